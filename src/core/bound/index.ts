@@ -1,0 +1,3 @@
+export * from './fold';
+export * from './pagination';
+export * from './creep';

@@ -1,0 +1,30 @@
+import { z } from 'zod';
+import type { Rect } from '../measure';
+
+/**
+ * What is known of an artwork file. Boxes are in millimetres, measured from the lower left corner of the media
+ * box as the page is seen (after /Rotate and UserUnit).
+ */
+const Box = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
+
+export const PageFacts = z.object({
+  media: Box,
+  crop: Box,
+  bleed: Box,
+  trim: Box,
+  hasTrim: z.boolean().describe('Whether the file says where the trim is'),
+});
+export type PageFacts = z.infer<typeof PageFacts>;
+
+export const Artwork = z.object({
+  pages: z.array(PageFacts),
+  kind: z.enum(['pdf', 'image']),
+  inks: z.array(z.string()).describe('Spot inks by name'),
+  notes: z.array(z.string()).describe('What was found and mended on the way in, in plain words'),
+});
+export type Artwork = z.infer<typeof Artwork>;
+
+/** The box of a page that counts as the page. */
+export function pageBox(page: PageFacts, box: 'trim' | 'crop' | 'media'): Rect {
+  return page[box];
+}

@@ -1,0 +1,6 @@
+export * from './shop';
+export * from './schema';
+export * from './artwork';
+export * from './patch';
+export * from './defaults';
+export * from './read';

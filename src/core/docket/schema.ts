@@ -1,0 +1,98 @@
+import { z } from 'zod';
+import { Finisher, Machine, Stock } from './shop';
+
+/** The docket: the whole of a job's wishes as one plain value. All lengths in millimetres. */
+
+const length = z.number().min(0).max(1000);
+const edge = z.number().positive().max(5000);
+
+export const FileRef = z
+  .strictObject({
+    name: z.string().min(1).describe('The name it arrived with'),
+    sha256: z
+      .string()
+      .regex(/^[0-9a-f]{64}$/)
+      .optional()
+      .describe('Its address in the file store'),
+    path: z.string().min(1).optional().describe('For the command line: where it lies, relative to the docket'),
+    password: z.string().optional().describe('For the command line: what opens an encrypted file'),
+  })
+  .meta({ id: 'FileRef' });
+export type FileRef = z.infer<typeof FileRef>;
+
+export const PageBox = z.enum(['trim', 'crop', 'media']);
+export type PageBox = z.infer<typeof PageBox>;
+
+export const Blanks = z
+  .discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('unsettled') }).describe('Nobody has said: at the end, and a finding says so'),
+    z.strictObject({ kind: z.literal('end') }),
+    z.strictObject({ kind: z.literal('before-last') }).describe('Inside the back cover: the last page stays outside'),
+    z.strictObject({ kind: z.literal('inside-covers') }).describe('One behind the front cover, the others inside the back'),
+    z
+      .strictObject({ kind: z.literal('after'), pages: z.array(z.int().min(0)).max(8) })
+      .describe('One blank behind each page named; 0 is before the first. What is missing falls at the end'),
+  ])
+  .meta({ id: 'Blanks' });
+export type Blanks = z.infer<typeof Blanks>;
+
+const lineMark = {
+  on: z.boolean(),
+  length: length.max(50),
+  offset: length.max(50).describe('From the trim'),
+  weight: z.number().min(0.01).max(5).describe('Line thickness'),
+};
+
+export const Docket = z
+  .strictObject({
+    kind: z.literal('odd-sparrow docket'),
+    version: z.literal(1),
+    title: z.string().min(1).max(300),
+    artwork: z.strictObject({
+      file: FileRef,
+      former: z.array(FileRef).describe('Files it replaced, newest first'),
+      box: PageBox.describe('Which box of the artwork is the page'),
+      fit: z.enum(['centre', 'fit', 'fill']).describe('At its own size; made to show whole; made to cover'),
+      enlarge: z.number().min(0.1).max(10).describe('A factor on top, 1 for none'),
+    }),
+    product: z.strictObject({
+      kind: z.literal('saddle-stitched'),
+      copies: z.int().min(1).max(1_000_000),
+      finished: z.strictObject({ width: edge, height: edge }),
+      bleed: length.max(50),
+      endBleed: length.max(50).nullable().describe('Bleed at the two edges that meet the spine, where it is less'),
+      bound: z.enum(['left', 'right', 'top']),
+      blanks: Blanks,
+      creep: z.strictObject({
+        correction: z.enum(['none', 'push-in']),
+        factor: z.number().min(1).max(1.571).describe('1 for folds pressed flat to π/2 for round ones'),
+      }),
+    }),
+    sheet: z.strictObject({
+      stock: Stock,
+      machine: Machine,
+      up: z.enum(['one', 'most']),
+      turn: z.enum(['machine', 'turn', 'tumble']),
+    }),
+    marks: z.strictObject({
+      crop: z.strictObject(lineMark),
+      register: z.strictObject(lineMark),
+      fold: z.strictObject(lineMark),
+      slug: z.strictObject({
+        on: z.boolean(),
+        height: z.number().min(1).max(20).describe('Height of its letters'),
+        offset: length.max(50).describe('From the trim'),
+      }),
+    }),
+    finish: z.strictObject({
+      finisher: Finisher,
+      stitch: z.boolean(),
+    }),
+    send: z.strictObject({ hold: z.boolean().describe('Wait on the printer until released') }),
+    date: z.iso.date().describe('The date printed in the slug line'),
+  })
+  .meta({ id: 'Docket' });
+export type Docket = z.infer<typeof Docket>;
+
+/** The JSON Schema (2020-12) of the docket file. */
+export const docketJsonSchema = (): object => z.toJSONSchema(Docket, { target: 'draft-2020-12' });

@@ -1,0 +1,72 @@
+import { z } from 'zod';
+
+/** What the shop has: stocks, printing machines, finishing machines. All measures in millimetres. */
+
+const positive = z.number().positive().finite();
+const notNegative = z.number().nonnegative().finite();
+
+export const Stock = z
+  .strictObject({
+    id: z.string().min(1),
+    name: z.string().min(1).describe('As the shop calls it, without the size: “Silk 130”'),
+    format: z.string().min(1).describe('The name of its size: “SRA3”'),
+    width: positive,
+    height: positive,
+    grammage: positive.describe('g/m²'),
+    caliper: positive.describe('Thickness of one sheet in mm'),
+    grain: z.enum(['long', 'short']).describe('The edge the fibres run along'),
+    price: notNegative.describe('Cents a sheet'),
+    swatch: z.string().regex(/^#[0-9a-f]{6}$/).describe('Its colour in drawings'),
+  })
+  .meta({ id: 'Stock' });
+export type Stock = z.infer<typeof Stock>;
+
+export const Turn = z.enum(['turn', 'tumble']);
+/**
+ * How the sheet comes over for its back: `turn` about the upright axis, which leaves the lead edge where it is;
+ * `tumble` about the level axis, which changes it.
+ */
+export type Turn = z.infer<typeof Turn>;
+
+const EdgeWidths = z.strictObject({
+  left: notNegative,
+  right: notNegative,
+  top: notNegative,
+  bottom: notNegative.describe('The lead edge'),
+});
+
+export const Machine = z
+  .strictObject({
+    id: z.string().min(1),
+    name: z.string().min(1),
+    largest: z.strictObject({ width: positive, height: positive }),
+    smallest: z.strictObject({ width: positive, height: positive }),
+    noPrint: EdgeWidths.describe('Edges the machine cannot print, the sheet lying with its long edge level'),
+    turn: Turn,
+    speed: positive.describe('Sides an hour'),
+    makeReady: notNegative.describe('Minutes before the first good sheet'),
+    click: notNegative.describe('Cents a printed side'),
+    spoilage: z.strictObject({ sheets: notNegative, percent: notNegative }),
+    printer: z.string().nullable().describe('The address of its print service, ipp://host:port/path'),
+  })
+  .meta({ id: 'Machine' });
+export type Machine = z.infer<typeof Machine>;
+
+export const Finisher = z
+  .strictObject({
+    id: z.string().min(1),
+    name: z.string().min(1),
+    maxSheets: z.int().positive().describe('Sheets it can fold and stitch at once'),
+    largest: z.strictObject({ width: positive, height: positive }).describe('The largest finished piece, upright'),
+    speed: positive.describe('Booklets an hour'),
+    makeReady: notNegative.describe('Minutes'),
+  })
+  .meta({ id: 'Finisher' });
+export type Finisher = z.infer<typeof Finisher>;
+
+export const Shop = z.strictObject({
+  stocks: z.array(Stock),
+  machines: z.array(Machine),
+  finishers: z.array(Finisher),
+});
+export type Shop = z.infer<typeof Shop>;

@@ -1,0 +1,74 @@
+import { artworkSize } from '../docket';
+import { formatNumber, formatSize, nameSize, sameSize } from '../measure';
+import { placementScale } from '../sheet';
+import { pageRanges, plural, type Finding, type Inspected, type Remedy } from './kinds';
+
+/** How far a page may be off the finished size without it being worth a word, in millimetres. */
+const TOLERANCE = 1;
+
+/** Artwork that is not of the finished size, all of it or some pages. */
+export function artworkSizeFinding({ docket, artwork, unit }: Inspected): Finding[] {
+  const { finished } = docket.product;
+  const { box, enlarge, fit } = docket.artwork;
+  const off = artwork.pages.flatMap((page, i) => {
+    const s = placementScale(page, docket.artwork, finished);
+    const placed = { width: page[box].width * s, height: page[box].height * s };
+    return sameSize(placed, finished, TOLERANCE) ? [] : [i + 1];
+  });
+  const scaled = fit !== 'centre' || Math.abs(enlarge - 1) > 1e-9;
+  const scales = artwork.pages.map((p) => placementScale(p, docket.artwork, finished));
+  const low = Math.min(...range(scales));
+  const high = Math.max(...range(scales));
+  const said = `${formatNumber(low * 100, 1)}${high - low > 0.0005 ? `–${formatNumber(high * 100, 1)}` : ''} %`;
+  if (off.length === 0)
+    return scaled && artwork.pages.length > 0 && (Math.abs(low - 1) > 0.0005 || Math.abs(high - 1) > 0.0005)
+      ? [
+          {
+            id: 'artwork-scaled',
+            severity: 'fine',
+            station: 'artwork',
+            title: `Artwork placed at ${said}`,
+            detail: `So that it has the finished size, ${formatSize(finished, unit)}.`,
+            remedies: [
+              { label: 'At its own size', detail: 'in the middle of the page', patch: { artwork: { fit: 'centre', enlarge: 1 } } },
+            ],
+          },
+        ]
+      : [];
+  const all = off.length === artwork.pages.length;
+  const first = artwork.pages[off[0]! - 1]!;
+  const remedies: Remedy[] = [];
+  if (fit !== 'fit') remedies.push({ label: 'Fit whole', detail: 'nothing cut off, white where shapes differ', patch: { artwork: { fit: 'fit', enlarge: 1 } } });
+  if (fit !== 'fill') remedies.push({ label: 'Scale to cover', detail: 'no white, edges may be cut', patch: { artwork: { fit: 'fill', enlarge: 1 } } });
+  if (fit !== 'centre') remedies.push({ label: 'Centre at its own size', patch: { artwork: { fit: 'centre', enlarge: 1 } } });
+  const own = artworkSize(artwork, box);
+  if (!sameSize(own, finished, TOLERANCE))
+    remedies.push({
+      label: `Make the booklet ${nameSize(own, unit)}`,
+      detail: 'the artwork’s own size',
+      patch: { product: { finished: own }, artwork: { fit: 'centre', enlarge: 1 } },
+    });
+  return [
+    {
+      id: 'artwork-size',
+      severity: 'look',
+      station: 'artwork',
+      title: all ? 'The artwork is not of the finished size' : `${plural(off.length, 'page is', 'pages are')} not of the finished size`,
+      detail: `${all ? 'Pages are' : `Page ${pageRanges(off)}: first`} ${formatSize(first[box], unit)}${
+        scaled ? ` placed at ${said}` : ''
+      }; finished is ${formatSize(finished, unit)}.`,
+      remedies,
+    },
+  ];
+}
+
+/** Math.min over thousands of pages must not be spread into arguments at once. */
+function range(values: readonly number[]): [number, number] {
+  let low = Infinity;
+  let high = -Infinity;
+  for (const v of values) {
+    if (v < low) low = v;
+    if (v > high) high = v;
+  }
+  return [low, high];
+}

@@ -1,0 +1,36 @@
+import type { Blanks } from '../docket';
+import { readingOrder } from '../bound';
+import { pageRanges, plural, type Finding, type Inspected } from './kinds';
+
+/** Pages not a multiple of four: where the blanks fall, and the three places they can have. */
+export function blanksFinding({ docket, artwork, plan }: Inspected): Finding[] {
+  const pages = artwork.pages.length;
+  if (pages === 0 || plan.blanks === 0) return [];
+  const { blanks } = docket.product;
+  const where = (b: Blanks): string => {
+    const at = readingOrder(pages, b).flatMap((p, i) => (p === null ? [i + 1] : []));
+    return `${at.length === 1 ? 'page' : 'pages'} ${pageRanges(at)} blank`;
+  };
+  const kinds: readonly { kind: 'end' | 'before-last' | 'inside-covers'; label: string }[] = [
+    { kind: 'end', label: 'Blanks at the end' },
+    { kind: 'before-last', label: 'Inside the back cover, last page outside' },
+    { kind: 'inside-covers', label: 'Inside both covers' },
+  ];
+  const settled = blanks.kind !== 'unsettled';
+  return [
+    {
+      id: 'blanks',
+      severity: settled ? 'fine' : 'look',
+      station: 'product',
+      title: `${plural(pages, 'page')} make ${plan.reading.length} with ${plural(plan.blanks, 'blank')}`,
+      detail: `A stitched booklet has four pages a sheet. As it stands, ${where(blanks)}.`,
+      remedies: kinds
+        .filter((k) => k.kind !== blanks.kind)
+        .map(({ kind, label }) => ({
+          label,
+          detail: where({ kind }),
+          patch: { product: { blanks: { kind } } },
+        })),
+    },
+  ];
+}

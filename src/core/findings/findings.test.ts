@@ -1,0 +1,171 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { inspect, pageRanges, type Finding } from '.';
+import { checkedPatch, patched, type Artwork, type Docket } from '../docket';
+import { mark } from '../marks';
+import { contains, grow } from '../measure';
+import { plan } from '../sheet';
+import { A5, artworkOf, docketFor, page, SHOP } from '../testing';
+
+const look = (docket: Docket, artwork: Artwork): Finding[] => {
+  const planned = plan(docket, artwork);
+  return inspect({ docket, artwork, plan: planned, marks: mark(docket, planned), shop: SHOP, unit: 'mm' });
+};
+const find = (id: string, docket: Docket, artwork: Artwork): Finding | undefined => look(docket, artwork).find((f) => f.id === id);
+const take = (docket: Docket, finding: Finding, label: RegExp): Docket => {
+  const remedy = finding.remedies.find((r) => label.test(r.label));
+  expect(remedy, `a remedy like ${label}; there are ${finding.remedies.map((r) => r.label).join(', ')}`).toBeDefined();
+  return checkedPatch(docket, remedy!.patch);
+};
+
+describe('findings', () => {
+  it('has nothing against a sound booklet', () => {
+    const artwork = artworkOf(28);
+    expect(look(patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[1]! } }), artwork)).toEqual([]);
+  });
+
+  it('says where blanks fall and offers three places', () => {
+    const artwork = artworkOf(22);
+    const docket = docketFor(artwork);
+    const finding = find('blanks', docket, artwork)!;
+    expect(finding).toMatchObject({ severity: 'look', title: '22 pages make 24 with 2 blanks' });
+    expect(finding.detail).toContain('pages 23–24 blank');
+    expect(finding.remedies.map((r) => r.detail)).toEqual(['pages 23–24 blank', 'pages 22–23 blank', 'pages 2, 23 blank']);
+    const mended = take(docket, finding, /back cover/);
+    expect(find('blanks', mended, artwork)!.severity).toBe('fine');
+  });
+
+  it('offers the next stock with its price, less bleed at head and foot, and the scale that fits', () => {
+    const artwork = artworkOf(8);
+    // A4 prints 289 × 202 of 297 × 210; the spread with bleed needs 302 × 216
+    const docket = patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[0]! } });
+    const finding = find('fit-sheet', docket, artwork)!;
+    expect(finding.severity).toBe('stop');
+    expect(finding.detail).toContain('302 × 216 mm');
+    expect(finding.detail).toContain('289 × 202 mm');
+    const stock = finding.remedies.find((r) => /A3 instead/.test(r.label))!;
+    expect(stock.detail).toBe('+1 ct a sheet');
+    expect(find('fit-sheet', take(docket, finding, /A3 instead/), artwork)).toBeUndefined();
+    const smaller = take(docket, finding, /% smaller/);
+    expect(find('fit-sheet', smaller, artwork)).toBeUndefined();
+    // 2 w + 6 ≤ 289 and h + 6 ≤ 202: the height decides, 196 / 210 = 0.9333
+    expect(smaller.product.finished.height).toBeCloseTo(196, 0);
+    expect(find('artwork-size', smaller, artwork)).toBeUndefined();
+  });
+
+  it('cuts the bleed at head and foot to what fits', () => {
+    const artwork = artworkOf(8);
+    const machine = { ...SHOP.machines[0]!, noPrint: { left: 4, right: 4, top: 52, bottom: 34 } };
+    // 450 × 320 SRA3 prints 442 × 234; turned about the upright axis the same; sideways not: needs 302 high
+    const docket = patched(docketFor(artwork), {
+      sheet: { stock: SHOP.stocks[2]!, machine },
+      product: { bleed: 13 },
+    });
+    // 210 + 2 × 13 = 236 > 234: 12 mm fit
+    const mended = take(docket, find('fit-sheet', docket, artwork)!, /Bleed cut to 12 mm at head and foot/);
+    expect(find('fit-sheet', mended, artwork)).toBeUndefined();
+  });
+
+  it('offers four ways with artwork of another size', () => {
+    const artwork = artworkOf(8, { width: 210, height: 297 });
+    const docket = patched(docketFor(artwork), { product: { finished: A5 } });
+    const finding = find('artwork-size', docket, artwork)!;
+    expect(finding.remedies.map((r) => r.label)).toEqual(['Fit whole', 'Scale to cover', 'Make the booklet A4 upright']);
+    const whole = take(docket, finding, /Fit whole/);
+    // 148 / 210 = 70.48 %, 210 / 297 = 70.71 %
+    expect(find('artwork-scaled', whole, artwork)!.title).toContain('70.5 %');
+    expect(take(docket, finding, /Make the booklet/).product.finished).toEqual({ width: 210, height: 297 });
+  });
+
+  it('names the pages that differ in mixed artwork', () => {
+    const base = artworkOf(8);
+    const artwork = { ...base, pages: [...base.pages.slice(0, 6), page({ width: 105, height: 148 }), page(A5)] };
+    expect(find('artwork-size', docketFor(artwork), artwork)).toMatchObject({ title: '1 page is not of the finished size' });
+  });
+
+  it('notices artwork without bleed and enlarges it until it reaches', () => {
+    const artwork = artworkOf(8, A5, 0);
+    const docket = docketFor(artwork);
+    const finding = find('no-bleed', docket, artwork)!;
+    // 77 / 74 = 1.0406 across the face, 108 / 105 = 1.0286 up: the larger decides
+    const mended = take(docket, finding, /Enlarge the artwork to 104.1 %/);
+    expect(find('no-bleed', mended, artwork)).toBeUndefined();
+    expect(find('no-bleed', take(docket, finding, /without bleed/), artwork)).toBeUndefined();
+  });
+
+  it('knows the stitcher’s limit', () => {
+    const artwork = artworkOf(84);
+    const docket = docketFor(artwork);
+    const finding = find('too-thick', docket, artwork)!;
+    expect(finding).toMatchObject({ severity: 'stop', title: '21 sheets are too many for Heron' });
+    expect(find('too-thick', take(docket, finding, /Bittern/), artwork)).toBeUndefined();
+  });
+
+  it('leaves marks that came with the artwork off, and gets back to that', () => {
+    const artwork = artworkOf(8, A5, 3, 8);
+    const docket = docketFor(artwork);
+    expect(docket.product.finished).toEqual(A5);
+    const finding = find('own-marks', docket, artwork)!;
+    expect(finding.severity).toBe('fine');
+    const whole = take(docket, finding, /whole file page/);
+    expect(whole.product.finished).toEqual({ width: 170, height: 232 });
+    const back = take(whole, find('own-marks', whole, artwork)!, /Use the trim box/);
+    expect(back.product.finished).toEqual(A5);
+  });
+
+  it('gives remedies that leave a valid docket, whatever the wishes', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 200 }),
+        fc.double({ min: 20, max: 500, noNaN: true }),
+        fc.double({ min: 20, max: 500, noNaN: true }),
+        fc.double({ min: 0, max: 30, noNaN: true }),
+        fc.constantFrom(...SHOP.stocks),
+        (pages, width, height, bleed, stock) => {
+          const artwork = artworkOf(pages, { width, height }, 0, 12);
+          const docket = patched(docketFor(artwork), { product: { bleed, finished: A5 }, sheet: { stock } });
+          for (const f of look(docket, artwork)) for (const r of f.remedies) checkedPatch(docket, r.patch);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('writes page ranges short', () => {
+    expect(pageRanges([1, 2, 3, 7, 9, 10])).toBe('1–3, 7, 9–10');
+    expect(pageRanges([1, 3, 5, 7, 9, 11, 13])).toBe('1, 3, 5, 7, 9, 11 and more');
+  });
+});
+
+describe('marks', () => {
+  it('stay off the pages and inside what prints', () => {
+    for (const stock of SHOP.stocks.slice(1)) {
+      const artwork = artworkOf(8);
+      const docket = patched(docketFor(artwork), { sheet: { stock } });
+      const planned = plan(docket, artwork);
+      const marks = mark(docket, planned);
+      for (const side of ['front', 'back'] as const) {
+        const cells = planned.sheets[0]![side].cells;
+        for (const m of marks.of(1, side)) {
+          if (m.kind !== 'line') continue;
+          const box = { x: Math.min(m.from[0], m.to[0]), y: Math.min(m.from[1], m.to[1]), width: Math.abs(m.from[0] - m.to[0]), height: Math.abs(m.from[1] - m.to[1]) };
+          expect(contains(grow(planned.layout.printable, 1e-6), box)).toBe(true);
+          for (const c of cells) {
+            const inside = box.x > c.clip.x - box.width && box.x < c.clip.x + c.clip.width && box.y > c.clip.y - box.height && box.y < c.clip.y + c.clip.height;
+            expect(inside && box.x + box.width > c.clip.x + 1e-6 && box.y + box.height > c.clip.y + 1e-6).toBe(false);
+          }
+        }
+      }
+    }
+  });
+
+  it('crop marks of one booklet in the middle of A3: eight lines 3 mm off the trim, 5 mm long', () => {
+    const artwork = artworkOf(8);
+    const docket = patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[1]!, up: 'one' } });
+    const crops = mark(docket, plan(docket, artwork)).of(1, 'front').filter((m) => m.of === 'crop' && m.kind === 'line');
+    expect(crops).toHaveLength(8);
+    // the trim is 62…358 × 43.5…253.5
+    expect(crops).toContainEqual(expect.objectContaining({ from: [62, 40.5], to: [62, 35.5] }));
+    expect(crops).toContainEqual(expect.objectContaining({ from: [361, 253.5], to: [366, 253.5] }));
+  });
+});

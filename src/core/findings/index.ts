@@ -1,0 +1,35 @@
+import { artworkSizeFinding } from './artwork-size';
+import { blanksFinding } from './blanks';
+import { finishingFinding } from './finishing';
+import { fitFinding } from './fit-sheet';
+import type { Finding, Inspected } from './kinds';
+import { noBleedFinding } from './no-bleed';
+import { ownMarksFinding } from './own-marks';
+import { artworkNotes, grainFinding, machineTakesFinding, marksRoomFinding } from './sheet-checks';
+
+export { pageRanges, plural } from './kinds';
+export type { Finding, Inspected, Remedy, Station } from './kinds';
+export { carriesMarks } from './own-marks';
+
+const CHECKS: readonly ((it: Inspected) => Finding[])[] = [
+  artworkNotes,
+  ownMarksFinding,
+  artworkSizeFinding,
+  noBleedFinding,
+  blanksFinding,
+  machineTakesFinding,
+  fitFinding,
+  grainFinding,
+  marksRoomFinding,
+  finishingFinding,
+];
+
+const ORDER = { stop: 0, look: 1, fine: 2 } as const;
+
+/** Everything worth noticing, the worst first, in the order of the stations within. */
+export function inspect(it: Inspected): Finding[] {
+  return CHECKS.flatMap((check) => check(it))
+    .map((finding, i) => ({ finding, i }))
+    .sort((a, b) => ORDER[a.finding.severity] - ORDER[b.finding.severity] || a.i - b.i)
+    .map(({ finding }) => finding);
+}

@@ -1,0 +1,81 @@
+import type { PageFacts } from '../docket';
+import { formatLength, formatNumber, type Rect } from '../measure';
+import { bleedsOf, placementScale } from '../sheet';
+import { pageRanges, plural, type Finding, type Inspected } from './kinds';
+
+/** Bleed that is asked for but that the artwork does not reach. */
+export function noBleedFinding({ docket, artwork, unit }: Inspected): Finding[] {
+  const { finished } = docket.product;
+  const { face, ends } = bleedsOf(docket.product);
+  if (face === 0) return [];
+  const spineLevel = docket.product.bound === 'top';
+  const short: number[] = [];
+  let enlarge = 1;
+  artwork.pages.forEach((page, i) => {
+    const s = placementScale(page, docket.artwork, finished);
+    const box = page[docket.artwork.box];
+    const reach = reachBeyond(page, box, s, finished);
+    // which of left and right is the spine depends on the page; both are looked at, the spine needs none
+    const across = spineLevel ? ends : face;
+    const upright = spineLevel ? face : ends;
+    const need = {
+      left: !spineLevel && leftIsSpine(i + 1, docket.product.bound) ? 0 : across,
+      right: !spineLevel && !leftIsSpine(i + 1, docket.product.bound) ? 0 : across,
+      top: spineLevel && i % 2 === 0 ? 0 : upright,
+      bottom: spineLevel && i % 2 === 1 ? 0 : upright,
+    };
+    const lacking = (['left', 'right', 'top', 'bottom'] as const).some((e) => reach[e] < need[e] - 0.25);
+    if (!lacking) return;
+    short.push(i + 1);
+    const w = finished.width / 2;
+    const h = finished.height / 2;
+    enlarge = Math.max(
+      enlarge,
+      (w + need.left) / (w + reach.left),
+      (w + need.right) / (w + reach.right),
+      (h + need.top) / (h + reach.top),
+      (h + need.bottom) / (h + reach.bottom),
+    );
+  });
+  if (short.length === 0) return [];
+  const all = short.length === artwork.pages.length;
+  const factor = Math.ceil(enlarge * 1000) / 1000;
+  return [
+    {
+      id: 'no-bleed',
+      severity: 'look',
+      station: 'artwork',
+      title: all ? 'The artwork has no bleed' : `${plural(short.length, 'page has', 'pages have')} too little bleed`,
+      detail: `${formatLength(face, unit)} are asked for round the page${all ? '' : ` (page ${pageRanges(short)})`}; cut a hair off and a white edge shows where colour runs to the trim.`,
+      remedies: [
+        ...(factor > 1 && factor < 1.15
+          ? [
+              {
+                label: `Enlarge the artwork to ${formatNumber(factor * docket.artwork.enlarge * 100, 1)} %`,
+                detail: 'it then reaches past the trim; its edges are cut a little',
+                patch: { artwork: { enlarge: docket.artwork.enlarge * factor } },
+              },
+            ]
+          : []),
+        { label: 'Print without bleed', detail: 'booklets lie closer on the sheet', patch: { product: { bleed: 0, endBleed: null } } },
+      ],
+    },
+  ];
+}
+
+function leftIsSpine(page: number, bound: 'left' | 'right' | 'top'): boolean {
+  return bound === 'left' ? page % 2 === 1 : page % 2 === 0;
+}
+
+/** How far the artwork reaches beyond the finished page on each side once placed, in millimetres. */
+function reachBeyond(page: PageFacts, box: Rect, s: number, finished: { width: number; height: number }) {
+  const shown = page.hasTrim ? page.bleed : page.media;
+  const cx = box.x + box.width / 2;
+  const cy = box.y + box.height / 2;
+  return {
+    left: s * (cx - shown.x) - finished.width / 2,
+    right: s * (shown.x + shown.width - cx) - finished.width / 2,
+    top: s * (shown.y + shown.height - cy) - finished.height / 2,
+    bottom: s * (cy - shown.y) - finished.height / 2,
+  };
+}

@@ -1,0 +1,57 @@
+import { EPSILON, type Rect } from '../measure';
+import type { Mark, MarkSpace } from './kinds';
+
+/** The shortest piece of a mark worth printing, in millimetres. */
+export const SHORTEST_MARK = 1;
+
+/**
+ * A line from `start` on, `length` long in one of the four directions, cut off where the printable area or a page
+ * with its bleed begins; null where less than {@link SHORTEST_MARK} is left.
+ */
+export function lineMark(
+  of: 'crop' | 'fold' | 'register',
+  start: readonly [number, number],
+  direction: readonly [number, number],
+  length: number,
+  weight: number,
+  space: MarkSpace,
+  dash: readonly number[] = [],
+): Mark | null {
+  let from = 0;
+  let to = length;
+  const axis = direction[0] !== 0 ? 0 : 1;
+  const sign = direction[axis]!;
+  const at = start[axis]!;
+  const across = start[1 - axis]!;
+  const span = (r: Rect): [number, number] => {
+    const low = axis === 0 ? r.x : r.y;
+    const high = axis === 0 ? r.x + r.width : r.y + r.height;
+    return sign > 0 ? [low - at, high - at] : [at - high, at - low];
+  };
+  const covers = (r: Rect, margin: number): boolean => {
+    const low = axis === 0 ? r.y : r.x;
+    const high = low + (axis === 0 ? r.height : r.width);
+    return across > low - margin && across < high + margin;
+  };
+  if (!covers(space.area, EPSILON)) return null;
+  const [first, last] = span(space.area);
+  from = Math.max(from, first);
+  to = Math.min(to, last);
+  for (const r of space.keepOff) {
+    if (!covers(r, -EPSILON)) continue;
+    const [a, b] = span(r);
+    if (b <= from + EPSILON || a >= to - EPSILON) continue;
+    // the page is in the way: keep the side nearer to the start, or what lies behind it
+    if (a - from >= SHORTEST_MARK) to = a;
+    else from = b;
+  }
+  if (to - from < Math.min(SHORTEST_MARK, length) - EPSILON) return null;
+  const point = (t: number): [number, number] => [start[0] + direction[0] * t, start[1] + direction[1] * t];
+  return { kind: 'line', of, from: point(from), to: point(to), weight, dash };
+}
+
+/** Equal positions once: grid lines of several slots fall on each other. */
+export function distinct(values: readonly number[]): number[] {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted.filter((v, i) => i === 0 || v - sorted[i - 1]! > EPSILON);
+}

@@ -1,0 +1,4 @@
+export * from './length';
+export * from './size';
+export * from './rect';
+export * from './matrix';

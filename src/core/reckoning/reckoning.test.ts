@@ -1,0 +1,40 @@
+import { describe, expect, it } from 'vitest';
+import { duration, figureText, money, reckon } from '.';
+import { patched } from '../docket';
+import { plan } from '../sheet';
+import { artworkOf, docketFor, SHOP } from '../testing';
+
+describe('reckoning 400 copies of 28 pages A5 two up on SRA3', () => {
+  const artwork = artworkOf(28);
+  const docket = patched(docketFor(artwork), { product: { copies: 400 }, sheet: { stock: SHOP.stocks[2]! } });
+  const figures = Object.fromEntries(reckon(docket, plan(docket, artwork)).map((f) => [f.key, f]));
+
+  it('counts sheets by hand: 400 ÷ 2 × 7 = 1400, + 2 + 14 spoilage = 1416', () => {
+    expect(figures.goodSheets!.value).toBe(1400);
+    expect(figures.spoilage!.value).toBe(16);
+    expect(figures.sheets!.value).toBe(1416);
+    expect(figures.sheets!.sum).toBe('1\u2009400 good + 16 spoilage = 1\u2009416');
+  });
+  it('costs 1416 × 2.9 ct paper and 2832 × 1.5 ct clicks', () => {
+    expect(figures.paper!.value).toBeCloseTo(4106.4, 6);
+    expect(figures.clicks!.value).toBeCloseTo(4248, 6);
+    expect(figureText(figures.total!)).toBe('83.54\u00a0€');
+  });
+  it('wastes what is not in a booklet: 1 − 400 × 7 × 296 × 210 ÷ (1416 × 320 × 450)', () => {
+    expect(figures.waste!.value).toBeCloseTo(14.64, 2);
+  });
+  it('takes 3 min + 2832 sides at 4000 an hour, and 5 min + 400 booklets at 1200', () => {
+    expect(figures.printTime!.value).toBeCloseTo(3 + 42.48, 6);
+    expect(figures.finishTime!.value).toBeCloseTo(25, 6);
+  });
+  it('rounds a run up when copies do not divide', () => {
+    const odd = patched(docket, { product: { copies: 401 } });
+    const f = reckon(odd, plan(odd, artwork)).find((x) => x.key === 'goodSheets')!;
+    expect(f.value).toBe(201 * 7);
+    expect(f.sum).toContain('200.5 → 201');
+  });
+  it('writes money and time', () => {
+    expect(money(123456)).toBe('1\u2009234.56\u00a0€');
+    expect(duration(125)).toBe('2 h 05');
+  });
+});

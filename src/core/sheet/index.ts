@@ -1,0 +1,4 @@
+export * from './turn';
+export * from './layout';
+export * from './place';
+export * from './plan';

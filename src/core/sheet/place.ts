@@ -1,0 +1,99 @@
+import type { Docket, PageFacts } from '../docket';
+import { compose, rotation, translation, type Edges, type Matrix, type QuarterTurns, type Rect, type Size } from '../measure';
+
+/** Which edge of a page, seen upright, is at the spine. */
+export type SpineEdge = 'left' | 'right' | 'top' | 'bottom';
+
+/** The spine edge of a page by its place in reading order, counted from 1. */
+export function spineEdge(reading: number, bound: Docket['product']['bound']): SpineEdge {
+  const recto = reading % 2 === 1;
+  switch (bound) {
+    case 'left':
+      return recto ? 'left' : 'right';
+    case 'right':
+      return recto ? 'right' : 'left';
+    case 'top':
+      return recto ? 'top' : 'bottom';
+  }
+}
+
+/** Takes the upright page [0, w] × [0, h] to where its trim lies on the side. */
+export function pageToSide(trim: Rect, head: QuarterTurns): Matrix {
+  const x = head === 1 || head === 2 ? trim.x + trim.width : trim.x;
+  const y = head === 2 || head === 3 ? trim.y + trim.height : trim.y;
+  return compose(rotation(head), translation(x, y));
+}
+
+/** How much larger than in the artwork a page is placed. */
+export function placementScale(page: PageFacts, artwork: Docket['artwork'], finished: Size): number {
+  const box = page[artwork.box];
+  const { fit, enlarge } = artwork;
+  if (fit === 'centre' || box.width <= 0 || box.height <= 0) return enlarge;
+  const across = finished.width / box.width;
+  const up = finished.height / box.height;
+  return enlarge * (fit === 'fit' ? Math.min(across, up) : Math.max(across, up));
+}
+
+/**
+ * Takes the artwork page (millimetres from the lower left of its media box as seen upright) to the finished page:
+ * the centre of its box on the centre of the page, then moved by `shift`.
+ */
+export function artworkToPage(
+  page: PageFacts,
+  artwork: Docket['artwork'],
+  finished: Size,
+  shift: { readonly x: number; readonly y: number },
+): Matrix {
+  const box = page[artwork.box];
+  const s = placementScale(page, artwork, finished);
+  return [
+    s,
+    0,
+    0,
+    s,
+    finished.width / 2 - s * (box.x + box.width / 2) + shift.x,
+    finished.height / 2 - s * (box.y + box.height / 2) + shift.y,
+  ];
+}
+
+/** The bleed a page has round its trim, none at the spine; upright. */
+export function pageBleed(spine: SpineEdge, face: number, ends: number): Edges {
+  switch (spine) {
+    case 'left':
+      return { left: 0, right: face, top: ends, bottom: ends };
+    case 'right':
+      return { left: face, right: 0, top: ends, bottom: ends };
+    case 'top':
+      return { left: ends, right: ends, top: 0, bottom: face };
+    case 'bottom':
+      return { left: ends, right: ends, top: face, bottom: 0 };
+  }
+}
+
+/** The way to the spine, upright, as a unit vector. */
+export function towardSpine(spine: SpineEdge): { x: number; y: number } {
+  switch (spine) {
+    case 'left':
+      return { x: -1, y: 0 };
+    case 'right':
+      return { x: 1, y: 0 };
+    case 'top':
+      return { x: 0, y: 1 };
+    case 'bottom':
+      return { x: 0, y: -1 };
+  }
+}
+
+/** Edges of an upright page as they lie on the side once the page's head points to `head`. */
+export function edgesTurned(e: Edges, head: QuarterTurns): Edges {
+  switch (head) {
+    case 0:
+      return e;
+    case 1:
+      return { top: e.right, left: e.top, bottom: e.left, right: e.bottom };
+    case 2:
+      return { top: e.bottom, left: e.right, bottom: e.top, right: e.left };
+    case 3:
+      return { top: e.left, left: e.bottom, bottom: e.right, right: e.top };
+  }
+}

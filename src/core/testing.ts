@@ -1,0 +1,45 @@
+/** Values for tests: a shop, artwork of a given size, and a docket for it. */
+import { newDocket, type Artwork, type Docket, type PageFacts, type Shop } from './docket';
+import { rect, type Size } from './measure';
+
+export const SHOP: Shop = {
+  stocks: [
+    { id: 'a4', name: 'Plain 90', format: 'A4', width: 210, height: 297, grammage: 90, caliper: 0.11, grain: 'long', price: 1, swatch: '#eeeeee' },
+    { id: 'a3', name: 'Plain 90', format: 'A3', width: 297, height: 420, grammage: 90, caliper: 0.11, grain: 'long', price: 2, swatch: '#eeeeee' },
+    { id: 'sra3', name: 'Plain 90', format: 'SRA3', width: 320, height: 450, grammage: 90, caliper: 0.11, grain: 'long', price: 2.9, swatch: '#eeeeee' },
+  ],
+  machines: [
+    {
+      id: 'm', name: 'Plover', largest: { width: 330, height: 487 }, smallest: { width: 148, height: 182 },
+      noPrint: { left: 4, right: 4, top: 4, bottom: 4 }, turn: 'turn', speed: 4000, makeReady: 3, click: 1.5,
+      spoilage: { sheets: 2, percent: 1 }, printer: null,
+    },
+  ],
+  finishers: [
+    { id: 'f', name: 'Heron', maxSheets: 20, largest: { width: 230, height: 320 }, speed: 1200, makeReady: 5 },
+    { id: 'f2', name: 'Bittern', maxSheets: 30, largest: { width: 230, height: 320 }, speed: 800, makeReady: 5 },
+  ],
+};
+
+/** A page of a trim size with bleed all round and further room to the media box. */
+export function page(trim: Size, bleed = 3, slug = 0): PageFacts {
+  const room = bleed + slug;
+  const media = rect(0, 0, trim.width + 2 * room, trim.height + 2 * room);
+  return {
+    media,
+    crop: media,
+    trim: rect(room, room, trim.width, trim.height),
+    bleed: rect(slug, slug, trim.width + 2 * bleed, trim.height + 2 * bleed),
+    hasTrim: true,
+  };
+}
+
+export const A5: Size = { width: 148, height: 210 };
+
+export function artworkOf(pages: number, size: Size = A5, bleed = 3, slug = 0): Artwork {
+  return { pages: Array.from({ length: pages }, () => page(size, bleed, slug)), kind: 'pdf', inks: [], notes: [] };
+}
+
+export function docketFor(artwork: Artwork): Docket {
+  return newDocket('Test', { name: 'test.pdf', path: 'test.pdf' }, artwork, SHOP, '2026-01-02');
+}

@@ -1,0 +1,9 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'docs/**/*.test.ts', 'scripts/**/*.test.ts'],
+    testTimeout: 60_000,
+    hookTimeout: 120_000,
+  },
+});
