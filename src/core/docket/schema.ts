@@ -90,8 +90,7 @@ export const Docket = z
     }),
     send: z.strictObject({ hold: z.boolean().describe('Wait on the printer until released') }),
     date: z.iso.date().describe('The date printed in the slug line'),
-  })
-  .meta({ id: 'Docket' });
+  });
 export type Docket = z.infer<typeof Docket>;
 
 /** The JSON Schema (2020-12) of the docket file. */

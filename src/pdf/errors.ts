@@ -1,0 +1,10 @@
+/** Why a file cannot be taken as artwork; `message` says so in the operator's words, with what to do. */
+export class ArtworkError extends Error {
+  constructor(
+    readonly code: 'empty' | 'not-artwork' | 'damaged' | 'locked' | 'no-pages',
+    message: string,
+  ) {
+    super(message);
+    this.name = 'ArtworkError';
+  }
+}

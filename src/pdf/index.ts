@@ -1,0 +1,6 @@
+/** The edge to PDF: read, inspect, rasterise, compose. */
+export { ArtworkError } from './errors';
+export { readArtwork, sniff, type ReadArtwork } from './read';
+export { rasterise } from './raster';
+export { compose, type ComposeJob, type Composed } from './compose';
+export { PdfSyntaxError } from './syntax/objects';

@@ -1,0 +1,50 @@
+import * as mupdf from 'mupdf';
+import { openWithMupdf, type OpenedPdf } from './mupdf-file';
+
+/** More pixels than this are not drawn for one page. */
+const MAX_PIXELS = 16e6;
+
+const open = new Map<string, OpenedPdf>();
+let drawn = 0;
+
+/** Keeps the last few documents open: pages of one file are asked for one after another. */
+function opened(path: string): OpenedPdf {
+  let it = open.get(path);
+  if (it) open.delete(path);
+  else it = openWithMupdf(path);
+  open.set(path, it);
+  if (open.size > 3) {
+    const [oldest, stale] = open.entries().next().value!;
+    stale.close();
+    open.delete(oldest);
+  }
+  return it;
+}
+
+/**
+ * Draws a page, its whole media box as it is seen, printing annotations included.
+ * @param page from 1
+ * @param width in pixels
+ * @returns a JPEG
+ */
+export function rasterise(path: string, page: number, width: number): Uint8Array {
+  const { doc } = opened(path);
+  // MuPDF draws nothing outside the crop box, where the bleed may be: for drawing, the whole sheet is the crop
+  const object = doc.findPage(page - 1);
+  object.put('CropBox', object.getInheritable('MediaBox'));
+  const loaded = doc.loadPage(page - 1);
+  try {
+    const [x0, y0, x1, y1] = loaded.getBounds('MediaBox');
+    const [w, h] = [Math.max(1e-3, x1 - x0), Math.max(1e-3, y1 - y0)];
+    const scale = Math.min(width / w, Math.sqrt(MAX_PIXELS / (w * h)));
+    const pixmap = loaded.toPixmap(mupdf.Matrix.scale(scale, scale), mupdf.ColorSpace.DeviceRGB, false, true, 'Print', 'MediaBox');
+    try {
+      return pixmap.asJPEG(82, false).slice();
+    } finally {
+      pixmap.destroy();
+    }
+  } finally {
+    loaded.destroy();
+    if (++drawn % 20 === 0) mupdf.emptyStore();
+  }
+}
