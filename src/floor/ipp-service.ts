@@ -1,0 +1,314 @@
+import { createWriteStream, rmSync } from 'node:fs';
+import { open, stat } from 'node:fs/promises';
+import type { IncomingMessage } from 'node:http';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import {
+  attributesOf,
+  decode,
+  encode,
+  ipp,
+  IppIncomplete,
+  numberOf,
+  textOf,
+  textsOf,
+  type Attribute,
+  type AttributeGroup,
+  type Message,
+  type Value,
+} from '../machines/ipp/codec';
+import { Group, Operation, Status, Tag } from '../machines/ipp/tags';
+import { FINISHINGS, HANDLINGS, HOLDS, jobAttributes, MEDIA, printerAttributes, SIDES, type Told } from './ipp-attributes';
+import type { Press } from './press';
+import type { SpooledJob } from './spool';
+
+/** A refusal on its way to the client. */
+class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly unsupported: readonly Attribute[] = [],
+  ) {
+    super(message);
+  }
+}
+
+export interface IppService {
+  readonly press: Press;
+  readonly uri: string;
+  readonly panel: string;
+  /** Looks into a document that has arrived. @returns its pages; throws where it is none */
+  readonly check: (path: string) => Promise<number>;
+}
+
+/** A message's header may not be longer: what comes after it is the document. */
+const MAX_HEADER = 1 << 20;
+
+/** Answers one IPP request (RFC 8011, 4). The document, if there is one, goes straight to disk. */
+export async function answer(service: IppService, req: IncomingMessage): Promise<Buffer> {
+  const { message, rest } = await readHeader(req);
+  if (!message) return encode({ version: [1, 1], code: Status.badRequest, requestId: 1, groups: [operationGroup('The request is not IPP.')] });
+  const reply = (code: number, groups: readonly AttributeGroup[], said?: string): Buffer =>
+    encode({ version: message.version[0] >= 1 && message.version[0] <= 2 ? message.version : [2, 0], code, requestId: message.requestId, groups: [operationGroup(said), ...groups] });
+  try {
+    const { ignored, groups } = await handle(service, message, rest);
+    return reply(ignored.length > 0 ? Status.okIgnored : Status.ok, [...(ignored.length > 0 ? [{ tag: Group.unsupported, attributes: ignored }] : []), ...groups]);
+  } catch (e) {
+    if (!(e instanceof Refusal)) throw e;
+    rest.resume();
+    return reply(e.status, e.unsupported.length > 0 ? [{ tag: Group.unsupported, attributes: e.unsupported }] : [], e.message);
+  }
+}
+
+function operationGroup(said?: string): AttributeGroup {
+  return {
+    tag: Group.operation,
+    attributes: [
+      ipp.charset('attributes-charset', 'utf-8'),
+      ipp.language('attributes-natural-language', 'en'),
+      ...(said ? [ipp.text('status-message', said.slice(0, 255))] : []),
+    ],
+  };
+}
+
+async function readHeader(req: IncomingMessage): Promise<{ message: Message | null; rest: Readable }> {
+  const chunks: Buffer[] = [];
+  let size = 0;
+  const iterator = req[Symbol.asyncIterator]() as AsyncIterator<Buffer>;
+  for (;;) {
+    const next = await iterator.next();
+    if (!next.done) {
+      chunks.push(next.value);
+      size += next.value.length;
+    }
+    const bytes = Buffer.concat(chunks);
+    try {
+      const { message, end } = decode(bytes);
+      const rest = Readable.from(
+        (async function* () {
+          if (bytes.length > end) yield bytes.subarray(end);
+          for (let chunk = await iterator.next(); !chunk.done; chunk = await iterator.next()) yield chunk.value;
+        })(),
+        { objectMode: false },
+      );
+      return { message, rest };
+    } catch (e) {
+      if (!(e instanceof IppIncomplete) || next.done || size > MAX_HEADER) return { message: null, rest: req };
+    }
+  }
+}
+
+interface Answer {
+  readonly ignored: readonly Attribute[];
+  readonly groups: readonly AttributeGroup[];
+}
+
+async function handle(service: IppService, m: Message, rest: Readable): Promise<Answer> {
+  const { press } = service;
+  press.tick();
+  // RFC 8011, 4.1.8: the major version decides
+  if (m.version[0] < 1 || m.version[0] > 2) throw new Refusal(Status.versionNotSupported, 'IPP versions 1.1 and 2.0 are spoken here.');
+  if (m.requestId < 1) throw new Refusal(Status.badRequest, 'The request has no number.');
+  const operationGroup_ = m.groups[0];
+  const [charset, language] = operationGroup_?.attributes ?? [];
+  if (operationGroup_?.tag !== Group.operation || charset?.name !== 'attributes-charset' || language?.name !== 'attributes-natural-language')
+    throw new Refusal(Status.badRequest, 'Charset and language must come first.');
+  if (!['utf-8', 'us-ascii'].includes(String(charset.values[0]?.value).toLowerCase())) throw new Refusal(Status.charsetNotSupported, 'Only utf-8 is spoken here.');
+  const op = attributesOf(m, Group.operation);
+  const target = textOf(op.get('printer-uri')) ?? textOf(op.get('job-uri'));
+  if (!target) throw new Refusal(Status.badRequest, 'The request names no printer.');
+  if (!/^ipps?:\/\//i.test(target)) throw new Refusal(Status.badRequest, 'The printer is not named by an ipp: address.');
+
+  switch (m.code) {
+    case Operation.getPrinterAttributes:
+      return { ignored: [], groups: [{ tag: Group.printer, attributes: asked(printerAttributes(press, service.uri, service.panel), op, 'printer-description') }] };
+    case Operation.validateJob: {
+      checkFormat(op);
+      const { ignored } = wishesOf(m, op);
+      return { ignored, groups: [] };
+    }
+    case Operation.createJob: {
+      const { ignored, wish } = wishesOf(m, op);
+      return { ignored, groups: [jobGroup(service, press.create(wish))] };
+    }
+    case Operation.printJob: {
+      checkFormat(op);
+      const { ignored, wish } = wishesOf(m, op);
+      const job = press.create(wish);
+      await receive(service, job, rest);
+      return { ignored, groups: [jobGroup(service, press.job(job.id)!)] };
+    }
+    case Operation.sendDocument: {
+      const job = jobOf(service, op);
+      if (!op.has('last-document')) throw new Refusal(Status.badRequest, 'The request does not say whether this is the last document.');
+      checkFormat(op);
+      if (job.documents > 0 || job.completedAt !== null) throw new Refusal(Status.notPossible, 'The job has its document already.');
+      await receive(service, job, rest);
+      return { ignored: [], groups: [jobGroup(service, press.job(job.id)!)] };
+    }
+    case Operation.getJobAttributes: {
+      const job = jobOf(service, op);
+      return { ignored: [], groups: [{ tag: Group.job, attributes: asked(jobAttributes(press, job, service.uri, service.panel), op, 'job-description') }] };
+    }
+    case Operation.getJobs:
+      return { ignored: [], groups: listed(service, op) };
+    case Operation.cancelJob: {
+      const job = jobOf(service, op);
+      if (job.completedAt !== null) throw new Refusal(Status.notPossible, `The job is ${job.state} already.`);
+      press.end(job.id, 'canceled', 'job-canceled-by-user');
+      return { ignored: [], groups: [] };
+    }
+    case Operation.holdJob: {
+      const job = jobOf(service, op);
+      if (job.state !== 'pending' && job.state !== 'held') throw new Refusal(Status.notPossible, `The job is ${job.state}; it cannot be held.`);
+      press.hold(job.id);
+      return { ignored: [], groups: [] };
+    }
+    case Operation.releaseJob: {
+      const job = jobOf(service, op);
+      if (job.state !== 'held' && job.state !== 'pending') throw new Refusal(Status.notPossible, `The job is ${job.state}; there is nothing to release.`);
+      press.release(job.id);
+      return { ignored: [], groups: [] };
+    }
+    case Operation.pausePrinter:
+      press.pause(true);
+      return { ignored: [], groups: [] };
+    case Operation.resumePrinter:
+      press.pause(false);
+      return { ignored: [], groups: [] };
+    default:
+      throw new Refusal(Status.operationNotSupported, `Operation 0x${m.code.toString(16)} is not known here.`);
+  }
+}
+
+type Operations = ReadonlyMap<string, readonly Value[]>;
+
+function checkFormat(op: Operations): void {
+  const format = textOf(op.get('document-format'));
+  if (format && format !== 'application/pdf') throw new Refusal(Status.formatNotSupported, `Only PDF is printed here, not ${format}.`, [ipp.mime('document-format', format)]);
+  const compression = textOf(op.get('compression'));
+  if (compression && compression !== 'none') throw new Refusal(Status.compressionNotSupported, 'Documents must not be compressed.', [ipp.keyword('compression', compression)]);
+}
+
+/** The job's wishes; those that cannot be met are ignored, or refused where the client wants them to the letter. */
+function wishesOf(m: Message, op: Operations) {
+  const a = attributesOf(m, Group.job);
+  const ignored: Attribute[] = [];
+  const refuse = (name: string): void => {
+    ignored.push({ name, values: a.get(name) ?? [] });
+  };
+  let copies = numberOf(a.get('copies')) ?? 1;
+  if (copies < 1 || copies > 1_000_000) {
+    refuse('copies');
+    copies = 1;
+  }
+  const choice = (name: string, supported: readonly string[], otherwise: string): string => {
+    const v = textOf(a.get(name));
+    if (v === undefined || supported.includes(v)) return v ?? otherwise;
+    refuse(name);
+    return otherwise;
+  };
+  const sides = choice('sides', SIDES, 'one-sided');
+  const hold = choice('job-hold-until', HOLDS, 'no-hold') !== 'no-hold';
+  choice('multiple-document-handling', HANDLINGS, HANDLINGS[2]!);
+  choice('print-scaling', ['none'], 'none');
+  const named = choice('media', MEDIA, '');
+  const finishings = (a.get('finishings') ?? []).flatMap((v) => (typeof v.value === 'number' ? [v.value] : []));
+  if (finishings.some((f) => !FINISHINGS.includes(f))) refuse('finishings');
+  const known = ['copies', 'sides', 'job-hold-until', 'multiple-document-handling', 'print-scaling', 'media', 'media-col', 'finishings', 'orientation-requested', 'print-quality', 'printer-resolution'];
+  for (const [name, values] of a) if (!known.includes(name)) ignored.push({ name, values: values.map(() => ({ tag: Tag.unsupported, value: null })) });
+  if (ignored.length > 0 && op.get('ipp-attribute-fidelity')?.[0]?.value === true) throw new Refusal(Status.attributesNotSupported, 'Some wishes cannot be met.', ignored);
+  const wish = {
+    name: textOf(op.get('job-name')) ?? textOf(op.get('document-name')) ?? 'Untitled',
+    user: textOf(op.get('requesting-user-name')) ?? 'anonymous',
+    copies,
+    sides,
+    hold,
+    finishings: finishings.filter((f) => FINISHINGS.includes(f)),
+    media: mediaOf(a, named),
+  };
+  return { ignored, wish };
+}
+
+function mediaOf(a: ReadonlyMap<string, readonly Value[]>, named: string): SpooledJob['media'] {
+  const members = (v: Value | undefined): ReadonlyMap<string, readonly Value[]> =>
+    new Map(v && Array.isArray(v.value) ? (v.value as readonly Attribute[]).map((m) => [m.name, m.values]) : []);
+  const col = members(a.get('media-col')?.[0]);
+  const size = members(col.get('media-size')?.[0]);
+  const width = numberOf(size.get('x-dimension'));
+  const height = numberOf(size.get('y-dimension'));
+  if (width !== undefined && height !== undefined) return { width, height, info: textOf(col.get('media-info')) ?? '' };
+  const m = /_([\d.]+)x([\d.]+)(mm|in)$/.exec(named);
+  if (!m) return null;
+  const unit = m[3] === 'in' ? 2540 : 100;
+  return { width: Math.round(Number(m[1]) * unit), height: Math.round(Number(m[2]) * unit), info: named };
+}
+
+function jobOf(service: IppService, op: Operations): SpooledJob {
+  const uri = textOf(op.get('job-uri'));
+  const id = uri ? Number(/(\d+)$/.exec(uri)?.[1]) : numberOf(op.get('job-id'));
+  const job = id === undefined ? undefined : service.press.job(id);
+  if (!job) throw new Refusal(Status.notFound, `There is no job ${id ?? ''} here.`);
+  return job;
+}
+
+/** Takes the document to disk, makes sure it is there, and looks into it. */
+async function receive(service: IppService, job: SpooledJob, rest: Readable): Promise<void> {
+  const { press } = service;
+  const path = press.options.spool.path(job.id);
+  press.update(job.id, { reasons: ['job-incoming', ...job.reasons.filter((r) => r === 'job-hold-until-specified')] });
+  try {
+    await pipeline(rest, createWriteStream(path));
+  } catch {
+    rmSync(path, { force: true });
+    press.update(job.id, { reasons: ['job-data-insufficient', ...job.reasons.filter((r) => r === 'job-hold-until-specified')] });
+    throw new Refusal(Status.badRequest, 'The document was cut short.');
+  }
+  const file = await open(path, 'r+');
+  await file.sync();
+  await file.close();
+  const { size } = await stat(path);
+  let pages: number;
+  try {
+    pages = await service.check(path);
+  } catch {
+    press.end(job.id, 'aborted', 'document-format-error');
+    throw new Refusal(Status.formatError, 'The document is no sound PDF.');
+  }
+  // canceled while it came in
+  if (press.job(job.id)!.completedAt === null) press.received(job.id, size, pages);
+}
+
+/** The attributes a client asked for, by name or by group; all of them by default. */
+function asked(told: readonly Told[], op: Operations, description: Told['group']): Attribute[] {
+  const names = new Set(textsOf(op.get('requested-attributes')));
+  const everything = names.size === 0 || names.has('all');
+  return told
+    .filter(({ group, attribute }) => everything || names.has(attribute.name) || names.has(group === 'job-template' ? group : description))
+    .map(({ attribute }) => attribute);
+}
+
+function jobGroup(service: IppService, job: SpooledJob): AttributeGroup {
+  const names = new Set(['job-uri', 'job-id', 'job-state', 'job-state-reasons', 'number-of-intervening-jobs']);
+  return {
+    tag: Group.job,
+    attributes: jobAttributes(service.press, job, service.uri, service.panel).map((t) => t.attribute).filter((a) => names.has(a.name)),
+  };
+}
+
+function listed(service: IppService, op: Operations): AttributeGroup[] {
+  const which = textOf(op.get('which-jobs')) ?? 'not-completed';
+  if (which !== 'completed' && which !== 'not-completed')
+    throw new Refusal(Status.attributesNotSupported, `There is no list of jobs “${which}”.`, [ipp.keyword('which-jobs', which)]);
+  const mine = op.get('my-jobs')?.[0]?.value === true;
+  const user = textOf(op.get('requesting-user-name'));
+  const limit = numberOf(op.get('limit')) ?? Infinity;
+  let jobs = service.press.all().filter((j) => (j.completedAt !== null) === (which === 'completed') && (!mine || j.user === user));
+  if (which === 'completed') jobs = [...jobs].reverse();
+  const names = textsOf(op.get('requested-attributes'));
+  const wanted: Operations = new Map([...op, ['requested-attributes', (names.length > 0 ? names : ['job-uri', 'job-id']).map((value) => ({ tag: Tag.keyword, value }))]]);
+  return jobs.slice(0, limit).map((job) => ({
+    tag: Group.job,
+    attributes: asked(jobAttributes(service.press, job, service.uri, service.panel), wanted, 'job-description'),
+  }));
+}

@@ -1,0 +1,91 @@
+import { closeSync, fsyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, writeSync } from 'node:fs';
+import { join } from 'node:path';
+import { z } from 'zod';
+
+/** A job on the stand-in, as it is kept on disk. Times are seconds of the printer's up-time. */
+export const SpooledJob = z.object({
+  id: z.int(),
+  name: z.string(),
+  user: z.string(),
+  state: z.enum(['pending', 'held', 'processing', 'stopped', 'canceled', 'aborted', 'completed']),
+  reasons: z.array(z.string()),
+  createdAt: z.number(),
+  processingAt: z.number().nullable(),
+  completedAt: z.number().nullable(),
+  copies: z.int(),
+  sides: z.string(),
+  finishings: z.array(z.int()),
+  media: z.object({ width: z.number(), height: z.number(), info: z.string() }).nullable(),
+  /** Documents received whole: none or one. */
+  documents: z.int(),
+  octets: z.int(),
+  pages: z.int(),
+  /** Sides printed so far, over all copies. */
+  printed: z.number(),
+});
+export type SpooledJob = z.infer<typeof SpooledJob>;
+
+export const PrinterFile = z.object({
+  nextId: z.int(),
+  firstStart: z.number(),
+  paused: z.boolean(),
+  trouble: z.enum(['media-empty', 'media-jam']).nullable(),
+});
+export type PrinterFile = z.infer<typeof PrinterFile>;
+
+/** Finished jobs kept for looking at; older ones go. */
+const KEPT = 40;
+
+/** The spool folder: every change is on disk before anybody hears of it. */
+export class Spool {
+  constructor(private readonly dir: string) {
+    mkdirSync(dir, { recursive: true });
+  }
+
+  path(id: number): string {
+    return join(this.dir, `${id}.pdf`);
+  }
+
+  load(now: number): { printer: PrinterFile; jobs: SpooledJob[] } {
+    let printer: PrinterFile = { nextId: 1, firstStart: now, paused: false, trouble: null };
+    const jobs: SpooledJob[] = [];
+    for (const file of readdirSync(this.dir)) {
+      if (!file.endsWith('.json')) continue;
+      try {
+        const data: unknown = JSON.parse(readFileSync(join(this.dir, file), 'utf8'));
+        if (file === 'printer.json') printer = PrinterFile.parse(data);
+        else jobs.push(SpooledJob.parse(data));
+      } catch {
+        // a file half written by hand or by another version is no job
+      }
+    }
+    jobs.sort((a, b) => a.id - b.id);
+    const highest = jobs.at(-1)?.id ?? 0;
+    return { printer: { ...printer, nextId: Math.max(printer.nextId, highest + 1) }, jobs };
+  }
+
+  savePrinter(printer: PrinterFile): void {
+    this.write('printer.json', printer);
+  }
+
+  save(job: SpooledJob): void {
+    this.write(`${job.id}.json`, job);
+  }
+
+  /** Forgets the oldest finished jobs. @returns those left */
+  prune(jobs: readonly SpooledJob[]): SpooledJob[] {
+    const done = jobs.filter((j) => j.completedAt !== null);
+    const gone = new Set(done.slice(0, Math.max(0, done.length - KEPT)).map((j) => j.id));
+    for (const id of gone) for (const ext of ['json', 'pdf', 'pdf.work']) rmSync(join(this.dir, `${id}.${ext}`), { force: true });
+    return jobs.filter((j) => !gone.has(j.id));
+  }
+
+  private write(name: string, data: unknown): void {
+    const temporary = join(this.dir, `${name}.tmp`);
+    const fd = openSync(temporary, 'w');
+    writeSync(fd, JSON.stringify(data));
+    fsyncSync(fd);
+    closeSync(fd);
+    renameSync(temporary, join(this.dir, name));
+  }
+}
