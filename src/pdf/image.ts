@@ -1,5 +1,5 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import * as mupdf from 'mupdf';
+import { mupdf } from './mupdf';
 import sharp, { type Metadata } from 'sharp';
 import { ArtworkError } from './errors';
 

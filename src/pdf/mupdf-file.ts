@@ -1,10 +1,11 @@
+import type { Document, PDFDocument } from 'mupdf';
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
-import * as mupdf from 'mupdf';
+import { mupdf } from './mupdf';
 import { ArtworkError } from './errors';
 
 /** A document that MuPDF reads from disk as it needs it. */
 export interface OpenedPdf {
-  readonly doc: mupdf.PDFDocument;
+  readonly doc: PDFDocument;
   readonly close: () => void;
 }
 
@@ -14,7 +15,7 @@ export interface OpenedPdf {
  */
 export function openWithMupdf(path: string, password?: string): OpenedPdf {
   const fd = openSync(path, 'r');
-  let doc: mupdf.Document;
+  let doc: Document;
   try {
     const size = fstatSync(fd).size;
     const stream = new mupdf.Stream({
@@ -38,5 +39,5 @@ export function openWithMupdf(path: string, password?: string): OpenedPdf {
       password === undefined ? 'This PDF is locked. Type its password to open it.' : 'That password does not open this PDF. Try again.',
     );
   }
-  return { doc: doc as mupdf.PDFDocument, close };
+  return { doc: doc as PDFDocument, close };
 }

@@ -1,4 +1,4 @@
-import * as mupdf from 'mupdf';
+import { mupdf } from './mupdf';
 import { openWithMupdf, type OpenedPdf } from './mupdf-file';
 
 /** More pixels than this are not drawn for one page. */

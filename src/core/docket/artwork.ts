@@ -28,3 +28,29 @@ export type Artwork = z.infer<typeof Artwork>;
 export function pageBox(page: PageFacts, box: 'trim' | 'crop' | 'media'): Rect {
   return page[box];
 }
+
+/** Artwork facts as they are kept and sent: pages that are alike are said once. */
+export const PackedArtwork = Artwork.omit({ pages: true }).extend({
+  alike: z.array(PageFacts),
+  pages: z.array(z.int().nonnegative()).describe('For each page, which of the alike it is'),
+});
+export type PackedArtwork = z.infer<typeof PackedArtwork>;
+
+export function packArtwork({ pages, ...rest }: Artwork): PackedArtwork {
+  const alike: PageFacts[] = [];
+  const known = new Map<string, number>();
+  const of = pages.map((page) => {
+    const key = JSON.stringify(page);
+    let at = known.get(key);
+    if (at === undefined) {
+      at = alike.push(page) - 1;
+      known.set(key, at);
+    }
+    return at;
+  });
+  return { ...rest, alike, pages: of };
+}
+
+export function unpackArtwork({ alike, pages, ...rest }: PackedArtwork): Artwork {
+  return { ...rest, pages: pages.map((at) => alike[at]!) };
+}

@@ -81,6 +81,7 @@ export function newDocket(title: string, file: FileRef, artwork: Artwork, shop: 
     marks: DEFAULT_MARKS,
     finish: { finisher, stitch: true },
     send: { hold: false },
+    due: null,
     date,
   };
   const stock = cheapestStock(docket, shop);

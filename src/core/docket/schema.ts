@@ -89,6 +89,7 @@ export const Docket = z
       stitch: z.boolean(),
     }),
     send: z.strictObject({ hold: z.boolean().describe('Wait on the printer until released') }),
+    due: z.iso.date().nullable().describe('When the customer needs it'),
     date: z.iso.date().describe('The date printed in the slug line'),
   });
 export type Docket = z.infer<typeof Docket>;

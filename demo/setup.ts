@@ -1,0 +1,32 @@
+import { createReadStream, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { patched } from '../src/core';
+import { closeDatabase, databaseAway, jobFromArtwork, migrate, readShop, readStored, sql, takeIn, transaction, writeShop } from '../src/server';
+import { closeWorkers } from '../src/server/workers';
+import { DEMO_JOBS, demoShop, makeDemoFiles } from '.';
+
+/** Brings the database up to date and, into an empty one, loads the shop and the demonstration. */
+async function setup(): Promise<void> {
+  await migrate();
+  const printer = process.env.ODD_SPARROW_PRINTER ?? null;
+  const shop = await readShop();
+  if (shop.stocks.length === 0) await transaction((run) => writeShop(run, demoShop(printer)));
+  const [row] = await sql<{ n: number }>('select count(*)::int as n from jobs');
+  if (!process.env.ODD_SPARROW_DEMO || row!.n > 0) return;
+  console.log('making the demo artwork');
+  const files = await makeDemoFiles(join(process.env.ODD_SPARROW_DATA ?? 'var', 'demo'));
+  const day = (n: number): string => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10);
+  for (const job of [...DEMO_JOBS].reverse()) {
+    const path = files[job.file]!;
+    const { sha256, bytes } = await takeIn(createReadStream(path), statSync(path).size);
+    const artwork = await readStored(sha256, bytes);
+    await jobFromArtwork(sha256, job.file, artwork, { ...job.wish, due: day(job.dueIn) } as Parameters<typeof patched>[1], job.title);
+  }
+}
+
+setup()
+  .catch((e: unknown) => {
+    console.error(databaseAway(e) ? `The database does not answer: ${(e as Error).message}` : e);
+    process.exitCode = 1;
+  })
+  .finally(() => Promise.all([closeDatabase(), closeWorkers()]));

@@ -1,0 +1,37 @@
+import { existsSync } from 'node:fs';
+import { output, run } from './run.mjs';
+import { fail, say } from './say.mjs';
+
+/** What the application needs of Debian, and what its tests need besides: a program to look for, and its package. */
+export const FOR_RUNNING = [[() => existsSync('/usr/lib/postgresql') || output('postgres', ['--version']) !== null, 'postgresql']];
+export const FOR_TESTS = [
+  [has('chromium'), 'chromium'],
+  [has('qpdf'), 'qpdf'],
+  [has('pdftotext'), 'poppler-utils'],
+  [has('gs'), 'ghostscript'],
+  [has('ipptool'), 'cups-ipp-utils'],
+  [has('ippeveprinter'), 'cups-ipp-utils'],
+  [has('dbus-daemon'), 'dbus-daemon'],
+];
+
+function has(program) {
+  return () => ['/usr/bin', '/usr/sbin', '/bin', '/usr/local/bin'].some((dir) => existsSync(`${dir}/${program}`));
+}
+
+/** Installs the packages whose programs are missing; as root, or with sudo. */
+export function ensurePackages(wanted) {
+  const missing = [...new Set(wanted.filter(([there]) => !there()).map(([, name]) => name))];
+  if (missing.length === 0) return;
+  if (!existsSync('/usr/bin/apt-get')) fail(`These are missing: ${missing.join(', ')}. Install them by hand: this is not Debian.`);
+  const root = process.getuid() === 0;
+  if (!root && output('sudo', ['-n', 'true']) === null && !process.stdin.isTTY)
+    fail(`These Debian packages are missing: ${missing.join(', ')}. Run "sudo apt-get install ${missing.join(' ')}", then start again.`);
+  say(`installing ${missing.join(', ')}`);
+  const apt = (...args) => {
+    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+    return root ? run('apt-get', args, { env, stdio: ['ignore', 'ignore', 'inherit'] }) : run('sudo', ['DEBIAN_FRONTEND=noninteractive', 'apt-get', ...args], { stdio: ['inherit', 'ignore', 'inherit'] });
+  };
+  apt('update', '-qq');
+  if (apt('install', '-y', '-qq', '--no-install-recommends', ...missing) !== 0)
+    fail(`Debian could not install ${missing.join(', ')}. Run "apt-get install ${missing.join(' ')}" and see what it says.`);
+}

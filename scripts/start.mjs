@@ -1,0 +1,28 @@
+import { ensurePackages, FOR_RUNNING } from './lib/debian.mjs';
+import { ensureBuilt, ensureDependencies } from './lib/project.mjs';
+import { fail, say } from './lib/say.mjs';
+
+const [major, minor] = process.versions.node.split('.').map(Number);
+if (major < 20 || (major === 20 && minor < 19)) fail(`Node.js ${process.versions.node} is too old; 20.19 or newer is needed.`);
+if (!process.env.DATABASE_URL) ensurePackages(FOR_RUNNING);
+ensureDependencies();
+await ensureBuilt();
+const { startApplication } = await import('./lib/application.mjs');
+const app = await startApplication();
+say(`Odd Sparrow is at ${app.address}`);
+say(`the stand-in press is at ${app.panel}`);
+say('Ctrl-C stops both.');
+
+let stopping = false;
+const stop = async (status) => {
+  if (stopping) return;
+  stopping = true;
+  await app.stop();
+  process.exit(status);
+};
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
+app.server.once('exit', (code) => {
+  if (stopping) return;
+  console.error(`✗ The server ended by itself (${code ?? 'killed'}). Start it again; nothing accepted is lost.`);
+  void stop(1);
+});

@@ -1,0 +1,172 @@
+import { useState, type ReactNode } from 'react';
+import { Button, Dialog, DialogTrigger, Popover } from 'react-aria-components';
+import { nameSize } from '../../core';
+import { Choice, CountField, Entry, LengthField, Pick, POPOVER, SizeField } from '../../ui/fields';
+import { useUnit } from '../../ui/unit';
+import { formatLength } from '../../core';
+import { useJob } from './context';
+import { machineOptions, stockOptions, withMachine, withStock } from './wishes';
+
+/** A word of the sentence that can be changed where it stands. */
+function Word({ say, name, children }: { say: string; name: string; children: (close: () => void) => ReactNode }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <DialogTrigger isOpen={open} onOpenChange={setOpen}>
+      <Button
+        aria-label={`${name}: ${say}`}
+        className="rounded-sm border-b-2 border-rust/60 font-semibold decoration-2 hover:border-rust hover:bg-paper"
+      >
+        {say}
+      </Button>
+      <Popover className={`${POPOVER} p-3 text-base`} placement="bottom start">
+        <Dialog aria-label={name} className="grid gap-2 outline-none">
+          {children(() => setOpen(false))}
+        </Dialog>
+      </Popover>
+    </DialogTrigger>
+  );
+}
+
+const UP_WORDS = ['none', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+const upWord = (n: number): string => `${UP_WORDS[n] ?? n} up`;
+
+function dueWord(due: string | null): string {
+  return due ? new Date(due).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' }) : 'a day not yet said';
+}
+
+/** The job as one plain sentence. */
+export function Brief() {
+  const { docket, plan, change, store } = useJob();
+  const shop = store((s) => s.shop);
+  const { unit } = useUnit();
+  const { product, sheet } = docket;
+  const up = plan.layout.slots.length;
+  const setCopies = (copies: number): void => change({ product: { copies } }, `${copies} copies`);
+  return (
+    <p className="font-head text-[1.4rem] leading-[1.6] text-balance" aria-label="Brief">
+      <Word say={String(product.copies)} name="Copies">
+        {(close) => (
+          <CountField
+            label="Copies"
+            value={product.copies}
+            autoFocus
+            onChange={(n) => {
+              setCopies(n);
+              close();
+            }}
+          />
+        )}
+      </Word>{' '}
+      {product.copies === 1 ? 'copy' : 'copies'} of a{plan.reading.length === 8 ? 'n' : ''} {plan.reading.length}-page, saddle-stitched booklet,{' '}
+      <Word say={nameSize(product.finished, unit)} name="Finished size">
+        {(close) => (
+          <SizeField
+            label="Finished size"
+            value={product.finished}
+            unit={unit}
+            autoFocus
+            onChange={(finished) => {
+              change({ product: { finished } }, `finished size ${nameSize(finished, unit)}`);
+              close();
+            }}
+          />
+        )}
+      </Word>
+      , bound{' '}
+      <Word say={product.bound === 'top' ? 'at the top' : `on the ${product.bound}`} name="Bound edge">
+        {(close) => (
+          <Choice
+            label="Bound edge"
+            value={product.bound}
+            options={[
+              { key: 'left', label: 'left' },
+              { key: 'right', label: 'right' },
+              { key: 'top', label: 'top' },
+            ]}
+            onChange={(bound) => {
+              change({ product: { bound } }, `bound ${bound}`);
+              close();
+            }}
+          />
+        )}
+      </Word>
+      ,{' '}
+      <Word say={product.bleed === 0 ? 'no bleed' : `${formatLength(product.bleed, unit)} bleed`} name="Bleed">
+        {(close) => (
+          <LengthField
+            label="Bleed"
+            value={product.bleed}
+            unit={unit}
+            max={50}
+            onChange={(bleed) => {
+              change({ product: { bleed, endBleed: null } }, `bleed ${formatLength(bleed, unit)}`);
+              close();
+            }}
+          />
+        )}
+      </Word>
+      , on{' '}
+      <Word say={`${sheet.stock.name} ${sheet.stock.format}`} name="Stock">
+        {(close) => (
+          <Pick
+            label="Stock"
+            value={sheet.stock.id}
+            options={stockOptions(shop, sheet.stock)}
+            onChange={(id) => {
+              withStock(shop, id, change);
+              close();
+            }}
+          />
+        )}
+      </Word>
+      ,{' '}
+      <Word say={upWord(up)} name="Booklets on a sheet">
+        {(close) => (
+          <Choice
+            label="Booklets on a sheet"
+            value={sheet.up}
+            options={[
+              { key: 'one', label: 'one up' },
+              { key: 'most', label: 'as many as fit' },
+            ]}
+            onChange={(u) => {
+              change({ sheet: { up: u } }, u === 'one' ? 'one up' : 'as many up as fit');
+              close();
+            }}
+          />
+        )}
+      </Word>
+      , run on{' '}
+      <Word say={sheet.machine.name} name="Machine">
+        {(close) => (
+          <Pick
+            label="Machine"
+            value={sheet.machine.id}
+            options={machineOptions(shop, sheet.machine)}
+            onChange={(id) => {
+              withMachine(shop, id, change);
+              close();
+            }}
+          />
+        )}
+      </Word>
+      , for{' '}
+      <Word say={dueWord(docket.due)} name="Due">
+        {(close) => (
+          <Entry
+            label="Due"
+            type="date"
+            shown={docket.due ?? ''}
+            wide
+            take={(text) => {
+              if (text && !/^\d{4}-\d\d-\d\d$/.test(text)) throw new Error('Type a date.');
+              change({ due: text || null }, text ? `due ${text}` : 'no due date');
+              close();
+            }}
+          />
+        )}
+      </Word>
+      .
+    </p>
+  );
+}

@@ -1,0 +1,34 @@
+import { Dialog } from '../../ui/Dialog';
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['F', 'turn the sheet over'],
+  ['X', 'see through it'],
+  ['N', 'reading numbers on and off'],
+  ['G', 'bleed, folds and no-print edges on and off'],
+  ['← →', 'sheet before, sheet after; in the dummy, turn the page'],
+  ['+ − 0', 'nearer, farther, fit'],
+  ['1 2', 'sheet, dummy'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+  ['Tab', 'walks brief, docket and table'],
+  ['Enter, Esc', 'in a field: take what is typed, put back what was'],
+  ['?', 'this list'],
+];
+
+/** All keys, and what fields take. */
+export function Keys({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog title="Keys" open={open} onClose={onClose}>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
+        {KEYS.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt className="num font-semibold">{key}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="mt-4 text-sm">
+        Fields take sums and units: <span className="num">3mm</span>, <span className="num">1/8in</span>, <span className="num">2*148+6</span>, <span className="num">8.5x11in</span>, <span className="num">a5</span>, <span className="num">sra3</span>.
+      </p>
+    </Dialog>
+  );
+}

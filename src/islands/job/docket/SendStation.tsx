@@ -1,0 +1,141 @@
+import { useEffect, useState } from 'react';
+import { Download, Send } from 'lucide-react';
+import { Button } from '../../../ui/Button';
+import { ask, listen } from '../../../ui/client';
+import { DeliveryItem, useDeliveries } from '../../../ui/deliveries';
+import { Row, Toggle } from '../../../ui/fields';
+import { Meter } from '../../../ui/Meter';
+import { useNotices } from '../../../ui/Notices';
+import { useJob } from '../context';
+
+interface ExportView {
+  readonly id: string;
+  readonly state: string;
+  readonly done: number;
+  readonly total: number;
+  readonly message: string | null;
+}
+
+/** Exports the sheets with progress; the file is downloaded when it is there. */
+export function useExport() {
+  const { store } = useJob();
+  const { saved, settled } = store();
+  const { say } = useNotices();
+  const [it, setIt] = useState<ExportView | null>(null);
+  const running = it !== null && (it.state === 'waiting' || it.state === 'working');
+
+  useEffect(() => {
+    if (!it || !running) return;
+    const { id } = it;
+    const take = (e: ExportView): void => {
+      setIt(e);
+      if (e.state === 'done') {
+        const a = document.createElement('a');
+        a.href = `/api/exports/${id}/file`;
+        a.download = '';
+        a.click();
+      } else if (e.state === 'failed') say({ tone: 'stop', text: e.message ?? 'The export failed.' });
+    };
+    const stop = listen((e) => {
+      if (e.kind === 'export' && e.id === id) take(e);
+      // it may have ended before we listened
+      if (e.kind === 'open') ask<ExportView>(`/api/exports/${id}`).then(take, () => undefined);
+    });
+    return stop;
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [it?.id, running]);
+
+  return {
+    it,
+    running,
+    start: async (): Promise<void> => {
+      if (running || !(await settled())) return;
+      try {
+        const { id } = await ask<{ id: string }>(`/api/jobs/${saved.id}/exports`, 'POST');
+        setIt({ id, state: 'waiting', done: 0, total: 1, message: null });
+      } catch (e) {
+        say({ tone: 'stop', text: (e as Error).message });
+      }
+    },
+    cancel: (): void => {
+      if (it) void ask(`/api/exports/${it.id}`, 'DELETE').catch(() => undefined);
+    },
+  };
+}
+
+export function SendStation() {
+  const { docket, change, store, findings, plan } = useJob();
+  const { saved, settled } = store();
+  const { say } = useNotices();
+  const [sending, setSending] = useState(false);
+  const exporting = useExport();
+  const list = useDeliveries(`/api/jobs/${saved.id}/deliveries`, [], (jobId) => jobId === saved.id);
+  const stops = findings.filter((f) => f.severity === 'stop');
+  const { machine } = docket.sheet;
+  const up = plan.layout.slots.length;
+  const runs = Math.ceil(docket.product.copies / up);
+
+  const send = async (): Promise<void> => {
+    setSending(true);
+    try {
+      if (await settled()) {
+        await ask(`/api/jobs/${saved.id}/deliveries`, 'POST', { base: store.getState().saved.version });
+        say({ tone: 'fine', text: `Accepted for ${machine.name}. It is sent once, whatever happens here.` });
+      }
+    } catch (e) {
+      say({ tone: 'stop', text: (e as Error).message });
+    } finally {
+      setSending(false);
+    }
+  };
+
+  return (
+    <div className="grid gap-2">
+      <p className="text-sm">
+        {plan.sheets.length} {plan.sheets.length === 1 ? 'sheet' : 'sheets'}, two sides, printed {runs} {runs === 1 ? 'time' : 'times'} on {docket.sheet.stock.name} {docket.sheet.stock.format}.
+      </p>
+      <Row label="On arrival">
+        <Toggle label="Hold until released" value={docket.send.hold} onChange={(hold) => change({ send: { hold } }, hold ? 'held on arrival' : 'not held')} />
+      </Row>
+      {stops.length > 0 && <p className="text-sm font-medium text-brick">{stops[0]!.title}: mend that first, or export to look at it.</p>}
+      <div className="flex flex-wrap gap-2">
+        <Button kind="next" isDisabled={!machine.printer || stops.length > 0 || sending} onPress={() => void send()}>
+          <Send size={15} aria-hidden /> Send to {machine.name}
+        </Button>
+        {exporting.running ? (
+          <Button onPress={exporting.cancel}>Stop the export</Button>
+        ) : (
+          <Button onPress={() => void exporting.start()}>
+            <Download size={15} aria-hidden /> Export PDF
+          </Button>
+        )}
+      </div>
+      {exporting.running && exporting.it && (
+        <div>
+          <Meter label="Sheets written" done={exporting.it.done} total={exporting.it.total} />
+          <p className="num mt-0.5 text-xs">
+            writing sheet {exporting.it.done} of {exporting.it.total}
+          </p>
+        </div>
+      )}
+      {exporting.it?.state === 'done' && (
+        <p className="text-sm">
+          Written.{' '}
+          <a className="text-rust underline" href={`/api/exports/${exporting.it.id}/file`}>
+            Download again
+          </a>
+        </p>
+      )}
+      {list.length > 0 && (
+        <section aria-label="Deliveries of this job">
+          <h3 className="mt-1 text-sm">Deliveries</h3>
+          <ul>
+            {list.map((d) => (
+              <DeliveryItem key={d.id} d={d} withTitle={false} />
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  );
+}

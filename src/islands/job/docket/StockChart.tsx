@@ -1,0 +1,80 @@
+import { useEffect, useMemo, useRef } from 'react';
+import * as echarts from 'echarts/core';
+import { BarChart } from 'echarts/charts';
+import { GridComponent, TooltipComponent } from 'echarts/components';
+import { SVGRenderer } from 'echarts/renderers';
+import { formatNumber, machineTakes, planLayout, type Docket, type Shop, type Stock } from '../../../core';
+import { useJob } from '../context';
+import { withStock } from '../wishes';
+
+echarts.use([BarChart, GridComponent, TooltipComponent, SVGRenderer]);
+
+interface Bar {
+  readonly stock: Stock;
+  readonly up: number;
+  /** Cents of paper and clicks for one copy. */
+  readonly price: number;
+}
+
+/** What a copy costs on every stock that takes it, cheapest first. */
+function compare(docket: Docket, shop: Shop, sheets: number): Bar[] {
+  return shop.stocks
+    .filter((s) => machineTakes(docket.sheet.machine, s))
+    .flatMap((stock) => {
+      const layout = planLayout({ ...docket, sheet: { ...docket.sheet, stock } });
+      const up = layout.slots.length;
+      return layout.fits ? [{ stock, up, price: (sheets * (stock.price + 2 * docket.sheet.machine.click)) / up }] : [];
+    })
+    .sort((a, b) => a.price - b.price);
+}
+
+/** The stocks that fit, side by side by what a copy costs; a click takes one. The list above does the same by keyboard. */
+export function StockChart() {
+  const { docket, store, plan, change } = useJob();
+  const shop = store((s) => s.shop);
+  const place = useRef<HTMLDivElement>(null);
+  const chart = useRef<echarts.ECharts | null>(null);
+  const bars = useMemo(() => compare(docket, shop, plan.sheets.length), [docket, shop, plan.sheets.length]);
+
+  useEffect(() => {
+    const it = echarts.init(place.current, null, { renderer: 'svg' });
+    chart.current = it;
+    return () => it.dispose();
+  }, []);
+
+  useEffect(() => {
+    const it = chart.current;
+    if (!it) return;
+    it.setOption({
+      animation: false,
+      textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable', color: '#2a211c' },
+      grid: { left: 4, right: 64, top: 0, bottom: 0, containLabel: true },
+      xAxis: { type: 'value', show: false },
+      yAxis: { type: 'category', inverse: true, data: bars.map((b) => `${b.stock.name} ${b.stock.format}`), axisTick: { show: false }, axisLine: { show: false }, axisLabel: { color: '#2a211c', fontSize: 12 } },
+      series: [
+        {
+          type: 'bar',
+          barWidth: 10,
+          data: bars.map((b) => ({
+            value: b.price,
+            itemStyle: { color: b.stock.id === docket.sheet.stock.id ? '#2a211c' : b.stock.swatch, borderColor: '#2a211c', borderWidth: 1 },
+          })),
+          label: { show: true, position: 'right', fontFamily: 'Atkinson Hyperlegible Mono Variable', fontSize: 11, color: '#2a211c', formatter: (p: { dataIndex: number }) => `${formatNumber(bars[p.dataIndex]!.price, 1)} ct ·${bars[p.dataIndex]!.up}up` },
+        },
+      ],
+    });
+    it.resize();
+    it.off('click');
+    it.on('click', (p) => {
+      const bar = bars[p.dataIndex];
+      if (bar && bar.stock.id !== docket.sheet.stock.id) withStock(shop, bar.stock.id, change);
+    });
+  }, [bars, docket, shop, change]);
+
+  return (
+    <figure className="mt-1">
+      <figcaption className="text-xs text-ink-soft">Paper and clicks for a copy, on every stock that fits{bars.length === 0 && ': none does'}</figcaption>
+      <div ref={place} style={{ height: Math.max(20, bars.length * 21) }} role="img" aria-label={bars.map((b) => `${b.stock.name} ${b.stock.format}: ${formatNumber(b.price, 1)} cents, ${b.up} up`).join('; ')} />
+    </figure>
+  );
+}

@@ -1,0 +1,193 @@
+import { useEffect, useRef, useState } from 'react';
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { formatLength } from '../../../core';
+import { Button } from '../../../ui/Button';
+import { Entry } from '../../../ui/fields';
+import { useUnit } from '../../../ui/unit';
+import { useJob } from '../context';
+import { PageFace } from './PageFace';
+
+/** The booklet opened at `opening`: 0 shows the front cover, n shows pages 2n and 2n + 1, the last the back cover. */
+export const pagesAt = (opening: number, total: number): { before: number | null; after: number | null } => ({
+  before: opening === 0 ? null : 2 * opening,
+  after: 2 * opening + 1 > total ? null : 2 * opening + 1,
+});
+
+const TURNING = 480;
+
+/** The finished booklet, turned page by page by click and arrow keys. */
+export function Dummy() {
+  const { docket, plan } = useJob();
+  const { unit } = useUnit();
+  const { finished, bound } = docket.product;
+  const total = plan.reading.length;
+  const last = total / 2;
+  const [opening, setOpening] = useState(0);
+  const [turning, setTurning] = useState<{ from: number; to: number; begun: boolean } | null>(null);
+  const place = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState({ width: 800, height: 500 });
+  const at = Math.min(opening, last);
+
+  useEffect(() => {
+    const el = place.current!;
+    const look = (): void => setRoom({ width: el.clientWidth, height: el.clientHeight });
+    look();
+    const observer = new ResizeObserver(look);
+    observer.observe(el);
+    return () => observer.disconnect();
+  }, []);
+
+  const goTo = (to: number): void => {
+    const target = Math.max(0, Math.min(last, to));
+    if (target === at || turning) return;
+    if (Math.abs(target - at) > 1 || window.matchMedia('(prefers-reduced-motion: reduce)').matches) {
+      setOpening(target);
+      return;
+    }
+    setTurning({ from: at, to: target, begun: false });
+    requestAnimationFrame(() => requestAnimationFrame(() => setTurning((t) => t && { ...t, begun: true })));
+    setTimeout(() => {
+      setOpening(target);
+      setTurning(null);
+    }, TURNING);
+  };
+  const onKey = (e: React.KeyboardEvent): void => {
+    if (e.ctrlKey || e.metaKey || e.altKey || e.target instanceof HTMLInputElement) return;
+    const forward = bound === 'right' ? 'ArrowLeft' : 'ArrowRight';
+    const back = bound === 'right' ? 'ArrowRight' : 'ArrowLeft';
+    const acts: Readonly<Record<string, () => void>> = {
+      [forward]: () => goTo(at + 1),
+      [back]: () => goTo(at - 1),
+      ArrowDown: () => goTo(at + 1),
+      ArrowUp: () => goTo(at - 1),
+      PageDown: () => goTo(at + 1),
+      PageUp: () => goTo(at - 1),
+      Home: () => goTo(0),
+      End: () => goTo(last),
+    };
+    const act = acts[e.key];
+    if (!act) return;
+    e.preventDefault();
+    act();
+  };
+
+  const level = bound === 'top';
+  const k = level
+    ? Math.min((room.width - 80) / finished.width, (room.height - 70) / (2 * finished.height))
+    : Math.min((room.width - 120) / (2 * finished.width), (room.height - 70) / finished.height);
+  const pw = finished.width * k;
+  const ph = finished.height * k;
+  const creepOf = (page: number): number => plan.creep.standsOut[Math.floor((Math.min(page, total + 1 - page) - 1) / 2)] ?? 0;
+
+  /** Where a page lies: `after` is the one read second; on the right when bound on the left. */
+  const spot = (which: 'before' | 'after'): { left: number; top: number; origin: string } => {
+    if (level) return which === 'before' ? { left: 0, top: 0, origin: 'center bottom' } : { left: 0, top: ph, origin: 'center top' };
+    const onRight = (which === 'after') === (bound === 'left');
+    return onRight ? { left: pw, top: 0, origin: 'left center' } : { left: 0, top: 0, origin: 'right center' };
+  };
+  const page = (n: number, which: 'before' | 'after') => {
+    const s = spot(which);
+    const out = creepOf(n) * k;
+    const w = level ? pw : pw - out;
+    const h = level ? ph - out : ph;
+    const atLeft = !level && s.left === 0;
+    return (
+      <div key={`${which}-${n}`} className="absolute border border-ink/30 bg-paper" style={{ left: s.left + (atLeft ? pw - w : 0), top: s.top + (level && which === 'before' ? ph - h : 0), width: w, height: h }}>
+        <PageFace reading={n} scale={k} />
+      </div>
+    );
+  };
+
+  const shownFrom = turning ? Math.min(turning.from, turning.to) : at;
+  const shownTo = turning ? Math.max(turning.from, turning.to) : at;
+  // while a leaf turns, what lies still is the earlier opening's page before and the later one's page after
+  const still = { before: pagesAt(shownFrom, total).before, after: pagesAt(shownTo, total).after };
+  const leaf = turning ? { front: pagesAt(shownFrom, total).after, back: pagesAt(shownTo, total).before } : null;
+  const axis = level ? 'rotateX' : 'rotateY';
+  const whole = level ? 180 : bound === 'left' ? -180 : 180;
+  const forward = turning ? turning.to > turning.from : true;
+  const angle = turning ? (turning.begun === forward ? whole : 0) : 0;
+  const front = spot('after');
+
+  const { before, after } = pagesAt(at, total);
+  const inner = Math.max(before ? creepOf(before) : 0, after ? creepOf(after) : 0);
+  const thickness = (n: number): number => Math.min(10, (n * plan.creep.each * k) / 1) || 0;
+  return (
+    <div className="flex h-full min-h-0 flex-col bg-glass">
+      <div
+        ref={place}
+        // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+        tabIndex={0}
+        role="group"
+        aria-label={`Dummy, open at ${before ? `page ${before}` : 'the front cover'}${before && after ? ' and ' : ''}${after && before ? `page ${after}` : ''}`}
+        onKeyDown={onKey}
+        className="relative min-h-0 flex-1 overflow-hidden"
+        data-opening={at}
+      >
+        <div className="absolute" style={{ left: (room.width - (level ? pw : 2 * pw)) / 2, top: (room.height - (level ? 2 * ph : ph)) / 2, width: level ? pw : 2 * pw, height: level ? 2 * ph : ph, perspective: 2200 }}>
+          {/* the edges of the leaves that lie beneath */}
+          {!level && at > 0 && <div className="absolute top-1 bg-paper" style={{ height: ph, width: pw, left: (bound === 'left' ? 0 : pw) + (bound === 'left' ? -1 : 1) * thickness(at), boxShadow: '0 0 0 1px #2a211c55' }} />}
+          {!level && at < last && <div className="absolute top-1 bg-paper" style={{ height: ph, width: pw, left: (bound === 'left' ? pw : 0) + (bound === 'left' ? 1 : -1) * thickness(last - at), boxShadow: '0 0 0 1px #2a211c55' }} />}
+          {still.before !== null && page(still.before, 'before')}
+          {still.after !== null && page(still.after, 'after')}
+          {turning && leaf && (
+            <div
+              className="absolute"
+              style={{
+                left: front.left,
+                top: front.top,
+                width: pw,
+                height: ph,
+                transformOrigin: front.origin,
+                transformStyle: 'preserve-3d',
+                transform: `${axis}(${angle}deg)`,
+                transition: `transform ${TURNING}ms ease-in-out`,
+              }}
+            >
+              <div className="absolute inset-0 border border-ink/30 bg-paper" style={{ backfaceVisibility: 'hidden' }}>
+                {leaf.front !== null && <PageFace reading={leaf.front} scale={k} />}
+              </div>
+              <div className="absolute inset-0 border border-ink/30 bg-paper" style={{ backfaceVisibility: 'hidden', transform: `${axis}(180deg)` }}>
+                {leaf.back !== null && <PageFace reading={leaf.back} scale={k} />}
+              </div>
+            </div>
+          )}
+          <button type="button" aria-label="Turn back" disabled={at === 0} onClick={() => goTo(at - 1)} className="absolute cursor-pointer disabled:cursor-default" style={{ left: spot("before").left, top: spot("before").top, width: pw, height: ph }} />
+          <button type="button" aria-label="Turn on" disabled={at === last} onClick={() => goTo(at + 1)} className="absolute cursor-pointer disabled:cursor-default" style={{ left: spot("after").left, top: spot("after").top, width: pw, height: ph }} />
+        </div>
+      </div>
+      <div className="flex flex-wrap items-center gap-3 border-t border-ink/30 px-3 py-2">
+        <Button small aria-label="Opening before" isDisabled={at === 0} onPress={() => goTo(at - 1)}>
+          <ChevronLeft size={16} />
+        </Button>
+        <span className="font-head text-lg font-semibold" data-testid="opening">
+          {before === null ? 'Front cover' : after === null ? 'Back cover' : `Pages ${before} and ${after}`}
+        </span>
+        <Button small aria-label="Opening after" isDisabled={at === last} onPress={() => goTo(at + 1)}>
+          <ChevronRight size={16} />
+        </Button>
+        <label className="flex items-center gap-2 text-sm">
+          page
+          <Entry
+            label="Open at page"
+            bare
+            shown={String(after ?? before ?? 1)}
+            take={(t) => {
+              const n = Number(t);
+              if (!Number.isInteger(n) || n < 1 || n > total) throw new Error(`From 1 to ${total}.`);
+              goTo(Math.floor(n / 2));
+            }}
+          />
+        </label>
+        <p className="ml-auto text-sm">
+          {inner > 0.005
+            ? `This leaf stands out ${formatLength(inner, unit)} and is trimmed to ${formatLength((level ? finished.height : finished.width) - inner, unit)}; its content is ${
+                docket.product.creep.correction === 'push-in' ? 'moved as far to the spine' : 'not moved'
+              }.`
+            : 'The outermost leaf: no creep here.'}
+        </p>
+      </div>
+    </div>
+  );
+}
+

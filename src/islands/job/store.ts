@@ -1,0 +1,146 @@
+import { create } from 'zustand';
+import { patched, touchedPaths, unpackArtwork, valueAt, type Artwork, type Docket, type Patch, type Shop } from '../../core';
+import { ask, Away, Refused } from '../../ui/client';
+import { useNotices } from '../../ui/Notices';
+import type { JobPage, JobView } from '../../ui/views';
+
+/** A change made here that the server has not taken yet. */
+interface Pending {
+  readonly patch: Patch;
+  readonly label: string;
+}
+
+/** Two windows changed the same wish: what each says. */
+export interface Clash {
+  readonly now: JobView;
+  readonly mine: readonly Pending[];
+  readonly wishes: readonly { readonly path: string; readonly theirs: unknown; readonly mine: unknown }[];
+}
+
+interface JobState {
+  /** The job as the server has it. */
+  readonly saved: JobView;
+  /** The docket as it is shown: the saved one with what is pending. */
+  readonly docket: Docket;
+  readonly artwork: Artwork;
+  readonly shop: Shop;
+  readonly pending: readonly Pending[];
+  readonly sync: 'saved' | 'saving' | 'away';
+  readonly clash: Clash | null;
+  readonly change: (patch: Patch, label: string) => void;
+  readonly step: (way: 'undo' | 'redo') => Promise<void>;
+  readonly adopt: (page: JobPage) => void;
+  readonly refresh: () => Promise<void>;
+  readonly settle: (take: 'mine' | 'theirs') => void;
+  /** Resolves when everything is saved. */
+  readonly settled: () => Promise<boolean>;
+}
+
+const NO_ARTWORK: Artwork = { pages: [], kind: 'pdf', inks: [], notes: [] };
+const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
+const say = (tone: 'stop' | 'look' | 'fine', text: string): void => useNotices.getState().say({ tone, text });
+
+/** The state of one job's screen. Every change shows at once, and is saved behind it in order. */
+export function jobStore(first: JobPage) {
+  let flushing: Promise<void> | null = null;
+  const store = create<JobState>((set, get) => {
+    const replay = (base: Docket, pending: readonly Pending[]): Docket => pending.reduce((d, p) => patched(d, p.patch), base);
+
+    /** Another window was first: changes to other wishes go on top; the same wish is asked about. */
+    const meet = (now: JobView): void => {
+      const { saved, pending } = get();
+      const touched = [...new Set(pending.flatMap((p) => touchedPaths(p.patch)))];
+      const mine = replay(saved.docket, pending);
+      const wishes = touched
+        .map((path) => ({ path, before: valueAt(saved.docket, path), theirs: valueAt(now.docket, path), mine: valueAt(mine, path) }))
+        .filter((w) => JSON.stringify(w.before) !== JSON.stringify(w.theirs) && JSON.stringify(w.theirs) !== JSON.stringify(w.mine));
+      if (wishes.length > 0) {
+        set({ clash: { now, mine: pending, wishes }, saved: now, docket: now.docket, pending: [], sync: 'saved' });
+        return;
+      }
+      set({ saved: now, docket: replay(now.docket, pending) });
+      say('look', 'This job was changed in another window as well; both changes are kept.');
+    };
+
+    const flush = (): Promise<void> => {
+      flushing ??= (async () => {
+        for (let head = get().pending[0]; head; head = get().pending[0]) {
+          set({ sync: get().sync === 'away' ? 'away' : 'saving' });
+          try {
+            const { saved } = get();
+            const now = await ask<JobView>(`/api/jobs/${saved.id}/changes`, 'POST', { base: saved.version, patch: head.patch, label: head.label });
+            const pending = get().pending.slice(1);
+            set({ saved: now, pending, docket: pending.length > 0 ? get().docket : now.docket, sync: pending.length > 0 ? 'saving' : 'saved' });
+          } catch (e) {
+            if (e instanceof Refused && e.status === 409 && e.body.now) meet(e.body.now as JobView);
+            else if (e instanceof Away || (e instanceof Refused && e.status >= 500)) {
+              set({ sync: 'away' });
+              await wait(1200);
+            } else {
+              // a wish the docket cannot hold: everything stands as it was saved
+              say('stop', (e as Error).message);
+              const pending = get().pending.slice(1);
+              set({ pending, docket: replay(get().saved.docket, pending), sync: 'saved' });
+            }
+          }
+        }
+        if (get().sync !== 'saved') set({ sync: 'saved' });
+      })().finally(() => (flushing = null));
+      return flushing;
+    };
+
+    return {
+      saved: first.job,
+      docket: first.job.docket,
+      artwork: first.artwork ? unpackArtwork(first.artwork) : NO_ARTWORK,
+      shop: first.shop,
+      pending: [],
+      sync: 'saved',
+      clash: null,
+      change: (patch, label) => {
+        set({ docket: patched(get().docket, patch), pending: [...get().pending, { patch, label }] });
+        void flush();
+      },
+      step: async (way) => {
+        await flush();
+        const { saved } = get();
+        if ((way === 'undo' ? saved.undo : saved.redo) === null) return;
+        try {
+          const before = saved.docket.artwork.file.sha256;
+          const now = await ask<JobView>(`/api/jobs/${saved.id}/${way}`, 'POST', { base: saved.version });
+          if (now.docket.artwork.file.sha256 !== before) await get().refresh();
+          else set({ saved: now, docket: replay(now.docket, get().pending) });
+        } catch (e) {
+          if (e instanceof Refused && e.body.now) {
+            set({ saved: e.body.now as JobView, docket: (e.body.now as JobView).docket });
+            say('look', 'Another window changed this job. Look at it, then try again.');
+          } else say('stop', (e as Error).message);
+        }
+      },
+      adopt: (page) =>
+        set({ saved: page.job, docket: page.job.docket, artwork: page.artwork ? unpackArtwork(page.artwork) : NO_ARTWORK, shop: page.shop }),
+      refresh: async () => {
+        const { saved, pending, adopt } = get();
+        if (pending.length > 0) return;
+        try {
+          const page = await ask<JobPage>(`/api/jobs/${saved.id}`);
+          if (get().pending.length === 0 && page.job.version >= get().saved.version) adopt(page);
+        } catch {
+          // the stream says when the server is back
+        }
+      },
+      settle: (take) => {
+        const { clash, change } = get();
+        set({ clash: null });
+        if (clash && take === 'mine') for (const p of clash.mine) change(p.patch, p.label);
+      },
+      settled: async () => {
+        await flush();
+        return get().pending.length === 0 && get().clash === null;
+      },
+    };
+  });
+  return store;
+}
+
+export type JobStore = ReturnType<typeof jobStore>;

@@ -1,0 +1,192 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { select } from 'd3-selection';
+import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
+import { ChevronLeft, ChevronRight, FlipHorizontal2, FlipVertical2, Maximize, Minus, Plus } from 'lucide-react';
+import { Button } from '../../../ui/Button';
+import { cx } from '../../../ui/cx';
+import { useJob } from '../context';
+import { SideDrawing } from './SideDrawing';
+
+export interface TableState {
+  readonly sheet: number;
+  readonly turned: boolean;
+  readonly through: boolean;
+  readonly numbers: boolean;
+  readonly aids: boolean;
+}
+
+interface Props {
+  readonly state: TableState;
+  readonly set: (change: Partial<TableState>) => void;
+}
+
+const MARGIN = 28;
+
+/** The drawn press sheet: pan, zoom to the pointer, turn it over as the machine does, look through it. */
+export function LightTable({ state, set }: Props) {
+  const { plan, marks, docket, store } = useJob();
+  const artwork = store((s) => s.artwork);
+  const { layout } = plan;
+  const surface = useRef<HTMLDivElement>(null);
+  const behaviour = useRef<ZoomBehavior<HTMLDivElement, unknown> | null>(null);
+  const [view, setView] = useState<ZoomTransform>(zoomIdentity);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const sheet = plan.sheets[Math.min(state.sheet, plan.sheets.length - 1)]!;
+  const sha256 = docket.artwork.file.sha256 ?? '';
+  const { width: W, height: H } = layout.sheet;
+
+  const fit = useCallback((): void => {
+    const el = surface.current;
+    if (!el || !behaviour.current) return;
+    const { clientWidth: w, clientHeight: h } = el;
+    const k = Math.min((w - 2 * MARGIN) / W, (h - 2 * MARGIN) / H);
+    if (!(k > 0)) return;
+    select(el).call((s) => behaviour.current!.transform(s, zoomIdentity.translate((w - k * W) / 2, (h - k * H) / 2).scale(k)));
+  }, [W, H]);
+
+  useEffect(() => {
+    const el = surface.current!;
+    const it = zoom<HTMLDivElement, unknown>()
+      .scaleExtent([0.2, 60])
+      .on('zoom', (e: { transform: ZoomTransform }) => setView(e.transform));
+    behaviour.current = it;
+    select(el).call(it).on('dblclick.zoom', null);
+    const observer = new ResizeObserver(() => setSize({ width: el.clientWidth, height: el.clientHeight }));
+    observer.observe(el);
+    return () => {
+      observer.disconnect();
+      select(el).on('.zoom', null);
+    };
+  }, []);
+  useEffect(fit, [fit, size.width, size.height]);
+
+  const zoomBy = (k: number): void => {
+    const el = surface.current;
+    if (el && behaviour.current) select(el).call((s) => behaviour.current!.scaleBy(s, k));
+  };
+  const go = (by: number): void => set({ sheet: Math.max(0, Math.min(plan.sheets.length - 1, state.sheet + by)) });
+
+  const onKey = (e: React.KeyboardEvent): void => {
+    if (e.ctrlKey || e.metaKey || e.altKey) return;
+    const acts: Readonly<Record<string, () => void>> = {
+      ArrowRight: () => go(1),
+      ArrowLeft: () => go(-1),
+      '+': () => zoomBy(1.4),
+      '=': () => zoomBy(1.4),
+      '-': () => zoomBy(1 / 1.4),
+      '0': fit,
+    };
+    const act = acts[e.key];
+    if (!act) return;
+    e.preventDefault();
+    act();
+  };
+
+  const axis = layout.turn === 'turn' ? 'rotateY' : 'rotateX';
+  const px = view.k;
+  const face = (name: 'front' | 'back') => (
+    <SideDrawing
+      side={sheet[name]}
+      layout={layout}
+      marks={marks.of(sheet.number, name)}
+      artwork={artwork}
+      sha256={sha256}
+      scale={px * (typeof window === 'undefined' ? 1 : window.devicePixelRatio)}
+      shown={state}
+    />
+  );
+  return (
+    <div className="relative h-full min-h-0 overflow-hidden bg-glass">
+      <div
+        ref={surface}
+        // the table itself takes the keys that move the sheet
+        // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+        tabIndex={0}
+        role="group"
+        aria-label={`Light table: sheet ${sheet.number} of ${plan.sheets.length}, ${state.turned ? 'back' : 'front'}`}
+        onKeyDown={onKey}
+        className="absolute inset-0 cursor-grab overflow-hidden active:cursor-grabbing"
+        data-turned={state.turned}
+        data-sheet={sheet.number}
+      >
+        {size.width > 0 && (
+          <div style={{ position: 'absolute', left: 0, top: 0, width: W * px, height: H * px, transform: `translate(${view.x}px, ${view.y}px)`, perspective: 2400 }}>
+            <div
+              className="relative h-full w-full transition-transform duration-500 ease-in-out"
+              style={{ transformStyle: 'preserve-3d', transform: state.turned ? `${axis}(180deg)` : 'none' }}
+            >
+              <div className="absolute inset-0 border border-ink/40 bg-paper shadow-lg" style={{ backfaceVisibility: 'hidden' }} aria-hidden={state.turned}>
+                {face('front')}
+                {state.through && (
+                  <div className="absolute inset-0" style={{ transform: layout.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)', mixBlendMode: 'multiply', opacity: 0.55 }}>
+                    {face('back')}
+                  </div>
+                )}
+              </div>
+              <div className="absolute inset-0 border border-ink/40 bg-paper shadow-lg" style={{ backfaceVisibility: 'hidden', transform: `${axis}(180deg)` }} aria-hidden={!state.turned}>
+                {face('back')}
+                {state.through && (
+                  <div className="absolute inset-0" style={{ transform: layout.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)', mixBlendMode: 'multiply', opacity: 0.55 }}>
+                    {face('front')}
+                  </div>
+                )}
+              </div>
+            </div>
+          </div>
+        )}
+      </div>
+      <div className="absolute top-2 left-3 flex items-baseline gap-2 bg-glass/80 px-1">
+        <span className="font-head text-lg font-semibold">
+          Sheet {sheet.number} of {plan.sheets.length}, {state.turned ? 'back' : 'front'}
+        </span>
+        <span className="num text-xs text-ink-soft">
+          {W} × {H} mm
+        </span>
+      </div>
+      <div className="absolute right-3 bottom-3 flex gap-1" role="toolbar" aria-label="View of the sheet">
+        <Button small aria-label="Sheet before" isDisabled={state.sheet === 0} onPress={() => go(-1)}>
+          <ChevronLeft size={16} />
+        </Button>
+        <Button small aria-label="Sheet after" isDisabled={state.sheet >= plan.sheets.length - 1} onPress={() => go(1)}>
+          <ChevronRight size={16} />
+        </Button>
+        <Button small aria-label="Farther" onPress={() => zoomBy(1 / 1.4)}>
+          <Minus size={16} />
+        </Button>
+        <Button small aria-label="Nearer" onPress={() => zoomBy(1.4)}>
+          <Plus size={16} />
+        </Button>
+        <Button small aria-label="Fit the sheet" onPress={fit}>
+          <Maximize size={16} />
+        </Button>
+        <Button small onPress={() => set({ turned: !state.turned })} aria-keyshortcuts="f">
+          {layout.turn === 'turn' ? <FlipHorizontal2 size={16} aria-hidden /> : <FlipVertical2 size={16} aria-hidden />} Turn over
+        </Button>
+        <Button small onPress={() => set({ through: !state.through })} aria-pressed={state.through} className={cx(state.through && 'bg-ink! text-paper!')}>
+          See through
+        </Button>
+      </div>
+      <Legend />
+    </div>
+  );
+}
+
+/** What the lines mean. */
+function Legend() {
+  const item = (name: string, drawing: React.ReactNode) => (
+    <span className="flex items-center gap-1">
+      <svg width="22" height="12" viewBox="0 0 22 12" aria-hidden>
+        {drawing}
+      </svg>
+      {name}
+    </span>
+  );
+  return (
+    <div className="absolute bottom-3 left-3 flex gap-3 bg-glass/85 px-1 text-xs">
+      {item('trim', <path d="M0 6h22" stroke="#2a211c" strokeWidth="1.5" />)}
+      {item('bleed', <path d="M1 11 7 1M7 11 13 1M13 11 19 1" stroke="#b87c08" strokeWidth="2" />)}
+      {item('fold', <path d="M0 6h22" stroke="#7a3a6c" strokeWidth="2" strokeDasharray="7 2 2 2" />)}
+      {item('no print', <path d="M2 1l9 10M11 1 2 11M11 1l9 10M20 1l-9 10" stroke="#5f6b76" strokeWidth="1" />)}
+    </div>
+  );
+}

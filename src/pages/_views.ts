@@ -1,0 +1,32 @@
+import { findArtwork, pictureProgress, readShop, type Delivery, type JobRow } from '../server';
+import type { DeliveryView, JobPage, JobView } from '../ui/views';
+
+/** What a window is shown of a job: passwords and the like stay here. */
+export function view(row: JobRow): JobView {
+  return { id: row.id, number: row.number, version: row.version, docket: row.docket, undo: row.undo, redo: row.redo };
+}
+
+export function deliveryView(d: Delivery): DeliveryView {
+  return {
+    id: d.id,
+    number: d.number,
+    jobId: d.job_id,
+    jobNumber: d.job_number,
+    title: d.docket.title,
+    machine: d.machine,
+    state: d.state,
+    message: d.message,
+    canceling: d.cancel_wished,
+    open: d.phase !== 'done',
+    sheetsDone: d.sheets_done,
+    sheetsTotal: d.sheets_total,
+    at: d.created_at.toISOString(),
+  };
+}
+
+/** Everything the job's screen begins with. */
+export async function jobPage(row: JobRow): Promise<JobPage> {
+  const sha256 = row.docket.artwork.file.sha256 ?? '';
+  const [artwork, shop] = await Promise.all([findArtwork(sha256), readShop()]);
+  return { job: view(row), artwork: artwork?.facts ?? null, shop, pictures: pictureProgress(sha256) };
+}

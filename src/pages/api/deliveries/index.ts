@@ -1,0 +1,5 @@
+import { listDeliveries } from '../../../server';
+import { endpoint, json } from '../../_api';
+import { deliveryView } from '../../_views';
+
+export const GET = endpoint(async () => json((await listDeliveries(null)).map(deliveryView)));

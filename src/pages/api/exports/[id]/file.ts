@@ -1,0 +1,20 @@
+import { createReadStream, existsSync, statSync } from 'node:fs';
+import { Readable } from 'node:stream';
+import { exportFile, findExport } from '../../../../server';
+import { endpoint, idOf, notThere } from '../../../_api';
+
+export const GET = endpoint(async (context) => {
+  const it = await findExport(idOf(context));
+  const path = it && exportFile(it.id);
+  if (!it || it.state !== 'done' || !path || !existsSync(path)) return notThere();
+  const name = `${it.docket.title} sheets.pdf`;
+  const plain = name.replace(/[^\x20-\x7e]|["\\/]/g, '_');
+  return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
+    headers: {
+      'Content-Type': 'application/pdf',
+      'Content-Length': String(statSync(path).size),
+      // RFC 6266: a plain name, and the real one
+      'Content-Disposition': `attachment; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`,
+    },
+  });
+});

@@ -1,0 +1,3 @@
+import { stepping } from '../../../_steps';
+
+export const POST = stepping(1);

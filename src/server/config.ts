@@ -1,0 +1,21 @@
+import { join, resolve } from 'node:path';
+
+/** The folder everything is kept in. */
+export const dataFolder = (): string => resolve(process.env.ODD_SPARROW_DATA ?? 'var');
+
+export const folders = {
+  store: (): string => join(dataFolder(), 'store'),
+  pictures: (): string => join(dataFolder(), 'pictures'),
+  out: (): string => join(dataFolder(), 'out'),
+};
+
+/** Where built workers lie. */
+export const workerFile = (): string => resolve(process.env.ODD_SPARROW_WORKERS ?? 'dist/workers', 'pdf.mjs');
+
+export const migrationsFolder = (): string => resolve(process.env.ODD_SPARROW_MIGRATIONS ?? 'db');
+
+export function databaseUrl(): string {
+  const url = process.env.DATABASE_URL;
+  if (!url) throw new Error('DATABASE_URL is not set. Start the application with npm start.');
+  return url;
+}

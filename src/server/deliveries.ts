@@ -1,0 +1,257 @@
+import { randomUUID } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { mkdir, rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { inspect, lying, mark, plan, turnOf, unpackArtwork, type Docket } from '../core';
+import {
+  cancelJob,
+  createJob,
+  explain,
+  getJob,
+  getJobs,
+  getPrinter,
+  jobAttributes,
+  PrinterAway,
+  PrinterRefused,
+  releaseJob,
+  sendDocument,
+  type JobWish,
+  type PrinterJob,
+} from '../machines';
+import { folders } from './config';
+import { alone, databaseAway } from './db';
+import { tell } from './events';
+import { sourceOf } from './pictures';
+import { findArtwork } from './tables/artworks';
+import { findDelivery, insertDelivery, openDeliveries, updateDelivery, type Delivery, type DeliveryChange } from './tables/deliveries';
+import { readJob } from './tables/jobs';
+import { readShop } from './tables/shop';
+import { composeInWorker } from './workers';
+import { wake } from './work';
+
+/** A job that must not be sent as it is; `message` says why. */
+export class NotSendable extends Error {}
+
+const fileOf = (id: string): string => join(folders.out(), `delivery-${id}.pdf`);
+
+/** Accepts a job for its printer: from here on it is sent, once, whatever happens to this server. */
+export async function send(jobId: string, base: number): Promise<string> {
+  const row = await readJob(jobId);
+  if (!row) throw new NotSendable('There is no such job.');
+  if (row.version !== base) throw new NotSendable('The job was changed in another window. Look at it once more, then send.');
+  const { docket } = row;
+  const known = await findArtwork(docket.artwork.file.sha256 ?? '');
+  if (!known) throw new NotSendable('Its artwork is not in the store.');
+  const artwork = unpackArtwork(known.facts);
+  const planned = plan(docket, artwork);
+  const stop = inspect({ docket, artwork, plan: planned, marks: mark(docket, planned), shop: await readShop(), unit: 'mm' }).find((f) => f.severity === 'stop');
+  if (stop) throw new NotSendable(`${stop.title}. Mend that first.`);
+  const { printer, name } = docket.sheet.machine;
+  if (!printer) throw new NotSendable(`${name} has no print service. Export the sheets instead.`);
+  const id = randomUUID();
+  await insertDelivery({ id, jobId, docket, machine: name, printer, sheetsTotal: planned.sheets.length * runsOf(docket, planned.layout.slots.length) });
+  await wake('deliver', { id });
+  tell({ kind: 'delivery', id, jobId });
+  return id;
+}
+
+/** How often the set of sheets is printed: copies over booklets up. */
+const runsOf = (docket: Docket, up: number): number => Math.ceil(docket.product.copies / up);
+
+/** The name a job has on the printer: it is found by it again when an answer was lost. */
+const nameOn = (d: Delivery): string => `${[...d.docket.title].slice(0, 80).join('')} [${d.id.slice(0, 13)}]`;
+
+function wishOf(d: Delivery, up: number): JobWish {
+  const { stock } = d.docket.sheet;
+  const sheet = lying(stock);
+  return {
+    name: nameOn(d),
+    copies: runsOf(d.docket, up),
+    // the sheet lies with its long edge level: turned about the upright axis it comes over its short edge
+    sides: turnOf(d.docket) === 'turn' ? 'two-sided-short-edge' : 'two-sided-long-edge',
+    media: { width: sheet.height, height: sheet.width, grammage: stock.grammage, name: stock.name },
+    hold: d.docket.send.hold,
+  };
+}
+
+async function put(d: Delivery, change: DeliveryChange): Promise<Delivery> {
+  if (await updateDelivery(d.id, change)) tell({ kind: 'delivery', id: d.id, jobId: d.job_id });
+  return (await findDelivery(d.id)) ?? d;
+}
+
+const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
+
+/** Takes a delivery on until the printer has it, or it has come to an end. Safe to call again at any point. */
+export async function deliver(id: string): Promise<void> {
+  await alone(`deliver ${id}`, async () => {
+    let pause = 500;
+    for (;;) {
+      const d = await findDelivery(id);
+      if (!d || d.phase === 'follow' || d.phase === 'done') return;
+      try {
+        if (d.cancel_wished && (await canceledBefore(d))) return;
+        await step(d);
+        pause = 500;
+      } catch (e) {
+        if (e instanceof PrinterRefused && e.status !== 0x0506 && e.status !== 0x0507) {
+          await put(d, { phase: 'done', state: 'aborted', message: e.message });
+          await rm(fileOf(id), { force: true });
+          return;
+        }
+        if (e instanceof PrinterAway || e instanceof PrinterRefused) {
+          await put(d, { message: `${d.machine} does not answer. Switch it on or look at its cable; the job is sent as soon as it does.` });
+        } else if (!databaseAway(e)) {
+          const full = (e as NodeJS.ErrnoException).code === 'ENOSPC';
+          await put(d, { phase: 'done', state: 'aborted', message: full ? 'The disk is full. Make room, then send again.' : `The sheets could not be written: ${(e as Error).message}` });
+          return;
+        }
+        await wait(pause);
+        pause = Math.min(10_000, pause * 2);
+      }
+    }
+  });
+}
+
+/** Cancels what the printer has not seen. @returns whether that was the end of it */
+async function canceledBefore(d: Delivery): Promise<boolean> {
+  if (d.phase !== 'compose' && d.phase !== 'create') return false;
+  await put(d, { phase: 'done', state: 'canceled', message: null });
+  await rm(fileOf(d.id), { force: true });
+  return true;
+}
+
+/** One step. What is about to be done is written down before, what has been done after. */
+async function step(d: Delivery): Promise<void> {
+  const artwork = await findArtwork(d.docket.artwork.file.sha256 ?? '');
+  if (!artwork) {
+    await put(d, { phase: 'done', state: 'aborted', message: 'Its artwork is not in the store.' });
+    return;
+  }
+  const facts = unpackArtwork(artwork.facts);
+  switch (d.phase) {
+    case 'compose': {
+      const out = fileOf(d.id);
+      await mkdir(folders.out(), { recursive: true });
+      if (!existsSync(out)) {
+        await composeInWorker({ docket: d.docket, artwork: facts, source: sourceOf(artwork.sha256, artwork.working_copy), out: `${out}.part` }, () => undefined, new AbortController().signal);
+        await rename(`${out}.part`, out);
+      }
+      await put(d, { phase: 'create', state: 'sending', message: null });
+      return;
+    }
+    case 'create': {
+      const printer = await getPrinter(d.printer);
+      await put(d, { phase: 'creating' });
+      const wish = wishOf(d, plan(d.docket, facts).layout.slots.length);
+      const number = await createJob(d.printer, wish.name, jobAttributes(wish, printer));
+      await put(d, { phase: 'created', printer_job: number, message: null });
+      return;
+    }
+    case 'creating': {
+      // asked for, and no answer was written down: the printer knows whether it has a job of that name
+      const found = (await getJobs(d.printer)).find((j) => j.name === nameOn(d));
+      await put(d, found ? { phase: 'created', printer_job: found.id } : { phase: 'create' });
+      return;
+    }
+    case 'created': {
+      await put(d, { phase: 'sending' });
+      await sendDocument(d.printer, d.printer_job!, fileOf(d.id));
+      await put(d, { phase: 'follow', state: 'pending', message: null });
+      await rm(fileOf(d.id), { force: true });
+      return;
+    }
+    case 'sending': {
+      const job = await getJob(d.printer, d.printer_job!);
+      await put(d, afterLostAnswer(job));
+      return;
+    }
+    case 'follow':
+    case 'done':
+      return;
+  }
+}
+
+/** What a delivery is at when the answer to its document was lost, going by what the printer says of the job. */
+export function afterLostAnswer(job: PrinterJob | null): DeliveryChange {
+  const unsure: DeliveryChange = {
+    phase: 'done',
+    state: 'unsure',
+    message: 'The answer was lost and the printer no longer knows the job. Look in its output: if the sheets are not there, send again.',
+  };
+  if (!job) return unsure;
+  const ended = job.state === 'completed' || job.state === 'canceled' || job.state === 'aborted';
+  if (job.documents !== null && job.documents > 0) return { phase: 'follow' };
+  if (job.state === 'completed' || job.state === 'processing' || job.state === 'stopped') return { phase: 'follow' };
+  if (job.state === 'canceled') return { phase: 'follow' };
+  // given up for want of its document: nothing was printed, a new job may be made
+  if (ended && job.documents === 0 && !job.reasons.includes('document-format-error')) return { phase: 'create', printer_job: null };
+  if (ended) return { phase: 'follow' };
+  if (job.documents === 0 || job.reasons.some((r) => r === 'job-data-insufficient' || r === 'job-incoming')) return { phase: 'created' };
+  return unsure;
+}
+
+/** Asks the printers about everything they have of ours. */
+export async function followAll(): Promise<void> {
+  const open = await openDeliveries();
+  await Promise.all(open.filter((d) => d.phase === 'follow').map((d) => follow(d)));
+}
+
+async function follow(d: Delivery): Promise<void> {
+  try {
+    if (d.cancel_wished) {
+      await cancelJob(d.printer, d.printer_job!).catch((e: unknown) => {
+        // too late is no failure: the printer says below how it ended
+        if (!(e instanceof PrinterRefused)) throw e;
+      });
+      await put(d, { cancel_wished: false });
+    }
+    const job = await getJob(d.printer, d.printer_job!);
+    if (!job) {
+      await put(d, { phase: 'done', state: 'unsure', message: 'The printer no longer knows this job. Look in its output; if the sheets are not there, send again.' });
+      return;
+    }
+    const ended = job.state === 'completed' || job.state === 'canceled' || job.state === 'aborted';
+    let message = explain(job.reasons);
+    if (job.state === 'stopped' || job.state === 'pending') {
+      const printer = await getPrinter(d.printer);
+      if (printer.state === 'stopped') message = explain(printer.reasons) ?? 'The printer has stopped. Look at its display.';
+    }
+    await put(d, {
+      state: job.state,
+      message: job.state === 'completed' ? null : message,
+      sheets_done: job.state === 'completed' ? Math.max(job.sheetsDone, 0) : job.sheetsDone,
+      ...(ended ? { phase: 'done' as const } : {}),
+    });
+  } catch (e) {
+    if (e instanceof PrinterAway || e instanceof PrinterRefused) await put(d, { message: `${d.machine} does not answer; it is asked again every second.` });
+    else if (!databaseAway(e)) throw e;
+  }
+}
+
+/** Wishes a delivery gone: it is canceled here if the printer has not seen it, else there. */
+export async function cancelDelivery(id: string): Promise<boolean> {
+  const d = await findDelivery(id);
+  if (!d || d.phase === 'done') return false;
+  await put(d, { cancel_wished: true });
+  if (d.phase === 'compose' || d.phase === 'create') await wake('deliver', { id });
+  return true;
+}
+
+/** Releases a delivery that the printer holds. @throws PrinterAway, PrinterRefused */
+export async function releaseDelivery(id: string): Promise<boolean> {
+  const d = await findDelivery(id);
+  if (!d || d.state !== 'held' || d.printer_job === null) return false;
+  await releaseJob(d.printer, d.printer_job);
+  return true;
+}
+
+/** Sends the same docket once more, as a delivery of its own. Only for one that has come to an end. */
+export async function sendAgain(id: string): Promise<string | null> {
+  const d = await findDelivery(id);
+  if (!d || d.phase !== 'done') return null;
+  const again = randomUUID();
+  await insertDelivery({ id: again, jobId: d.job_id, docket: d.docket, machine: d.machine, printer: d.printer, sheetsTotal: d.sheets_total });
+  await wake('deliver', { id: again });
+  tell({ kind: 'delivery', id: again, jobId: d.job_id });
+  return again;
+}

@@ -1,0 +1,228 @@
+import { useEffect, useId, useState, type ReactNode } from 'react';
+import { Button, Label, ListBox, ListBoxItem, Popover, Radio, RadioGroup, Select, SelectValue, Switch } from 'react-aria-components';
+import { ChevronDown } from 'lucide-react';
+import { formatNumber, LengthError, parseLength, parseSize, formatSize, nameSize, type Size, type Unit } from '../core';
+import { cx } from './cx';
+
+/** A labelled row of a station. */
+export function Row({ label, htmlFor, children, hint }: { label: string; htmlFor?: string; children: ReactNode; hint?: ReactNode }) {
+  return (
+    <div className="grid grid-cols-[7.2rem_1fr] items-start gap-x-2 py-1">
+      <label htmlFor={htmlFor} className="pt-1 text-sm text-ink-soft">
+        {label}
+      </label>
+      <div className="min-w-0">
+        {children}
+        {hint && <p className="mt-0.5 text-xs text-ink-soft">{hint}</p>}
+      </div>
+    </div>
+  );
+}
+
+interface TextEntry {
+  readonly label: string;
+  /** The value as it is written while nobody types. */
+  readonly shown: string;
+  /** Takes what was typed; throws with a message where it cannot. */
+  readonly take: (text: string) => void;
+  readonly wide?: boolean;
+  readonly bare?: boolean;
+  readonly autoFocus?: boolean;
+  readonly type?: 'text' | 'date';
+}
+
+/** A field that reads what is typed on Enter or on leaving; Escape puts back what was there. */
+export function Entry({ label, shown, take, wide, bare, autoFocus, type = 'text' }: TextEntry) {
+  const [text, setText] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const id = useId();
+  useEffect(() => {
+    setText(null);
+    setProblem(null);
+  }, [shown]);
+  const commit = (): void => {
+    if (text === null || text.trim() === shown.trim()) {
+      setText(null);
+      setProblem(null);
+      return;
+    }
+    try {
+      take(text);
+      setText(null);
+      setProblem(null);
+    } catch (e) {
+      setProblem(e instanceof Error ? e.message : String(e));
+    }
+  };
+  return (
+    <span className={wide ? 'block' : 'inline-block'}>
+      <input
+        id={id}
+        type={type}
+        aria-label={label}
+        aria-invalid={problem !== null}
+        aria-describedby={problem ? `${id}-problem` : undefined}
+        // eslint-disable-next-line jsx-a11y/no-autofocus
+        autoFocus={autoFocus}
+        value={text ?? shown}
+        onChange={(e) => setText(e.target.value)}
+        onFocus={(e) => type === 'text' && e.target.select()}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit();
+          else if (e.key === 'Escape' && text !== null) {
+            setText(null);
+            setProblem(null);
+            e.stopPropagation();
+          }
+        }}
+        className={cx(
+          'num min-h-7 rounded-sm border bg-paper px-2 py-0.5 text-[0.95rem]',
+          problem ? 'border-brick' : 'border-ink/35',
+          wide ? 'w-full' : bare ? 'w-20' : 'w-24',
+        )}
+      />
+      {problem && (
+        <span id={`${id}-problem`} role="alert" className="mt-0.5 block max-w-56 text-xs text-brick">
+          {problem}
+        </span>
+      )}
+    </span>
+  );
+}
+
+/** A length: takes `3mm`, `1/8in`, `2*148+6`. */
+export function LengthField({ label, value, unit, onChange, min = 0, max = 5000, wide }: { label: string; value: number; unit: Unit; onChange: (mm: number) => void; min?: number; max?: number; wide?: boolean }) {
+  const factor = unit === 'mm' ? 1 : 25.4;
+  const show = (mm: number): string => `${formatNumber(mm / factor, unit === 'mm' ? 2 : 3)} ${unit}`;
+  return (
+    <Entry
+      label={label}
+      shown={show(value)}
+      wide={wide}
+      take={(text) => {
+        const mm = parseLength(text, unit);
+        if (mm < min - 1e-9 || mm > max + 1e-9) throw new Error(`Type ${show(min)} to ${show(max)}.`);
+        onChange(mm);
+      }}
+    />
+  );
+}
+
+/** A size: takes `a5`, `sra3`, `8.5x11in`. */
+export function SizeField({ label, value, unit, onChange, autoFocus }: { label: string; value: Size; unit: Unit; onChange: (s: Size) => void; autoFocus?: boolean }) {
+  const named = nameSize(value, unit);
+  return (
+    <Entry
+      label={label}
+      shown={named}
+      wide
+      autoFocus={autoFocus}
+      take={(text) => {
+        let size: Size;
+        try {
+          size = parseSize(text, unit);
+        } catch (e) {
+          throw new Error(e instanceof LengthError ? 'Type a size: a5, a4 across, 148x210 or 8.5x11in.' : String(e));
+        }
+        if (Math.min(size.width, size.height) < 10 || Math.max(size.width, size.height) > 5000) throw new Error(`Type ${formatSize({ width: 10, height: 10 }, unit)} and more.`);
+        onChange(size);
+      }}
+    />
+  );
+}
+
+/** A whole number: takes sums as well. */
+export function CountField({ label, value, onChange, min = 1, max = 1_000_000, autoFocus }: { label: string; value: number; onChange: (n: number) => void; min?: number; max?: number; autoFocus?: boolean }) {
+  return (
+    <Entry
+      label={label}
+      shown={String(value)}
+      autoFocus={autoFocus}
+      take={(text) => {
+        let n = NaN;
+        if (/^[\d\s+*/().,-]+$/.test(text)) {
+          try {
+            n = parseLength(text.replace(/[\s,](?=\d{3}\b)/g, ''));
+          } catch {
+            n = NaN;
+          }
+        }
+        if (!Number.isInteger(n) || n < min || n > max) throw new Error(`Type a whole number from ${min} to ${max.toLocaleString('en')}.`);
+        onChange(n);
+      }}
+    />
+  );
+}
+
+export interface Option<K extends string> {
+  readonly key: K;
+  readonly label: string;
+  readonly detail?: string;
+  readonly swatch?: string;
+}
+
+/** One of a few, all to be seen. */
+export function Choice<K extends string>({ label, value, options, onChange }: { label: string; value: K; options: readonly Option<K>[]; onChange: (key: K) => void }) {
+  return (
+    <RadioGroup aria-label={label} value={value} onChange={(k) => k !== value && onChange(k as K)} className="flex flex-wrap">
+      {options.map((o) => (
+        <Radio
+          key={o.key}
+          value={o.key}
+          className="-ml-px min-h-7 cursor-pointer border border-ink/35 bg-paper px-2 py-0.5 text-sm first:ml-0 first:rounded-l-sm last:rounded-r-sm data-[selected]:border-ink data-[selected]:bg-ink data-[selected]:text-paper"
+        >
+          {o.label}
+        </Radio>
+      ))}
+    </RadioGroup>
+  );
+}
+
+function Options<K extends string>({ options }: { options: readonly Option<K>[] }) {
+  return (
+    <ListBox items={options.map((o) => ({ ...o, id: o.key }))} className="max-h-80 overflow-auto outline-none">
+      {(o) => (
+        <ListBoxItem
+          id={o.id}
+          textValue={o.label}
+          className="flex cursor-pointer items-center gap-2 px-3 py-1.5 outline-none data-[focused]:bg-oat-deep data-[selected]:font-semibold"
+        >
+          {o.swatch && <span className="size-4 shrink-0 border border-ink/40" style={{ background: o.swatch }} />}
+          <span>{o.label}</span>
+          {o.detail && <span className="num ml-auto pl-4 text-xs text-ink-soft">{o.detail}</span>}
+        </ListBoxItem>
+      )}
+    </ListBox>
+  );
+}
+
+export const POPOVER = 'min-w-56 rounded-sm border border-ink/50 bg-paper shadow-md';
+
+/** One of many, from a list. */
+export function Pick<K extends string>({ label, value, options, onChange }: { label: string; value: K; options: readonly Option<K>[]; onChange: (key: K) => void }) {
+  return (
+    <Select aria-label={label} value={value} onChange={(k) => k !== null && k !== value && onChange(k as K)} className="w-full">
+      <Label className="sr-only">{label}</Label>
+      <Button className="flex min-h-7 w-full items-center gap-2 rounded-sm border border-ink/35 bg-paper px-2 py-0.5 text-left text-[0.95rem]">
+        <SelectValue className="flex min-w-0 flex-1 items-center gap-2 truncate [&_[data-detail]]:hidden" />
+        <ChevronDown size={14} aria-hidden />
+      </Button>
+      <Popover className={POPOVER}>
+        <Options options={options} />
+      </Popover>
+    </Select>
+  );
+}
+
+/** On or off. */
+export function Toggle({ label, value, onChange }: { label: string; value: boolean; onChange: (on: boolean) => void }) {
+  return (
+    <Switch isSelected={value} onChange={onChange} className="group inline-flex min-h-7 cursor-pointer items-center gap-2 text-sm">
+      <span className="flex h-4 w-7 items-center border border-ink/50 bg-paper p-px group-data-[selected]:bg-moss group-data-[focus-visible]:outline-3 group-data-[focus-visible]:outline-rust">
+        <span className="size-3 bg-ink transition-transform group-data-[selected]:translate-x-3 group-data-[selected]:bg-paper" />
+      </span>
+      {label}
+    </Switch>
+  );
+}

@@ -1,0 +1,73 @@
+import type { Docket, PackedArtwork, Shop } from '../core';
+
+/** What the server and the windows tell each other, as values. */
+
+export interface JobView {
+  readonly id: string;
+  readonly number: number;
+  readonly version: number;
+  readonly docket: Docket;
+  /** What an undo would take back, and a redo bring again. */
+  readonly undo: string | null;
+  readonly redo: string | null;
+}
+
+export interface Progress {
+  readonly done: number;
+  readonly total: number;
+}
+
+export interface JobPage {
+  readonly job: JobView;
+  readonly artwork: PackedArtwork | null;
+  readonly shop: Shop;
+  readonly pictures: Progress | null;
+}
+
+export interface DeliveryView {
+  readonly id: string;
+  readonly number: number;
+  readonly jobId: string;
+  readonly jobNumber: number;
+  readonly title: string;
+  readonly machine: string;
+  readonly state:
+    | 'preparing'
+    | 'sending'
+    | 'pending'
+    | 'held'
+    | 'processing'
+    | 'stopped'
+    | 'completed'
+    | 'canceled'
+    | 'aborted'
+    | 'unsure';
+  readonly message: string | null;
+  readonly canceling: boolean;
+  readonly open: boolean;
+  readonly sheetsDone: number;
+  readonly sheetsTotal: number;
+  readonly at: string;
+}
+
+export interface ListedJob {
+  readonly id: string;
+  readonly number: number;
+  readonly summary: {
+    readonly title: string;
+    readonly file: string;
+    readonly sha256: string;
+    readonly due: string | null;
+    readonly pages: number;
+    readonly copies: number;
+    readonly finished: string;
+    readonly sheets: number;
+    readonly up: number;
+    readonly stock: string;
+    readonly swatch: string;
+    readonly stops: number;
+    readonly looks: number;
+    readonly firstFinding: string | null;
+  };
+  readonly delivery: { readonly state: DeliveryView['state']; readonly sheets_done: number; readonly sheets_total: number } | null;
+}
