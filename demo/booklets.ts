@@ -71,7 +71,13 @@ export async function handbook(): Promise<Uint8Array> {
         for (let i = 0; i < 16; i++) leaf.line(18, 164 - i * 9, 130, 164 - i * 9, 0.4, SEA);
       } else {
         leaf.text('Hours', 18, 180, 24, book.head);
-        leaf.flow('Weekdays six till nine in the evening.\nSaturday nine till one.\nSunday by the tide.', 18, 164, 110, 12);
+        leaf.flow(
+          'Weekdays six till nine in the evening.\nSaturday nine till one.\nSunday by the tide.',
+          18,
+          164,
+          110,
+          12,
+        );
         drawTool(leaf, TOOLS[1]!, 74, 30, 60);
       }
     }
@@ -124,9 +130,16 @@ export async function almanac(packed = true): Promise<Uint8Array> {
       const y = 169 - d * 4.75;
       if (d % 2 === 0) leaf.rect(12, y - 1.3, 124, 4.75, OAT);
       const phase = ((d + m * 30.4) * 50.5) % 745;
-      const clock = (minutes: number): string => `${String(Math.floor(minutes / 60) % 24).padStart(2, '0')}:${String(Math.floor(minutes) % 60).padStart(2, '0')}`;
+      const clock = (minutes: number): string =>
+        `${String(Math.floor(minutes / 60) % 24).padStart(2, '0')}:${String(Math.floor(minutes) % 60).padStart(2, '0')}`;
       const spring = Math.cos(((d + m * 30.4) / 14.77) * 2 * Math.PI);
-      const cells = [String(d + 1), clock(phase), (4.4 + 0.9 * spring + 0.1 * next()).toFixed(1), clock(phase + 373), (1.1 - 0.7 * spring + 0.1 * next()).toFixed(1)];
+      const cells = [
+        String(d + 1),
+        clock(phase),
+        (4.4 + 0.9 * spring + 0.1 * next()).toFixed(1),
+        clock(phase + 373),
+        (1.1 - 0.7 * spring + 0.1 * next()).toFixed(1),
+      ];
       cells.forEach((c, i) => leaf.text(c, 14 + i * 26, y, 8, i === 0 ? book.bold : book.mono));
     }
     folio(leaf, m + 4, 'Tide almanac');
@@ -145,7 +158,8 @@ function tideCurve(book: Book, leaf: Leaf, x: number, y: number, width: number, 
     leaf.text(`${String(i).padStart(2, '0')}:00`, x + (width * i) / 24 - 4, y - 5, 6.5, book.mono);
   }
   let d = '';
-  for (let i = 0; i <= 96; i++) d += `${i ? 'L' : 'M'}${Math.round((i / 96) * width * 100) / 100} ${Math.round((height / 2) * 100 - 0.42 * height * 100 * Math.sin(i / 7.9 + k)) / 100} `;
+  for (let i = 0; i <= 96; i++)
+    d += `${i ? 'L' : 'M'}${Math.round((i / 96) * width * 100) / 100} ${Math.round((height / 2) * 100 - 0.42 * height * 100 * Math.sin(i / 7.9 + k)) / 100} `;
   leaf.path(d, x, y + height, 1, undefined, { color: SEA, width: 1.6 });
 }
 
@@ -209,7 +223,16 @@ export async function roster(): Promise<Uint8Array> {
 /** A folder of loose things in one file: A5, A4, A6 and a page across. */
 export async function mixedSizes(): Promise<Uint8Array> {
   const book = await newBook('Loft inventory');
-  const sizes: readonly (readonly [number, number])[] = [[148, 210], [148, 210], [210, 297], [148, 210], [105, 148], [148, 210], [210, 148], [148, 210]];
+  const sizes: readonly (readonly [number, number])[] = [
+    [148, 210],
+    [148, 210],
+    [210, 297],
+    [148, 210],
+    [105, 148],
+    [148, 210],
+    [210, 148],
+    [148, 210],
+  ];
   sizes.forEach(([width, height], i) => {
     const leaf = new Leaf(book, { width, height, bleed: 3 });
     leaf.flood(i % 2 ? OAT : FOAM);

@@ -15,8 +15,14 @@ export const TOOLS: readonly Tool[] = [
     shelf: 'Shelf 3, hook 12',
     parts: [
       ['M2 60 L70 38 L70 62 L2 66 Z', FOAM],
-      ['M2 66 L6 68 L8 65.8 L12 67.6 L14 65.5 L18 67.2 L20 65 L24 66.8 L26 64.7 L30 66.4 L32 64.3 L36 66 L38 64 L42 65.6 L44 63.6 L48 65.2 L50 63.2 L54 64.8 L56 62.9 L60 64.4 L62 62.5 L66 64 L70 62 Z', FOAM],
-      ['M66 34 C78 26 92 30 97 42 C99 52 94 66 84 72 C78 75 70 72 67 66 Z M77 44 C73 48 73 58 78 62 C84 60 88 52 87 46 C85 41 80 41 77 44 Z', SAND],
+      [
+        'M2 66 L6 68 L8 65.8 L12 67.6 L14 65.5 L18 67.2 L20 65 L24 66.8 L26 64.7 L30 66.4 L32 64.3 L36 66 L38 64 L42 65.6 L44 63.6 L48 65.2 L50 63.2 L54 64.8 L56 62.9 L60 64.4 L62 62.5 L66 64 L70 62 Z',
+        FOAM,
+      ],
+      [
+        'M66 34 C78 26 92 30 97 42 C99 52 94 66 84 72 C78 75 70 72 67 66 Z M77 44 C73 48 73 58 78 62 C84 60 88 52 87 46 C85 41 80 41 77 44 Z',
+        SAND,
+      ],
     ],
     care: 'Hang it; never lay it on its teeth. Wipe the blade with the oily rag in the blue tin before it comes back.',
   },
@@ -111,9 +117,18 @@ export function harbour(leaf: Leaf, x: number, y: number, width: number, height:
   for (let i = 0; i < 14; i++) {
     const yy = 0.02 + i * 0.024;
     const shift = (Math.sin(i * 2.3) + 1) * 0.2;
-    leaf.rect(x + width * shift, y + height * yy, width * (0.3 + ((i * 5) % 7) * 0.05), height * 0.004, i % 3 ? SEA : FOAM);
+    leaf.rect(
+      x + width * shift,
+      y + height * yy,
+      width * (0.3 + ((i * 5) % 7) * 0.05),
+      height * 0.004,
+      i % 3 ? SEA : FOAM,
+    );
   }
-  for (const [bx, by, s] of [[0.2, 0.2, 0.16], [0.62, 0.12, 0.22]] as const) {
+  for (const [bx, by, s] of [
+    [0.2, 0.2, 0.16],
+    [0.62, 0.12, 0.22],
+  ] as const) {
     const size = (width * s) / 100;
     leaf.path('M0 0 C20 22 80 22 100 0 Z', x + width * bx, y + height * by + 6, size, INK);
     leaf.path('M48 -4 L48 -90 L92 -12 Z', x + width * bx, y + height * by + 6, size, OAT);

@@ -1,6 +1,5 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Patch } from '../src/core';
 import { almanac, handbook, minuteBook, mixedSizes, roster, sharpeningGuide } from './booklets';
 
 export { demoShop } from './shop';
@@ -10,17 +9,25 @@ export interface DemoJob {
   readonly file: string;
   readonly title: string;
   readonly dueIn: number;
-  readonly wish: Patch;
+  readonly copies: number;
+  /** By its id in the shop; the cheapest that fits where it is not said. */
+  readonly stock?: string;
 }
 
 export const DEMO_JOBS: readonly DemoJob[] = [
-  { file: 'borrowers-handbook.pdf', title: 'The borrower’s handbook', dueIn: 1, wish: { product: { copies: 400 } } },
-  { file: 'tide-almanac.pdf', title: 'Tide almanac', dueIn: 2, wish: { product: { copies: 250 } } },
-  { file: 'care-of-edges.pdf', title: 'Care of edges', dueIn: 3, wish: { product: { copies: 120 } } },
-  { file: 'volunteer-roster.pdf', title: 'Volunteer roster', dueIn: 4, wish: { product: { copies: 35 } } },
-  { file: 'loft-inventory.pdf', title: 'Loft inventory', dueIn: 6, wish: { product: { copies: 20 } } },
-  { file: 'minute-book.pdf', title: 'Minute book, facsimile', dueIn: 9, wish: { product: { copies: 50 } } },
-  { file: 'harbour-notes-damaged.pdf', title: 'Harbour notes', dueIn: 12, wish: { product: { copies: 80 } } },
+  {
+    file: 'borrowers-handbook.pdf',
+    title: 'The borrower’s handbook',
+    dueIn: 1,
+    copies: 400,
+    stock: 'silk-130-sra3-sg',
+  },
+  { file: 'tide-almanac.pdf', title: 'Tide almanac', dueIn: 2, copies: 250 },
+  { file: 'care-of-edges.pdf', title: 'Care of edges', dueIn: 3, copies: 120, stock: 'recycled-115-sra3-sg' },
+  { file: 'volunteer-roster.pdf', title: 'Volunteer roster', dueIn: 4, copies: 35 },
+  { file: 'loft-inventory.pdf', title: 'Loft inventory', dueIn: 6, copies: 20, stock: 'offset-100-a3' },
+  { file: 'minute-book.pdf', title: 'Minute book, facsimile', dueIn: 9, copies: 50, stock: 'offset-100-sra3-sg' },
+  { file: 'harbour-notes-damaged.pdf', title: 'Harbour notes', dueIn: 12, copies: 80 },
 ];
 
 const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
@@ -38,7 +45,11 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
 };
 
 /** Writes the demonstration's files that are not there yet. The same bytes each time. @returns their paths by name */
-export async function makeDemoFiles(folder: string, names: readonly string[] = Object.keys(MAKERS), said: (name: string) => void = () => undefined): Promise<Record<string, string>> {
+export async function makeDemoFiles(
+  folder: string,
+  names: readonly string[] = Object.keys(MAKERS),
+  said: (name: string) => void = () => undefined,
+): Promise<Record<string, string>> {
   mkdirSync(folder, { recursive: true });
   const out: Record<string, string> = {};
   for (const name of names) {

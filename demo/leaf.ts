@@ -1,7 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import fontkit from '@pdf-lib/fontkit';
-import { cmyk, PDFDocument, PDFName, PDFOperator, PDFNumber, type CMYK, type PDFFont, type PDFImage, type PDFPage, type PDFRef } from 'pdf-lib';
+import {
+  cmyk,
+  PDFDocument,
+  PDFName,
+  PDFOperator,
+  PDFNumber,
+  type CMYK,
+  type PDFFont,
+  type PDFImage,
+  type PDFPage,
+  type PDFRef,
+} from 'pdf-lib';
 
 const PT = 72 / 25.4;
 
@@ -84,7 +95,14 @@ export class Leaf {
   private at = (mm: number): number => (mm + this.off) * PT;
 
   rect(x: number, y: number, width: number, height: number, color: CMYK, opacity?: number): void {
-    this.page.drawRectangle({ x: this.at(x), y: this.at(y), width: width * PT, height: height * PT, color, ...(opacity === undefined ? {} : { opacity }) });
+    this.page.drawRectangle({
+      x: this.at(x),
+      y: this.at(y),
+      width: width * PT,
+      height: height * PT,
+      color,
+      ...(opacity === undefined ? {} : { opacity }),
+    });
   }
 
   /** Fills the page to its bleed. */
@@ -105,7 +123,12 @@ export class Leaf {
   }
 
   line(x0: number, y0: number, x1: number, y1: number, thickness: number, color: CMYK = INK): void {
-    this.page.drawLine({ start: { x: this.at(x0), y: this.at(y0) }, end: { x: this.at(x1), y: this.at(y1) }, thickness, color });
+    this.page.drawLine({
+      start: { x: this.at(x0), y: this.at(y0) },
+      end: { x: this.at(x1), y: this.at(y1) },
+      thickness,
+      color,
+    });
   }
 
   circle(x: number, y: number, r: number, color: CMYK): void {
@@ -122,7 +145,16 @@ export class Leaf {
   }
 
   /** Running text, broken into lines. @returns the y below it */
-  flow(s: string, x: number, y: number, width: number, size = 9.5, font: PDFFont = this.book.body, leading = 1.45, color: CMYK = INK): number {
+  flow(
+    s: string,
+    x: number,
+    y: number,
+    width: number,
+    size = 9.5,
+    font: PDFFont = this.book.body,
+    leading = 1.45,
+    color: CMYK = INK,
+  ): number {
     const step = (size * leading) / PT;
     for (const paragraph of s.split('\n')) {
       let line = '';
@@ -166,4 +198,5 @@ export class Leaf {
 }
 
 /** The file’s bytes, the same each time. */
-export const bytesOf = async (book: Book, packed = true): Promise<Uint8Array> => book.doc.save({ useObjectStreams: packed, addDefaultPage: false });
+export const bytesOf = async (book: Book, packed = true): Promise<Uint8Array> =>
+  book.doc.save({ useObjectStreams: packed, addDefaultPage: false });

@@ -63,7 +63,9 @@ export async function seascape(seed: number, width: number, height: number): Pro
       pixels[o + 1] = Math.max(0, Math.min(255, g));
       pixels[o + 2] = Math.max(0, Math.min(255, b));
     }
-  return sharp(pixels, { raw: { width, height, channels: 3 } }).jpeg({ quality: 86 }).toBuffer();
+  return sharp(pixels, { raw: { width, height, channels: 3 } })
+    .jpeg({ quality: 86 })
+    .toBuffer();
 }
 
 /** A page of an old minute book as a scanner sees it: paper, shadow at the gutter, lines of handwriting. */
@@ -114,5 +116,7 @@ export async function scannedPage(seed: number, width: number, height: number): 
       x += width * 0.018;
     }
   }
-  return sharp(pixels, { raw: { width, height, channels: 1 } }).jpeg({ quality: 89 }).toBuffer();
+  return sharp(pixels, { raw: { width, height, channels: 1 } })
+    .jpeg({ quality: 89 })
+    .toBuffer();
 }

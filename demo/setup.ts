@@ -1,7 +1,17 @@
 import { createReadStream, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { patched } from '../src/core';
-import { closeDatabase, databaseAway, jobFromArtwork, migrate, readShop, readStored, sql, takeIn, transaction, writeShop } from '../src/server';
+import {
+  closeDatabase,
+  databaseAway,
+  jobFromArtwork,
+  migrate,
+  readShop,
+  readStored,
+  sql,
+  takeIn,
+  transaction,
+  writeShop,
+} from '../src/server';
 import { closeWorkers } from '../src/server/workers';
 import { DEMO_JOBS, demoShop, makeDemoFiles } from '.';
 
@@ -20,7 +30,14 @@ async function setup(): Promise<void> {
     const path = files[job.file]!;
     const { sha256, bytes } = await takeIn(createReadStream(path), statSync(path).size);
     const artwork = await readStored(sha256, bytes);
-    await jobFromArtwork(sha256, job.file, artwork, { ...job.wish, due: day(job.dueIn) } as Parameters<typeof patched>[1], job.title);
+    const stock = (await readShop()).stocks.find((s) => s.id === job.stock);
+    await jobFromArtwork(
+      sha256,
+      job.file,
+      artwork,
+      { product: { copies: job.copies }, due: day(job.dueIn), ...(stock ? { sheet: { stock } } : {}) },
+      job.title,
+    );
   }
 }
 

@@ -1,8 +1,26 @@
 import type { Shop } from '../src/core';
 
 /** The print room’s paper and machines. Everything is invented, prices too. */
-const paper = (id: string, name: string, grammage: number, caliper: number, swatch: string, sizes: readonly (readonly [string, number, number, 'long' | 'short', number])[]) =>
-  sizes.map(([format, width, height, grain, price]) => ({ id: `${id}-${format.toLowerCase()}${grain === 'short' ? '-sg' : ''}`, name, format, width, height, grammage, caliper, grain, price, swatch }));
+const paper = (
+  id: string,
+  name: string,
+  grammage: number,
+  caliper: number,
+  swatch: string,
+  sizes: readonly (readonly [string, number, number, 'long' | 'short', number])[],
+) =>
+  sizes.map(([format, width, height, grain, price]) => ({
+    id: `${id}-${format.toLowerCase()}${grain === 'short' ? '-sg' : ''}`,
+    name,
+    format,
+    width,
+    height,
+    grammage,
+    caliper,
+    grain,
+    price,
+    swatch,
+  }));
 
 export function demoShop(printer: string | null): Shop {
   return {

@@ -3,7 +3,8 @@ import { ensureBuilt, ensureDependencies } from './lib/project.mjs';
 import { fail, say } from './lib/say.mjs';
 
 const [major, minor] = process.versions.node.split('.').map(Number);
-if (major < 20 || (major === 20 && minor < 19)) fail(`Node.js ${process.versions.node} is too old; 20.19 or newer is needed.`);
+if (major < 20 || (major === 20 && minor < 19))
+  fail(`Node.js ${process.versions.node} is too old; 20.19 or newer is needed.`);
 if (!process.env.DATABASE_URL) ensurePackages(FOR_RUNNING);
 ensureDependencies();
 await ensureBuilt();

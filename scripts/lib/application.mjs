@@ -9,8 +9,13 @@ import { fail, say } from './say.mjs';
 /** The ports things run on: the application's, and the two behind it. */
 export function ports(env = process.env) {
   const port = Number(env.ODD_SPARROW_PORT ?? 4380);
-  if (!Number.isInteger(port) || port < 1 || port > 65533) fail(`ODD_SPARROW_PORT is "${env.ODD_SPARROW_PORT}", which is no port.`);
-  return { port, database: Number(env.ODD_SPARROW_DB_PORT ?? port + 1), floor: Number(env.ODD_SPARROW_FLOOR_PORT ?? port + 2) };
+  if (!Number.isInteger(port) || port < 1 || port > 65533)
+    fail(`ODD_SPARROW_PORT is "${env.ODD_SPARROW_PORT}", which is no port.`);
+  return {
+    port,
+    database: Number(env.ODD_SPARROW_DB_PORT ?? port + 1),
+    floor: Number(env.ODD_SPARROW_FLOOR_PORT ?? port + 2),
+  };
 }
 
 /**
@@ -21,7 +26,10 @@ export async function startApplication({ env = process.env, demo = true, factor 
   const { port, database, floor } = ports(env);
   const dataFolder = resolve(env.ODD_SPARROW_DATA ?? join(root, 'var'));
   const address = `http://127.0.0.1:${port}`;
-  if (await answers(port)) fail(`Port ${port} is taken; perhaps Odd Sparrow is running already: look at ${address}, or set ODD_SPARROW_PORT to another.`);
+  if (await answers(port))
+    fail(
+      `Port ${port} is taken; perhaps Odd Sparrow is running already: look at ${address}, or set ODD_SPARROW_PORT to another.`,
+    );
   try {
     mkdirSync(dataFolder, { recursive: true });
   } catch {
@@ -60,9 +68,17 @@ export async function startApplication({ env = process.env, demo = true, factor 
   const setup = launch('setup', [join(root, 'dist/bin/setup.mjs')]);
   createInterface({ input: setup.stdout }).on('line', say);
   const status = await new Promise((r) => setup.once('exit', r));
-  if (status !== 0) await give(env.DATABASE_URL ? 'The database at DATABASE_URL cannot be used; see above.' : 'The database could not be set up; see above.');
+  if (status !== 0)
+    await give(
+      env.DATABASE_URL
+        ? 'The database at DATABASE_URL cannot be used; see above.'
+        : 'The database could not be set up; see above.',
+    );
 
-  if (await answers(floor)) await give(`Port ${floor}, meant for the stand-in press, is taken. Stop what uses it, or set ODD_SPARROW_FLOOR_PORT to another.`);
+  if (await answers(floor))
+    await give(
+      `Port ${floor}, meant for the stand-in press, is taken. Stop what uses it, or set ODD_SPARROW_FLOOR_PORT to another.`,
+    );
   const floorChild = launch('stand-in', [join(root, 'dist/bin/floor.mjs')], {
     FLOOR_PORT: String(floor),
     FLOOR_SPOOL: join(dataFolder, 'floor', 'plover'),
@@ -71,16 +87,33 @@ export async function startApplication({ env = process.env, demo = true, factor 
   floorChild.stdout.resume();
   stops.push(() => end(floorChild));
 
-  const server = launch('server', [join(root, 'dist/site/server/entry.mjs')], { HOST: '127.0.0.1', PORT: String(port) });
+  const server = launch('server', [join(root, 'dist/site/server/entry.mjs')], {
+    HOST: '127.0.0.1',
+    PORT: String(port),
+  });
   server.stdout.resume();
   stops.push(() => end(server));
   for (let i = 0; ; i++) {
     if (server.exitCode !== null || i > 300) await give('The application does not start; see above.');
-    const ok = await fetch(`${address}/api/health`).then((r) => r.ok, () => false);
+    const ok = await fetch(`${address}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    );
     if (ok) break;
     await sleep(100);
   }
-  return { address, panel: `http://127.0.0.1:${floor}/`, floor, databaseUrl: url, stop, server, floorChild, childEnv, dataFolder, launch };
+  return {
+    address,
+    panel: `http://127.0.0.1:${floor}/`,
+    floor,
+    databaseUrl: url,
+    stop,
+    server,
+    floorChild,
+    childEnv,
+    dataFolder,
+    launch,
+  };
 }
 
 export const built = () => existsSync(join(root, 'dist/site/server/entry.mjs'));

@@ -3,7 +3,9 @@ import { output, run } from './run.mjs';
 import { fail, say } from './say.mjs';
 
 /** What the application needs of Debian, and what its tests need besides: a program to look for, and its package. */
-export const FOR_RUNNING = [[() => existsSync('/usr/lib/postgresql') || output('postgres', ['--version']) !== null, 'postgresql']];
+export const FOR_RUNNING = [
+  [() => existsSync('/usr/lib/postgresql') || output('postgres', ['--version']) !== null, 'postgresql'],
+];
 export const FOR_TESTS = [
   [has('chromium'), 'chromium'],
   [has('qpdf'), 'qpdf'],
@@ -22,16 +24,25 @@ function has(program) {
 export function ensurePackages(wanted) {
   const missing = [...new Set(wanted.filter(([there]) => !there()).map(([, name]) => name))];
   if (missing.length === 0) return;
-  if (!existsSync('/usr/bin/apt-get')) fail(`These are missing: ${missing.join(', ')}. Install them by hand: this is not Debian.`);
+  if (!existsSync('/usr/bin/apt-get'))
+    fail(`These are missing: ${missing.join(', ')}. Install them by hand: this is not Debian.`);
   const root = process.getuid() === 0;
   if (!root && output('sudo', ['-n', 'true']) === null && !process.stdin.isTTY)
-    fail(`These Debian packages are missing: ${missing.join(', ')}. Run "sudo apt-get install ${missing.join(' ')}", then start again.`);
+    fail(
+      `These Debian packages are missing: ${missing.join(', ')}. Run "sudo apt-get install ${missing.join(' ')}", then start again.`,
+    );
   say(`installing ${missing.join(', ')}`);
   const apt = (...args) => {
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-    return root ? run('apt-get', args, { env, stdio: ['ignore', 'ignore', 'inherit'] }) : run('sudo', ['DEBIAN_FRONTEND=noninteractive', 'apt-get', ...args], { stdio: ['inherit', 'ignore', 'inherit'] });
+    return root
+      ? run('apt-get', args, { env, stdio: ['ignore', 'ignore', 'inherit'] })
+      : run('sudo', ['DEBIAN_FRONTEND=noninteractive', 'apt-get', ...args], {
+          stdio: ['inherit', 'ignore', 'inherit'],
+        });
   };
   apt('update', '-qq');
   if (apt('install', '-y', '-qq', '--no-install-recommends', ...missing) !== 0)
-    fail(`Debian could not install ${missing.join(', ')}. Run "apt-get install ${missing.join(' ')}" and see what it says.`);
+    fail(
+      `Debian could not install ${missing.join(', ')}. Run "apt-get install ${missing.join(' ')}" and see what it says.`,
+    );
 }

@@ -1,5 +1,16 @@
 import { randomBytes } from 'node:crypto';
-import { accessSync, constants, existsSync, lchownSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  accessSync,
+  constants,
+  existsSync,
+  lchownSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { connect } from 'node:net';
 import { dirname, join } from 'node:path';
 import { end, output, sleep, start } from './run.mjs';
@@ -36,8 +47,14 @@ function runnerFor(folder) {
   if (process.getuid() !== 0) return { uid: null, wrap: (program, args) => [program, args] };
   const uid = Number(output('id', ['-u', 'postgres']));
   const gid = Number(output('id', ['-g', 'postgres']));
-  if (!uid) fail('There is no user "postgres" to run the database as: PostgreSQL must not run as root. Install Debian’s postgresql.');
-  const as = (caps) => (program, args) => ['setpriv', [`--reuid=${uid}`, `--regid=${gid}`, '--clear-groups', ...caps, program, ...args]];
+  if (!uid)
+    fail(
+      'There is no user "postgres" to run the database as: PostgreSQL must not run as root. Install Debian’s postgresql.',
+    );
+  const as = (caps) => (program, args) => [
+    'setpriv',
+    [`--reuid=${uid}`, `--regid=${gid}`, '--clear-groups', ...caps, program, ...args],
+  ];
   const through = ['--inh-caps=+dac_override,+dac_read_search', '--ambient-caps=+dac_override,+dac_read_search'];
   const less = ['--inh-caps=+dac_override', '--ambient-caps=+dac_override'];
   for (const caps of [[], through, less]) {
@@ -45,7 +62,9 @@ function runnerFor(folder) {
     const [program, args] = wrap('test', ['-w', folder]);
     if (output(program, args) !== null) return { uid, gid, wrap };
   }
-  return fail(`The user "postgres" cannot reach ${folder}. Move the project out of a private folder, or set ODD_SPARROW_DATA to one it can reach.`);
+  return fail(
+    `The user "postgres" cannot reach ${folder}. Move the project out of a private folder, or set ODD_SPARROW_DATA to one it can reach.`,
+  );
 }
 
 /** Starts the project's own database server, made first if need be. @returns its address, and how to stop it */
@@ -72,12 +91,24 @@ export async function startPostgres(dataFolder, port) {
 
   const fresh = !existsSync(join(cluster, 'PG_VERSION'));
   if (fresh) {
-    if (existsSync(cluster) && readdirSync(cluster).length > 0) fail(`${cluster} is there but holds no database. Move it away, then start again.`);
+    if (existsSync(cluster) && readdirSync(cluster).length > 0)
+      fail(`${cluster} is there but holds no database. Move it away, then start again.`);
     say('making the database');
     const password = randomBytes(24).toString('base64url');
     const file = join(folder, 'password-for-initdb');
     writeFileSync(file, password, { mode: 0o644 });
-    const [p, a] = call('initdb', ['-D', cluster, '-U', USER, `--pwfile=${file}`, '--auth=scram-sha-256', '-E', 'UTF8', '--locale=C.UTF-8', '--no-instructions']);
+    const [p, a] = call('initdb', [
+      '-D',
+      cluster,
+      '-U',
+      USER,
+      `--pwfile=${file}`,
+      '--auth=scram-sha-256',
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+      '--no-instructions',
+    ]);
     const made = output(p, a, { stdio: ['ignore', 'pipe', 'pipe'] });
     rmSync(file);
     if (made === null) {
@@ -86,16 +117,25 @@ export async function startPostgres(dataFolder, port) {
     }
     writeFileSync(secret, password, { mode: 0o600 });
   }
-  if (!existsSync(secret)) fail(`${secret} is gone, and with it the way into the database. Put it back from a copy, or move ${folder} away to begin anew.`);
+  if (!existsSync(secret))
+    fail(
+      `${secret} is gone, and with it the way into the database. Put it back from a copy, or move ${folder} away to begin anew.`,
+    );
   const [, want] = /PostgreSQL\) (\d+)/.exec(output(join(bin, 'postgres'), ['--version']) ?? '') ?? [];
   const have = readFileSync(join(cluster, 'PG_VERSION'), 'utf8').trim();
-  if (want && have !== want) fail(`The database in ${cluster} is of PostgreSQL ${have}; installed is ${want}. Install postgresql-${have}, or move the folder away to begin anew.`);
+  if (want && have !== want)
+    fail(
+      `The database in ${cluster} is of PostgreSQL ${have}; installed is ${want}. Install postgresql-${have}, or move the folder away to begin anew.`,
+    );
 
   const url = `postgresql://${USER}:${readFileSync(secret, 'utf8')}@127.0.0.1:${port}/postgres`;
   // left running by a start that was killed: ours, so it is used, and stopped with the rest
   const pidFile = join(cluster, 'postmaster.pid');
   const left = existsSync(pidFile) ? readFileSync(pidFile, 'utf8').split('\n') : [];
-  const alive = left[0] && existsSync(`/proc/${Number(left[0])}`) && /postgres/.test(readFileSync(`/proc/${Number(left[0])}/cmdline`, 'utf8'));
+  const alive =
+    left[0] &&
+    existsSync(`/proc/${Number(left[0])}`) &&
+    /postgres/.test(readFileSync(`/proc/${Number(left[0])}/cmdline`, 'utf8'));
   if (alive && Number(left[3]) !== port) {
     process.kill(Number(left[0]), 'SIGINT');
     for (let i = 0; i < 100 && existsSync(pidFile); i++) await sleep(100);
@@ -107,10 +147,20 @@ export async function startPostgres(dataFolder, port) {
         for (let i = 0; i < 100 && existsSync(pidFile); i++) await sleep(100);
       },
     };
-  if (await answers(port)) fail(`Port ${port}, meant for the database, is taken. Stop what uses it, or set ODD_SPARROW_DB_PORT to another.`);
+  if (await answers(port))
+    fail(`Port ${port}, meant for the database, is taken. Stop what uses it, or set ODD_SPARROW_DB_PORT to another.`);
   const [p, a] = call('postgres', [
-    '-D', cluster, '-p', String(port),
-    ...['listen_addresses=127.0.0.1', 'unix_socket_directories=', 'shared_buffers=64MB', 'max_connections=60', 'log_min_messages=fatal'].flatMap((c) => ['-c', c]),
+    '-D',
+    cluster,
+    '-p',
+    String(port),
+    ...[
+      'listen_addresses=127.0.0.1',
+      'unix_socket_directories=',
+      'shared_buffers=64MB',
+      'max_connections=60',
+      'log_min_messages=fatal',
+    ].flatMap((c) => ['-c', c]),
   ]);
   const child = start(p, a);
   let said = '';

@@ -29,7 +29,8 @@ export function ensureDependencies() {
   const hash = hashOf(['package-lock.json']);
   if (marked(mark, hash)) return;
   say('installing dependencies');
-  if (run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root }) !== 0) fail('npm could not install the dependencies; see above.');
+  if (run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root }) !== 0)
+    fail('npm could not install the dependencies; see above.');
   writeFileSync(mark, hash);
 }
 
@@ -42,6 +43,12 @@ export async function ensureBuilt() {
   mkdirSync(join(root, 'dist'), { recursive: true });
   const { bundle } = await import('./bundle.mjs');
   await bundle();
-  if (run('npx', ['astro', 'build', '--silent'], { cwd: root, env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } }) !== 0) fail('The application could not be built; see above.');
+  if (
+    run('npx', ['astro', 'build', '--silent'], {
+      cwd: root,
+      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
+    }) !== 0
+  )
+    fail('The application could not be built; see above.');
   writeFileSync(mark, hash);
 }

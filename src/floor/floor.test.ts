@@ -4,7 +4,20 @@ import { createServer, type AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { cancelJob, createJob, getJob, getJobs, getPrinter, holdJob, jobAttributes, PrinterAway, PrinterRefused, releaseJob, sendDocument, type JobWish } from '../machines';
+import {
+  cancelJob,
+  createJob,
+  getJob,
+  getJobs,
+  getPrinter,
+  holdJob,
+  jobAttributes,
+  PrinterAway,
+  PrinterRefused,
+  releaseJob,
+  sendDocument,
+  type JobWish,
+} from '../machines';
 import { numberedPages, scratch, writePdf } from '../pdf/testing';
 import { Press } from './press';
 import { startFloor, type Floor } from './server';
@@ -13,7 +26,13 @@ import { Spool } from './spool';
 const dir = scratch();
 const pdf = join(dir, 'sheets.pdf');
 const exec = promisify(execFile);
-const WISH: JobWish = { name: 'Handbook', copies: 3, sides: 'two-sided-short-edge', media: { width: 320, height: 450, grammage: 130, name: 'Silk 130' }, hold: false };
+const WISH: JobWish = {
+  name: 'Handbook',
+  copies: 3,
+  sides: 'two-sided-short-edge',
+  media: { width: 320, height: 450, grammage: 130, name: 'Silk 130' },
+  hold: false,
+};
 
 async function until<T>(look: () => Promise<T> | T, good: (v: T) => boolean): Promise<T> {
   for (let i = 0; i < 300; i++) {
@@ -33,7 +52,9 @@ describe('the stand-in press', () => {
   afterAll(() => floor.close());
 
   it('passes ipptool’s tests of IPP/1.1', async () => {
-    const { stdout } = await exec('ipptool', ['-tI', '-f', pdf, floor.uri, 'ipp-1.1.test'], { maxBuffer: 1 << 24 }).catch((e: { stdout: string }) => e);
+    const { stdout } = await exec('ipptool', ['-tI', '-f', pdf, floor.uri, 'ipp-1.1.test'], {
+      maxBuffer: 1 << 24,
+    }).catch((e: { stdout: string }) => e);
     expect(stdout.split('\n').filter((l) => l.includes('[FAIL]'))).toEqual([]);
     expect(stdout).toMatch(/Summary: \d+ tests, \d+ passed, 0 failed/);
   });
@@ -44,7 +65,10 @@ describe('the stand-in press', () => {
     const id = await createJob(floor.uri, 'Handbook', jobAttributes(WISH, printer));
     expect(await getJob(floor.uri, id)).toMatchObject({ state: 'pending', documents: 0 });
     await sendDocument(floor.uri, id, pdf);
-    const done = await until(() => getJob(floor.uri, id), (j) => j?.state === 'completed');
+    const done = await until(
+      () => getJob(floor.uri, id),
+      (j) => j?.state === 'completed',
+    );
     // 4 sides × 3 copies, two a sheet
     expect(done).toMatchObject({ sheetsDone: 6, documents: 1, name: 'Handbook' });
     expect(floor.press.job(id)).toMatchObject({ copies: 3, media: { width: 32000, height: 45000, info: 'Silk 130' } });
@@ -76,7 +100,10 @@ describe('the stand-in press', () => {
     await sendDocument(floor.uri, other, pdf);
     await holdJob(floor.uri, other);
     await releaseJob(floor.uri, other);
-    await until(() => getJob(floor.uri, other), (j) => j?.state === 'completed');
+    await until(
+      () => getJob(floor.uri, other),
+      (j) => j?.state === 'completed',
+    );
   });
 
   it('stops without paper and goes on when there is some', async () => {
@@ -89,7 +116,10 @@ describe('the stand-in press', () => {
     await new Promise((r) => setTimeout(r, 300));
     expect((await getJob(floor.uri, id))!.state).toMatch(/pending|stopped/);
     await provoke('clear');
-    await until(() => getJob(floor.uri, id), (j) => j?.state === 'completed');
+    await until(
+      () => getJob(floor.uri, id),
+      (j) => j?.state === 'completed',
+    );
     expect((await provoke('nonsense')).status).toBe(404);
   });
 
@@ -98,7 +128,10 @@ describe('the stand-in press', () => {
   });
 
   it('is only told things by its own page', async () => {
-    const res = await fetch(`http://127.0.0.1:${floor.port}/provoke/media-jam`, { method: 'POST', headers: { Origin: 'http://elsewhere.test' } });
+    const res = await fetch(`http://127.0.0.1:${floor.port}/provoke/media-jam`, {
+      method: 'POST',
+      headers: { Origin: 'http://elsewhere.test' },
+    });
     expect(res.status).toBe(403);
   });
 });
@@ -109,7 +142,15 @@ describe('the spool', () => {
     const options = { name: 'x', speed: 3600, factor: 1, now: () => now };
     const folder = join(dir, 'again');
     const first = new Press({ ...options, spool: new Spool(folder) });
-    const job = first.create({ name: 'a', user: 'u', copies: 5, sides: 'one-sided', finishings: [], media: null, hold: false });
+    const job = first.create({
+      name: 'a',
+      user: 'u',
+      copies: 5,
+      sides: 'one-sided',
+      finishings: [],
+      media: null,
+      hold: false,
+    });
     first.received(job.id, 10, 4);
     first.tick();
     now += 10_000;
@@ -128,7 +169,10 @@ describe('the spool', () => {
     now += 10_000;
     second.tick();
     expect(second.job(job.id)).toMatchObject({ state: 'completed', printed: 20 });
-    expect(second.create({ name: 'b', user: 'u', copies: 1, sides: 'one-sided', finishings: [], media: null, hold: true }).id).toBe(job.id + 1);
+    expect(
+      second.create({ name: 'b', user: 'u', copies: 1, sides: 'one-sided', finishings: [], media: null, hold: true })
+        .id,
+    ).toBe(job.id + 1);
   });
 });
 
@@ -151,16 +195,44 @@ describe('another maker’s printer', () => {
     );
     const bus = spawn('dbus-daemon', [`--config-file=${config}`, '--nofork'], { stdio: 'ignore' });
     await until(() => existsSync(socket), Boolean);
-    const eve = spawn('ippeveprinter', ['-p', String(port), '-n', 'localhost', '-d', join(dir, 'eve'), '-k', '-f', 'application/pdf', '-2', '-r', 'off', 'Eve'], {
-      stdio: 'ignore',
-      env: { ...process.env, DBUS_SYSTEM_BUS_ADDRESS: `unix:path=${socket}` },
-    });
+    const eve = spawn(
+      'ippeveprinter',
+      [
+        '-p',
+        String(port),
+        '-n',
+        'localhost',
+        '-d',
+        join(dir, 'eve'),
+        '-k',
+        '-f',
+        'application/pdf',
+        '-2',
+        '-r',
+        'off',
+        'Eve',
+      ],
+      {
+        stdio: 'ignore',
+        env: { ...process.env, DBUS_SYSTEM_BUS_ADDRESS: `unix:path=${socket}` },
+      },
+    );
     const uri = `ipp://localhost:${port}/ipp/print`;
     try {
-      const printer = await until(() => getPrinter(uri).catch(() => null), (p) => p !== null);
-      const id = await createJob(uri, 'From the sparrow', jobAttributes({ ...WISH, media: { ...WISH.media, width: 210, height: 297 } }, printer!));
+      const printer = await until(
+        () => getPrinter(uri).catch(() => null),
+        (p) => p !== null,
+      );
+      const id = await createJob(
+        uri,
+        'From the sparrow',
+        jobAttributes({ ...WISH, media: { ...WISH.media, width: 210, height: 297 } }, printer!),
+      );
       await sendDocument(uri, id, pdf);
-      const done = await until(() => getJob(uri, id), (j) => j !== null && ['completed', 'aborted', 'canceled'].includes(j.state));
+      const done = await until(
+        () => getJob(uri, id),
+        (j) => j !== null && ['completed', 'aborted', 'canceled'].includes(j.state),
+      );
       expect(done).toMatchObject({ state: 'completed', name: 'From the sparrow' });
     } finally {
       eve.kill();

@@ -4,10 +4,21 @@ import type { Press } from './press';
 import { sheetsOf } from './press';
 import type { SpooledJob } from './spool';
 
-export const MEDIA = ['iso_sra3_320x450mm', 'iso_a3_297x420mm', 'iso_sra4_225x320mm', 'iso_a4_210x297mm', 'na_ledger_11x17in', 'na_letter_8.5x11in'];
+export const MEDIA = [
+  'iso_sra3_320x450mm',
+  'iso_a3_297x420mm',
+  'iso_sra4_225x320mm',
+  'iso_a4_210x297mm',
+  'na_ledger_11x17in',
+  'na_letter_8.5x11in',
+];
 const FORMATS = ['application/pdf'];
 export const HOLDS = ['no-hold', 'indefinite'];
-export const HANDLINGS = ['single-document', 'separate-documents-uncollated-copies', 'separate-documents-collated-copies'];
+export const HANDLINGS = [
+  'single-document',
+  'separate-documents-uncollated-copies',
+  'separate-documents-collated-copies',
+];
 export const SIDES = ['one-sided', 'two-sided-long-edge', 'two-sided-short-edge'];
 export const FINISHINGS = [3];
 
@@ -25,7 +36,14 @@ export function printerAttributes(press: Press, uri: string, panel: string): Tol
   const size = ([width, height]: readonly [number, number]): Attribute[] => [
     ipp.collection('media-size', [ipp.integer('x-dimension', width), ipp.integer('y-dimension', height)]),
   ];
-  const sizes: readonly (readonly [number, number])[] = [[32000, 45000], [29700, 42000], [22500, 32000], [21000, 29700], [27940, 43180], [21590, 27940]];
+  const sizes: readonly (readonly [number, number])[] = [
+    [32000, 45000],
+    [29700, 42000],
+    [22500, 32000],
+    [21000, 29700],
+    [27940, 43180],
+    [21590, 27940],
+  ];
   const perMinute = Math.round((press.options.speed * press.options.factor) / 60);
   return [
     d(ipp.charset('charset-configured', 'utf-8')),
@@ -36,7 +54,19 @@ export function printerAttributes(press: Press, uri: string, panel: string): Tol
     d(ipp.mime('document-format-supported', ...FORMATS)),
     d(ipp.language('generated-natural-language-supported', 'en')),
     d(ipp.keyword('ipp-versions-supported', '1.1', '2.0')),
-    d(ipp.keyword('job-creation-attributes-supported', 'copies', 'sides', 'media', 'media-col', 'finishings', 'job-hold-until', 'multiple-document-handling', 'print-scaling')),
+    d(
+      ipp.keyword(
+        'job-creation-attributes-supported',
+        'copies',
+        'sides',
+        'media',
+        'media-col',
+        'finishings',
+        'job-hold-until',
+        'multiple-document-handling',
+        'print-scaling',
+      ),
+    ),
     d(ipp.boolean('multiple-document-jobs-supported', false)),
     d(ipp.integer('multiple-operation-time-out', 300)),
     d(ipp.keyword('multiple-operation-time-out-action', 'abort-job')),
@@ -72,7 +102,12 @@ export function printerAttributes(press: Press, uri: string, panel: string): Tol
     t(ipp.collection('media-col-default', size(sizes[0]!))),
     t(ipp.collection('media-col-ready', ...sizes.map(size))),
     t(ipp.keyword('media-col-supported', 'media-size', 'media-info', 'media-weight-metric')),
-    t(ipp.collection('media-size-supported', ...sizes.map(([w, h]) => [ipp.integer('x-dimension', w), ipp.integer('y-dimension', h)]))),
+    t(
+      ipp.collection(
+        'media-size-supported',
+        ...sizes.map(([w, h]) => [ipp.integer('x-dimension', w), ipp.integer('y-dimension', h)]),
+      ),
+    ),
     t(ipp.keyword('multiple-document-handling-default', HANDLINGS[2]!)),
     t(ipp.keyword('multiple-document-handling-supported', ...HANDLINGS)),
     t(ipp.enum('orientation-requested-default', 3)),
@@ -126,7 +161,10 @@ export function jobAttributes(press: Press, job: SpooledJob, uri: string, panel:
       ? [
           t(
             ipp.collection('media-col', [
-              ipp.collection('media-size', [ipp.integer('x-dimension', job.media.width), ipp.integer('y-dimension', job.media.height)]),
+              ipp.collection('media-size', [
+                ipp.integer('x-dimension', job.media.width),
+                ipp.integer('y-dimension', job.media.height),
+              ]),
               { name: 'media-info', values: [{ tag: Tag.name, value: job.media.info }] },
             ]),
           ),

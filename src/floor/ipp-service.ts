@@ -18,7 +18,16 @@ import {
   type Value,
 } from '../machines/ipp/codec';
 import { Group, Operation, Status, Tag } from '../machines/ipp/tags';
-import { FINISHINGS, HANDLINGS, HOLDS, jobAttributes, MEDIA, printerAttributes, SIDES, type Told } from './ipp-attributes';
+import {
+  FINISHINGS,
+  HANDLINGS,
+  HOLDS,
+  jobAttributes,
+  MEDIA,
+  printerAttributes,
+  SIDES,
+  type Told,
+} from './ipp-attributes';
 import type { Press } from './press';
 import type { SpooledJob } from './spool';
 
@@ -47,16 +56,34 @@ const MAX_HEADER = 1 << 20;
 /** Answers one IPP request (RFC 8011, 4). The document, if there is one, goes straight to disk. */
 export async function answer(service: IppService, req: IncomingMessage): Promise<Buffer> {
   const { message, rest } = await readHeader(req);
-  if (!message) return encode({ version: [1, 1], code: Status.badRequest, requestId: 1, groups: [operationGroup('The request is not IPP.')] });
+  if (!message)
+    return encode({
+      version: [1, 1],
+      code: Status.badRequest,
+      requestId: 1,
+      groups: [operationGroup('The request is not IPP.')],
+    });
   const reply = (code: number, groups: readonly AttributeGroup[], said?: string): Buffer =>
-    encode({ version: message.version[0] >= 1 && message.version[0] <= 2 ? message.version : [2, 0], code, requestId: message.requestId, groups: [operationGroup(said), ...groups] });
+    encode({
+      version: message.version[0] >= 1 && message.version[0] <= 2 ? message.version : [2, 0],
+      code,
+      requestId: message.requestId,
+      groups: [operationGroup(said), ...groups],
+    });
   try {
     const { ignored, groups } = await handle(service, message, rest);
-    return reply(ignored.length > 0 ? Status.okIgnored : Status.ok, [...(ignored.length > 0 ? [{ tag: Group.unsupported, attributes: ignored }] : []), ...groups]);
+    return reply(ignored.length > 0 ? Status.okIgnored : Status.ok, [
+      ...(ignored.length > 0 ? [{ tag: Group.unsupported, attributes: ignored }] : []),
+      ...groups,
+    ]);
   } catch (e) {
     if (!(e instanceof Refusal)) throw e;
     rest.resume();
-    return reply(e.status, e.unsupported.length > 0 ? [{ tag: Group.unsupported, attributes: e.unsupported }] : [], e.message);
+    return reply(
+      e.status,
+      e.unsupported.length > 0 ? [{ tag: Group.unsupported, attributes: e.unsupported }] : [],
+      e.message,
+    );
   }
 }
 
@@ -107,21 +134,36 @@ async function handle(service: IppService, m: Message, rest: Readable): Promise<
   const { press } = service;
   press.tick();
   // RFC 8011, 4.1.8: the major version decides
-  if (m.version[0] < 1 || m.version[0] > 2) throw new Refusal(Status.versionNotSupported, 'IPP versions 1.1 and 2.0 are spoken here.');
+  if (m.version[0] < 1 || m.version[0] > 2)
+    throw new Refusal(Status.versionNotSupported, 'IPP versions 1.1 and 2.0 are spoken here.');
   if (m.requestId < 1) throw new Refusal(Status.badRequest, 'The request has no number.');
   const operationGroup_ = m.groups[0];
   const [charset, language] = operationGroup_?.attributes ?? [];
-  if (operationGroup_?.tag !== Group.operation || charset?.name !== 'attributes-charset' || language?.name !== 'attributes-natural-language')
+  if (
+    operationGroup_?.tag !== Group.operation ||
+    charset?.name !== 'attributes-charset' ||
+    language?.name !== 'attributes-natural-language'
+  )
     throw new Refusal(Status.badRequest, 'Charset and language must come first.');
-  if (!['utf-8', 'us-ascii'].includes(String(charset.values[0]?.value).toLowerCase())) throw new Refusal(Status.charsetNotSupported, 'Only utf-8 is spoken here.');
+  if (!['utf-8', 'us-ascii'].includes(String(charset.values[0]?.value).toLowerCase()))
+    throw new Refusal(Status.charsetNotSupported, 'Only utf-8 is spoken here.');
   const op = attributesOf(m, Group.operation);
   const target = textOf(op.get('printer-uri')) ?? textOf(op.get('job-uri'));
   if (!target) throw new Refusal(Status.badRequest, 'The request names no printer.');
-  if (!/^ipps?:\/\//i.test(target)) throw new Refusal(Status.badRequest, 'The printer is not named by an ipp: address.');
+  if (!/^ipps?:\/\//i.test(target))
+    throw new Refusal(Status.badRequest, 'The printer is not named by an ipp: address.');
 
   switch (m.code) {
     case Operation.getPrinterAttributes:
-      return { ignored: [], groups: [{ tag: Group.printer, attributes: asked(printerAttributes(press, service.uri, service.panel), op, 'printer-description') }] };
+      return {
+        ignored: [],
+        groups: [
+          {
+            tag: Group.printer,
+            attributes: asked(printerAttributes(press, service.uri, service.panel), op, 'printer-description'),
+          },
+        ],
+      };
     case Operation.validateJob: {
       checkFormat(op);
       const { ignored } = wishesOf(m, op);
@@ -140,15 +182,25 @@ async function handle(service: IppService, m: Message, rest: Readable): Promise<
     }
     case Operation.sendDocument: {
       const job = jobOf(service, op);
-      if (!op.has('last-document')) throw new Refusal(Status.badRequest, 'The request does not say whether this is the last document.');
+      if (!op.has('last-document'))
+        throw new Refusal(Status.badRequest, 'The request does not say whether this is the last document.');
       checkFormat(op);
-      if (job.documents > 0 || job.completedAt !== null) throw new Refusal(Status.notPossible, 'The job has its document already.');
+      if (job.documents > 0 || job.completedAt !== null)
+        throw new Refusal(Status.notPossible, 'The job has its document already.');
       await receive(service, job, rest);
       return { ignored: [], groups: [jobGroup(service, press.job(job.id)!)] };
     }
     case Operation.getJobAttributes: {
       const job = jobOf(service, op);
-      return { ignored: [], groups: [{ tag: Group.job, attributes: asked(jobAttributes(press, job, service.uri, service.panel), op, 'job-description') }] };
+      return {
+        ignored: [],
+        groups: [
+          {
+            tag: Group.job,
+            attributes: asked(jobAttributes(press, job, service.uri, service.panel), op, 'job-description'),
+          },
+        ],
+      };
     }
     case Operation.getJobs:
       return { ignored: [], groups: listed(service, op) };
@@ -160,13 +212,15 @@ async function handle(service: IppService, m: Message, rest: Readable): Promise<
     }
     case Operation.holdJob: {
       const job = jobOf(service, op);
-      if (job.state !== 'pending' && job.state !== 'held') throw new Refusal(Status.notPossible, `The job is ${job.state}; it cannot be held.`);
+      if (job.state !== 'pending' && job.state !== 'held')
+        throw new Refusal(Status.notPossible, `The job is ${job.state}; it cannot be held.`);
       press.hold(job.id);
       return { ignored: [], groups: [] };
     }
     case Operation.releaseJob: {
       const job = jobOf(service, op);
-      if (job.state !== 'held' && job.state !== 'pending') throw new Refusal(Status.notPossible, `The job is ${job.state}; there is nothing to release.`);
+      if (job.state !== 'held' && job.state !== 'pending')
+        throw new Refusal(Status.notPossible, `The job is ${job.state}; there is nothing to release.`);
       press.release(job.id);
       return { ignored: [], groups: [] };
     }
@@ -185,9 +239,15 @@ type Operations = ReadonlyMap<string, readonly Value[]>;
 
 function checkFormat(op: Operations): void {
   const format = textOf(op.get('document-format'));
-  if (format && format !== 'application/pdf') throw new Refusal(Status.formatNotSupported, `Only PDF is printed here, not ${format}.`, [ipp.mime('document-format', format)]);
+  if (format && format !== 'application/pdf')
+    throw new Refusal(Status.formatNotSupported, `Only PDF is printed here, not ${format}.`, [
+      ipp.mime('document-format', format),
+    ]);
   const compression = textOf(op.get('compression'));
-  if (compression && compression !== 'none') throw new Refusal(Status.compressionNotSupported, 'Documents must not be compressed.', [ipp.keyword('compression', compression)]);
+  if (compression && compression !== 'none')
+    throw new Refusal(Status.compressionNotSupported, 'Documents must not be compressed.', [
+      ipp.keyword('compression', compression),
+    ]);
 }
 
 /** The job's wishes; those that cannot be met are ignored, or refused where the client wants them to the letter. */
@@ -215,9 +275,24 @@ function wishesOf(m: Message, op: Operations) {
   const named = choice('media', MEDIA, '');
   const finishings = (a.get('finishings') ?? []).flatMap((v) => (typeof v.value === 'number' ? [v.value] : []));
   if (finishings.some((f) => !FINISHINGS.includes(f))) refuse('finishings');
-  const known = ['copies', 'sides', 'job-hold-until', 'multiple-document-handling', 'print-scaling', 'media', 'media-col', 'finishings', 'orientation-requested', 'print-quality', 'printer-resolution'];
-  for (const [name, values] of a) if (!known.includes(name)) ignored.push({ name, values: values.map(() => ({ tag: Tag.unsupported, value: null })) });
-  if (ignored.length > 0 && op.get('ipp-attribute-fidelity')?.[0]?.value === true) throw new Refusal(Status.attributesNotSupported, 'Some wishes cannot be met.', ignored);
+  const known = [
+    'copies',
+    'sides',
+    'job-hold-until',
+    'multiple-document-handling',
+    'print-scaling',
+    'media',
+    'media-col',
+    'finishings',
+    'orientation-requested',
+    'print-quality',
+    'printer-resolution',
+  ];
+  for (const [name, values] of a)
+    if (!known.includes(name))
+      ignored.push({ name, values: values.map(() => ({ tag: Tag.unsupported, value: null })) });
+  if (ignored.length > 0 && op.get('ipp-attribute-fidelity')?.[0]?.value === true)
+    throw new Refusal(Status.attributesNotSupported, 'Some wishes cannot be met.', ignored);
   const wish = {
     name: textOf(op.get('job-name')) ?? textOf(op.get('document-name')) ?? 'Untitled',
     user: textOf(op.get('requesting-user-name')) ?? 'anonymous',
@@ -261,7 +336,9 @@ async function receive(service: IppService, job: SpooledJob, rest: Readable): Pr
     await pipeline(rest, createWriteStream(path));
   } catch {
     rmSync(path, { force: true });
-    press.update(job.id, { reasons: ['job-data-insufficient', ...job.reasons.filter((r) => r === 'job-hold-until-specified')] });
+    press.update(job.id, {
+      reasons: ['job-data-insufficient', ...job.reasons.filter((r) => r === 'job-hold-until-specified')],
+    });
     throw new Refusal(Status.badRequest, 'The document was cut short.');
   }
   const file = await open(path, 'r+');
@@ -284,7 +361,10 @@ function asked(told: readonly Told[], op: Operations, description: Told['group']
   const names = new Set(textsOf(op.get('requested-attributes')));
   const everything = names.size === 0 || names.has('all');
   return told
-    .filter(({ group, attribute }) => everything || names.has(attribute.name) || names.has(group === 'job-template' ? group : description))
+    .filter(
+      ({ group, attribute }) =>
+        everything || names.has(attribute.name) || names.has(group === 'job-template' ? group : description),
+    )
     .map(({ attribute }) => attribute);
 }
 
@@ -292,21 +372,33 @@ function jobGroup(service: IppService, job: SpooledJob): AttributeGroup {
   const names = new Set(['job-uri', 'job-id', 'job-state', 'job-state-reasons', 'number-of-intervening-jobs']);
   return {
     tag: Group.job,
-    attributes: jobAttributes(service.press, job, service.uri, service.panel).map((t) => t.attribute).filter((a) => names.has(a.name)),
+    attributes: jobAttributes(service.press, job, service.uri, service.panel)
+      .map((t) => t.attribute)
+      .filter((a) => names.has(a.name)),
   };
 }
 
 function listed(service: IppService, op: Operations): AttributeGroup[] {
   const which = textOf(op.get('which-jobs')) ?? 'not-completed';
   if (which !== 'completed' && which !== 'not-completed')
-    throw new Refusal(Status.attributesNotSupported, `There is no list of jobs “${which}”.`, [ipp.keyword('which-jobs', which)]);
+    throw new Refusal(Status.attributesNotSupported, `There is no list of jobs “${which}”.`, [
+      ipp.keyword('which-jobs', which),
+    ]);
   const mine = op.get('my-jobs')?.[0]?.value === true;
   const user = textOf(op.get('requesting-user-name'));
   const limit = numberOf(op.get('limit')) ?? Infinity;
-  let jobs = service.press.all().filter((j) => (j.completedAt !== null) === (which === 'completed') && (!mine || j.user === user));
+  let jobs = service.press
+    .all()
+    .filter((j) => (j.completedAt !== null) === (which === 'completed') && (!mine || j.user === user));
   if (which === 'completed') jobs = [...jobs].reverse();
   const names = textsOf(op.get('requested-attributes'));
-  const wanted: Operations = new Map([...op, ['requested-attributes', (names.length > 0 ? names : ['job-uri', 'job-id']).map((value) => ({ tag: Tag.keyword, value }))]]);
+  const wanted: Operations = new Map([
+    ...op,
+    [
+      'requested-attributes',
+      (names.length > 0 ? names : ['job-uri', 'job-id']).map((value) => ({ tag: Tag.keyword, value })),
+    ],
+  ]);
   return jobs.slice(0, limit).map((job) => ({
     tag: Group.job,
     attributes: asked(jobAttributes(service.press, job, service.uri, service.panel), wanted, 'job-description'),

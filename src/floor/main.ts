@@ -13,4 +13,5 @@ const floor = await startFloor({
   process.exit(1);
 });
 console.log(`ready ${floor.uri}`);
-for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void floor.close().then(() => process.exit(0)));
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => void floor.close().then(() => process.exit(0)));

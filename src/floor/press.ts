@@ -26,7 +26,9 @@ export class Press {
     this.jobs = loaded.jobs;
     this.last = now;
     // a document that was on its way when the process ended has not arrived
-    for (const job of this.jobs) if (job.documents === 0 && job.reasons.includes('job-incoming')) this.update(job.id, { reasons: ['job-data-insufficient'] });
+    for (const job of this.jobs)
+      if (job.documents === 0 && job.reasons.includes('job-incoming'))
+        this.update(job.id, { reasons: ['job-data-insufficient'] });
     options.spool.savePrinter(this.printer);
   }
 
@@ -55,12 +57,17 @@ export class Press {
   }
 
   state(): { state: 'idle' | 'processing' | 'stopped'; reasons: string[] } {
-    const reasons = [...(this.printer.trouble ? [this.printer.trouble] : []), ...(this.printer.paused ? ['paused'] : [])];
+    const reasons = [
+      ...(this.printer.trouble ? [this.printer.trouble] : []),
+      ...(this.printer.paused ? ['paused'] : []),
+    ];
     if (reasons.length > 0) return { state: 'stopped', reasons };
     return { state: this.current() ? 'processing' : 'idle', reasons: [] };
   }
 
-  create(wish: Pick<SpooledJob, 'name' | 'user' | 'copies' | 'sides' | 'finishings' | 'media'> & { hold: boolean }): SpooledJob {
+  create(
+    wish: Pick<SpooledJob, 'name' | 'user' | 'copies' | 'sides' | 'finishings' | 'media'> & { hold: boolean },
+  ): SpooledJob {
     const { hold, ...rest } = wish;
     const job: SpooledJob = {
       ...rest,
@@ -109,7 +116,8 @@ export class Press {
 
   release(id: number): void {
     const job = this.job(id)!;
-    if (job.state === 'held') this.update(id, { state: 'pending', reasons: job.documents === 0 ? ['job-data-insufficient'] : [] });
+    if (job.state === 'held')
+      this.update(id, { state: 'pending', reasons: job.documents === 0 ? ['job-data-insufficient'] : [] });
   }
 
   pause(paused: boolean): void {
@@ -154,7 +162,12 @@ export class Press {
       const printed = Math.min(total, job.printed + seconds * perSecond);
       if (printed >= total) {
         seconds -= (total - job.printed) / perSecond;
-        this.update(job.id, { state: 'completed', reasons: ['job-completed-successfully'], printed: total, completedAt: this.upTime() });
+        this.update(job.id, {
+          state: 'completed',
+          reasons: ['job-completed-successfully'],
+          printed: total,
+          completedAt: this.upTime(),
+        });
         continue;
       }
       if (Math.floor(printed) > Math.floor(job.printed) && now - this.savedAt > 500) {

@@ -72,7 +72,8 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
       const job = press.job(Number(picture[1]));
       const page = Number(picture[2]);
       const path = job && press.options.spool.path(job.id);
-      if (!job || !path || !existsSync(path) || page < 1 || page > Math.min(job.pages, Math.floor(job.printed))) return send(404, 'text/plain', 'Not printed yet.');
+      if (!job || !path || !existsSync(path) || page < 1 || page > Math.min(job.pages, Math.floor(job.printed)))
+        return send(404, 'text/plain', 'Not printed yet.');
       try {
         const sound = existsSync(`${path}.work`) ? `${path}.work` : path;
         send(200, 'image/jpeg', rasterise(sound, page, 420));

@@ -1,4 +1,14 @@
-import { closeSync, fsyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
 
@@ -76,7 +86,8 @@ export class Spool {
   prune(jobs: readonly SpooledJob[]): SpooledJob[] {
     const done = jobs.filter((j) => j.completedAt !== null);
     const gone = new Set(done.slice(0, Math.max(0, done.length - KEPT)).map((j) => j.id));
-    for (const id of gone) for (const ext of ['json', 'pdf', 'pdf.work']) rmSync(join(this.dir, `${id}.${ext}`), { force: true });
+    for (const id of gone)
+      for (const ext of ['json', 'pdf', 'pdf.work']) rmSync(join(this.dir, `${id}.${ext}`), { force: true });
     return jobs.filter((j) => !gone.has(j.id));
   }
 

@@ -65,7 +65,13 @@ export function pageFacts(page: RawPage): PageFacts {
   const page_ = trim ?? crop;
   let bleed = within(page.bleed, media) ?? (trim ? trim : crop);
   if (bleed.width < page_.width - 1e-3 || bleed.height < page_.height - 1e-3) bleed = page_;
-  return { media: upright(media), crop: upright(crop), bleed: upright(bleed), trim: upright(page_), hasTrim: trim !== null };
+  return {
+    media: upright(media),
+    crop: upright(crop),
+    bleed: upright(bleed),
+    trim: upright(page_),
+    hasTrim: trim !== null,
+  };
 }
 
 /** A map in millimetres as one in points. */

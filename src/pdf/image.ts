@@ -27,7 +27,10 @@ export async function imageToPdf(path: string, kind: ImageKind, out: string): Pr
     for (let page = 0; page < (meta.pages ?? 1); page++) {
       const data =
         kind === 'tiff'
-          ? await sharp(path, { page, limitInputPixels: MAX_PIXELS }).tiff({ compression: 'deflate' }).withMetadata().toBuffer()
+          ? await sharp(path, { page, limitInputPixels: MAX_PIXELS })
+              .tiff({ compression: 'deflate' })
+              .withMetadata()
+              .toBuffer()
           : readFileSync(path);
       const image = new mupdf.Image(data);
       const dpi = meta.density && meta.density > 30 && meta.density < 5000 ? meta.density : DEFAULT_DPI;
@@ -37,7 +40,10 @@ export async function imageToPdf(path: string, kind: ImageKind, out: string): Pr
       const ph = (image.getHeight() * 72) / dpi;
       const [w, h] = turned ? [ph, pw] : [pw, ph];
       const resources = doc.addObject({ XObject: { I: doc.addImage(image) } });
-      doc.insertPage(-1, doc.addPage([0, 0, w, h], 0, resources, `q ${placement(meta.orientation ?? 1, kind, w, h)} cm /I Do Q`));
+      doc.insertPage(
+        -1,
+        doc.addPage([0, 0, w, h], 0, resources, `q ${placement(meta.orientation ?? 1, kind, w, h)} cm /I Do Q`),
+      );
     }
     writeFileSync(out, doc.saveToBuffer('compress').asUint8Array());
   } catch (e) {

@@ -36,7 +36,9 @@ export function openWithMupdf(path: string, password?: string): OpenedPdf {
     close();
     throw new ArtworkError(
       'locked',
-      password === undefined ? 'This PDF is locked. Type its password to open it.' : 'That password does not open this PDF. Try again.',
+      password === undefined
+        ? 'This PDF is locked. Type its password to open it.'
+        : 'That password does not open this PDF. Try again.',
     );
   }
   return { doc: doc as PDFDocument, close };

@@ -37,7 +37,14 @@ export function rasterise(path: string, page: number, width: number): Uint8Array
     const [x0, y0, x1, y1] = loaded.getBounds('MediaBox');
     const [w, h] = [Math.max(1e-3, x1 - x0), Math.max(1e-3, y1 - y0)];
     const scale = Math.min(width / w, Math.sqrt(MAX_PIXELS / (w * h)));
-    const pixmap = loaded.toPixmap(mupdf.Matrix.scale(scale, scale), mupdf.ColorSpace.DeviceRGB, false, true, 'Print', 'MediaBox');
+    const pixmap = loaded.toPixmap(
+      mupdf.Matrix.scale(scale, scale),
+      mupdf.ColorSpace.DeviceRGB,
+      false,
+      true,
+      'Print',
+      'MediaBox',
+    );
     try {
       return pixmap.asJPEG(82, false).slice();
     } finally {

@@ -61,7 +61,10 @@ describe('reading artwork', () => {
   it('asks for the password of a locked file, and opens it with it', async () => {
     writePdf(at('plain.pdf'), numberedPages(3));
     run('qpdf', '--encrypt', 'sesame', 'owner', '256', '--', at('plain.pdf'), at('locked.pdf'));
-    expect(await refusal('locked.pdf')).toMatchObject({ code: 'locked', message: expect.stringContaining('Type its password') as string });
+    expect(await refusal('locked.pdf')).toMatchObject({
+      code: 'locked',
+      message: expect.stringContaining('Type its password') as string,
+    });
     expect((await refusal('locked.pdf', 'wrong')).message).toContain('does not open');
     const { artwork, workingCopy } = await read('locked.pdf', 'sesame');
     expect(artwork.pages).toHaveLength(3);
@@ -120,7 +123,10 @@ describe('reading artwork', () => {
     expect(artwork.kind).toBe('image');
     expect(artwork.pages[0]!.trim.width).toBeCloseTo(50.8, 2);
     for (const kind of ['jpeg', 'tiff'] as const) {
-      await sharp(at('card.png')).withMetadata({ density: 150 }).toFormat(kind).toFile(at(`card.${kind}`));
+      await sharp(at('card.png'))
+        .withMetadata({ density: 150 })
+        .toFormat(kind)
+        .toFile(at(`card.${kind}`));
       expect((await read(`card.${kind}`)).artwork.pages[0]!.trim.width).toBeCloseTo(101.6, 2);
     }
     writeFileSync(at('torn.png'), readFileSync(at('card.png')).subarray(0, 30));
@@ -128,10 +134,16 @@ describe('reading artwork', () => {
   });
 
   it('draws pages as they are seen, media box and all', async () => {
-    writePdf(at('draw.pdf'), [{ entries: '/MediaBox[0 0 200 100]/CropBox[50 0 100 100]/Rotate 90', content: '1 0 0 rg 0 0 100 100 re f' }]);
-    const { data, info } = await sharp(rasterise(at('draw.pdf'), 1, 100)).raw().toBuffer({ resolveWithObject: true });
+    writePdf(at('draw.pdf'), [
+      { entries: '/MediaBox[0 0 200 100]/CropBox[50 0 100 100]/Rotate 90', content: '1 0 0 rg 0 0 100 100 re f' },
+    ]);
+    const { data, info } = await sharp(rasterise(at('draw.pdf'), 1, 100))
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     expect([info.width, info.height]).toEqual([100, 200]);
-    const pixel = (x: number, y: number): number[] => [...data.subarray((y * info.width + x) * info.channels, (y * info.width + x) * info.channels + 3)];
+    const pixel = (x: number, y: number): number[] => [
+      ...data.subarray((y * info.width + x) * info.channels, (y * info.width + x) * info.channels + 3),
+    ];
     // turned clockwise, the left half of the page is on top
     expect(pixel(50, 30)[1]).toBeLessThan(40);
     expect(pixel(50, 170)[1]).toBeGreaterThan(240);

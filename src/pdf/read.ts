@@ -107,7 +107,8 @@ function factsOf(path: string, notes: string[]): Artwork {
       pages.push(facts);
     });
     const said = (pages_: number[], what: string): void => {
-      if (pages_.length > 0) notes.push(`Page ${pages_.slice(0, 5).join(', ')}${pages_.length > 5 ? ' …' : ''}: ${what}`);
+      if (pages_.length > 0)
+        notes.push(`Page ${pages_.slice(0, 5).join(', ')}${pages_.length > 5 ? ' …' : ''}: ${what}`);
     };
     said(odd.empty, 'it says it has no size; taken as 215.9 × 279.4 mm');
     said(odd.huge, 'larger than five metres');

@@ -19,7 +19,12 @@ export interface PageWish {
 }
 
 /** A PDF of plain objects; `extra` are further objects from number 100 on. */
-export function writePdf(path: string, pages: readonly PageWish[], extra: Readonly<Record<number, string>> = {}, catalog = ''): void {
+export function writePdf(
+  path: string,
+  pages: readonly PageWish[],
+  extra: Readonly<Record<number, string>> = {},
+  catalog = '',
+): void {
   const objects = new Map<number, string>([
     [1, `<</Type/Catalog/Pages 2 0 R${catalog}>>`],
     [2, `<</Type/Pages/Count ${pages.length}/Kids[${pages.map((_, i) => `${1000 + 2 * i} 0 R`).join(' ')}]>>`],

@@ -9,7 +9,8 @@ import { readArtwork, type ReadArtwork } from './read';
 /** What a worker thread does; each is a function by its name for Piscina. */
 
 /** An error cannot cross threads with its class: it goes as a value. */
-export type Outcome<T> = { readonly ok: T } | { readonly refused: { readonly code: ArtworkError['code']; readonly message: string } };
+export type Outcome<T> =
+  { readonly ok: T } | { readonly refused: { readonly code: ArtworkError['code']; readonly message: string } };
 
 export async function read(task: { path: string; copy: string; password?: string }): Promise<Outcome<ReadArtwork>> {
   try {
@@ -25,7 +26,13 @@ export function draw(task: { path: string; page: number; width: number }): Uint8
 }
 
 /** Composes; progress goes to the port at most ten times a second. */
-export function impose(task: { docket: Docket; artwork: Artwork; source: string; out: string; port: MessagePort | null }): Composed {
+export function impose(task: {
+  docket: Docket;
+  artwork: Artwork;
+  source: string;
+  out: string;
+  port: MessagePort | null;
+}): Composed {
   if (isMainThread) throw new Error('Imposing belongs in a worker.');
   let said = 0;
   rmSync(task.out, { force: true });

@@ -43,7 +43,10 @@ export async function transaction<T>(work: (sql: Sql) => Promise<T>): Promise<T>
 export async function alone(key: string, work: () => Promise<void>): Promise<void> {
   const client = await thePool().connect();
   try {
-    const { rows } = await client.query<{ got: boolean }>('select pg_try_advisory_lock(hashtextextended($1, 7)) as got', [key]);
+    const { rows } = await client.query<{ got: boolean }>(
+      'select pg_try_advisory_lock(hashtextextended($1, 7)) as got',
+      [key],
+    );
     if (!rows[0]?.got) return;
     try {
       await work();

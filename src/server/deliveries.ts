@@ -23,7 +23,14 @@ import { alone, databaseAway } from './db';
 import { tell } from './events';
 import { sourceOf } from './pictures';
 import { findArtwork } from './tables/artworks';
-import { findDelivery, insertDelivery, openDeliveries, updateDelivery, type Delivery, type DeliveryChange } from './tables/deliveries';
+import {
+  findDelivery,
+  insertDelivery,
+  openDeliveries,
+  updateDelivery,
+  type Delivery,
+  type DeliveryChange,
+} from './tables/deliveries';
 import { readJob } from './tables/jobs';
 import { readShop } from './tables/shop';
 import { composeInWorker } from './workers';
@@ -38,18 +45,33 @@ const fileOf = (id: string): string => join(folders.out(), `delivery-${id}.pdf`)
 export async function send(jobId: string, base: number): Promise<string> {
   const row = await readJob(jobId);
   if (!row) throw new NotSendable('There is no such job.');
-  if (row.version !== base) throw new NotSendable('The job was changed in another window. Look at it once more, then send.');
+  if (row.version !== base)
+    throw new NotSendable('The job was changed in another window. Look at it once more, then send.');
   const { docket } = row;
   const known = await findArtwork(docket.artwork.file.sha256 ?? '');
   if (!known) throw new NotSendable('Its artwork is not in the store.');
   const artwork = unpackArtwork(known.facts);
   const planned = plan(docket, artwork);
-  const stop = inspect({ docket, artwork, plan: planned, marks: mark(docket, planned), shop: await readShop(), unit: 'mm' }).find((f) => f.severity === 'stop');
+  const stop = inspect({
+    docket,
+    artwork,
+    plan: planned,
+    marks: mark(docket, planned),
+    shop: await readShop(),
+    unit: 'mm',
+  }).find((f) => f.severity === 'stop');
   if (stop) throw new NotSendable(`${stop.title}. Mend that first.`);
   const { printer, name } = docket.sheet.machine;
   if (!printer) throw new NotSendable(`${name} has no print service. Export the sheets instead.`);
   const id = randomUUID();
-  await insertDelivery({ id, jobId, docket, machine: name, printer, sheetsTotal: planned.sheets.length * runsOf(docket, planned.layout.slots.length) });
+  await insertDelivery({
+    id,
+    jobId,
+    docket,
+    machine: name,
+    printer,
+    sheetsTotal: planned.sheets.length * runsOf(docket, planned.layout.slots.length),
+  });
   await wake('deliver', { id });
   tell({ kind: 'delivery', id, jobId });
   return id;
@@ -99,10 +121,18 @@ export async function deliver(id: string): Promise<void> {
           return;
         }
         if (e instanceof PrinterAway || e instanceof PrinterRefused) {
-          await put(d, { message: `${d.machine} does not answer. Switch it on or look at its cable; the job is sent as soon as it does.` });
+          await put(d, {
+            message: `${d.machine} does not answer. Switch it on or look at its cable; the job is sent as soon as it does.`,
+          });
         } else if (!databaseAway(e)) {
           const full = (e as NodeJS.ErrnoException).code === 'ENOSPC';
-          await put(d, { phase: 'done', state: 'aborted', message: full ? 'The disk is full. Make room, then send again.' : `The sheets could not be written: ${(e as Error).message}` });
+          await put(d, {
+            phase: 'done',
+            state: 'aborted',
+            message: full
+              ? 'The disk is full. Make room, then send again.'
+              : `The sheets could not be written: ${(e as Error).message}`,
+          });
           return;
         }
         await wait(pause);
@@ -133,7 +163,16 @@ async function step(d: Delivery): Promise<void> {
       const out = fileOf(d.id);
       await mkdir(folders.out(), { recursive: true });
       if (!existsSync(out)) {
-        await composeInWorker({ docket: d.docket, artwork: facts, source: sourceOf(artwork.sha256, artwork.working_copy), out: `${out}.part` }, () => undefined, new AbortController().signal);
+        await composeInWorker(
+          {
+            docket: d.docket,
+            artwork: facts,
+            source: sourceOf(artwork.sha256, artwork.working_copy),
+            out: `${out}.part`,
+          },
+          () => undefined,
+          new AbortController().signal,
+        );
         await rename(`${out}.part`, out);
       }
       await put(d, { phase: 'create', state: 'sending', message: null });
@@ -176,7 +215,8 @@ export function afterLostAnswer(job: PrinterJob | null): DeliveryChange {
   const unsure: DeliveryChange = {
     phase: 'done',
     state: 'unsure',
-    message: 'The answer was lost and the printer no longer knows the job. Look in its output: if the sheets are not there, send again.',
+    message:
+      'The answer was lost and the printer no longer knows the job. Look in its output: if the sheets are not there, send again.',
   };
   if (!job) return unsure;
   const ended = job.state === 'completed' || job.state === 'canceled' || job.state === 'aborted';
@@ -184,9 +224,11 @@ export function afterLostAnswer(job: PrinterJob | null): DeliveryChange {
   if (job.state === 'completed' || job.state === 'processing' || job.state === 'stopped') return { phase: 'follow' };
   if (job.state === 'canceled') return { phase: 'follow' };
   // given up for want of its document: nothing was printed, a new job may be made
-  if (ended && job.documents === 0 && !job.reasons.includes('document-format-error')) return { phase: 'create', printer_job: null };
+  if (ended && job.documents === 0 && !job.reasons.includes('document-format-error'))
+    return { phase: 'create', printer_job: null };
   if (ended) return { phase: 'follow' };
-  if (job.documents === 0 || job.reasons.some((r) => r === 'job-data-insufficient' || r === 'job-incoming')) return { phase: 'created' };
+  if (job.documents === 0 || job.reasons.some((r) => r === 'job-data-insufficient' || r === 'job-incoming'))
+    return { phase: 'created' };
   return unsure;
 }
 
@@ -207,14 +249,19 @@ async function follow(d: Delivery): Promise<void> {
     }
     const job = await getJob(d.printer, d.printer_job!);
     if (!job) {
-      await put(d, { phase: 'done', state: 'unsure', message: 'The printer no longer knows this job. Look in its output; if the sheets are not there, send again.' });
+      await put(d, {
+        phase: 'done',
+        state: 'unsure',
+        message: 'The printer no longer knows this job. Look in its output; if the sheets are not there, send again.',
+      });
       return;
     }
     const ended = job.state === 'completed' || job.state === 'canceled' || job.state === 'aborted';
     let message = explain(job.reasons);
     if (job.state === 'stopped' || job.state === 'pending') {
       const printer = await getPrinter(d.printer);
-      if (printer.state === 'stopped') message = explain(printer.reasons) ?? 'The printer has stopped. Look at its display.';
+      if (printer.state === 'stopped')
+        message = explain(printer.reasons) ?? 'The printer has stopped. Look at its display.';
     }
     await put(d, {
       state: job.state,
@@ -223,7 +270,8 @@ async function follow(d: Delivery): Promise<void> {
       ...(ended ? { phase: 'done' as const } : {}),
     });
   } catch (e) {
-    if (e instanceof PrinterAway || e instanceof PrinterRefused) await put(d, { message: `${d.machine} does not answer; it is asked again every second.` });
+    if (e instanceof PrinterAway || e instanceof PrinterRefused)
+      await put(d, { message: `${d.machine} does not answer; it is asked again every second.` });
     else if (!databaseAway(e)) throw e;
   }
 }
@@ -250,7 +298,14 @@ export async function sendAgain(id: string): Promise<string | null> {
   const d = await findDelivery(id);
   if (!d || d.phase !== 'done') return null;
   const again = randomUUID();
-  await insertDelivery({ id: again, jobId: d.job_id, docket: d.docket, machine: d.machine, printer: d.printer, sheetsTotal: d.sheets_total });
+  await insertDelivery({
+    id: again,
+    jobId: d.job_id,
+    docket: d.docket,
+    machine: d.machine,
+    printer: d.printer,
+    sheetsTotal: d.sheets_total,
+  });
   await wake('deliver', { id: again });
   tell({ kind: 'delivery', id: again, jobId: d.job_id });
   return again;

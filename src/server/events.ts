@@ -5,7 +5,14 @@ export type Event =
   | { readonly kind: 'job'; readonly id: string; readonly version: number }
   | { readonly kind: 'jobs' }
   | { readonly kind: 'pictures'; readonly sha256: string; readonly done: number; readonly total: number }
-  | { readonly kind: 'export'; readonly id: string; readonly state: string; readonly done: number; readonly total: number; readonly message: string | null }
+  | {
+      readonly kind: 'export';
+      readonly id: string;
+      readonly state: string;
+      readonly done: number;
+      readonly total: number;
+      readonly message: string | null;
+    }
   | { readonly kind: 'delivery'; readonly id: string; readonly jobId: string };
 
 const emitter = new EventEmitter();

@@ -47,7 +47,12 @@ export async function runExport(id: string): Promise<void> {
     await mkdir(folders.out(), { recursive: true });
     try {
       await composeInWorker(
-        { docket: it.docket, artwork: unpackArtwork(artwork.facts), source: sourceOf(artwork.sha256, artwork.working_copy), out: `${out}.part` },
+        {
+          docket: it.docket,
+          artwork: unpackArtwork(artwork.facts),
+          source: sourceOf(artwork.sha256, artwork.working_copy),
+          out: `${out}.part`,
+        },
         (done) => {
           said(it, { state: 'working', done });
         },
@@ -60,7 +65,11 @@ export async function runExport(id: string): Promise<void> {
       await rm(`${out}.part`, { force: true });
       const canceled = abort.signal.aborted;
       const full = (e as NodeJS.ErrnoException).code === 'ENOSPC';
-      const message = canceled ? null : full ? 'The disk is full. Make room, then export again.' : `The sheets could not be written: ${(e as Error).message}`;
+      const message = canceled
+        ? null
+        : full
+          ? 'The disk is full. Make room, then export again.'
+          : `The sheets could not be written: ${(e as Error).message}`;
       await updateExport(id, { state: canceled ? 'canceled' : 'failed', message });
       said(it, { state: canceled ? 'canceled' : 'failed', message });
     } finally {

@@ -30,7 +30,8 @@ export interface TakenIn {
 }
 
 /** Stores a file as it streams in. It is safe from here on, whatever it turns out to be. */
-export const takeIn = (body: Readable, expected: number | null): Promise<{ sha256: string; bytes: number }> => keep(body, expected);
+export const takeIn = (body: Readable, expected: number | null): Promise<{ sha256: string; bytes: number }> =>
+  keep(body, expected);
 
 /**
  * Reads a stored file, once: what is known of it already is not read again.
@@ -62,7 +63,13 @@ export function cleanName(name: string): string {
 const today = (): string => new Date().toISOString().slice(0, 10);
 
 /** Makes a job of a stored file: planned at once, by the shop's defaults. */
-export async function jobFromArtwork(sha256: string, name: string, artwork: Artwork, wish: Patch = {}, title?: string): Promise<{ id: string; same: number[] }> {
+export async function jobFromArtwork(
+  sha256: string,
+  name: string,
+  artwork: Artwork,
+  wish: Patch = {},
+  title?: string,
+): Promise<{ id: string; same: number[] }> {
   const same = await jobsUsing(sha256);
   const shop = await readShop();
   const file: FileRef = { name: cleanName(name), sha256 };
@@ -80,7 +87,14 @@ export async function summarise(docket: Docket, artwork?: Artwork): Promise<Summ
   const row = artwork ? null : await findArtwork(sha256);
   const known = artwork ?? (row ? unpackArtwork(row.facts) : { pages: [], kind: 'pdf' as const, inks: [], notes: [] });
   const planned = plan(docket, known);
-  const findings = inspect({ docket, artwork: known, plan: planned, marks: mark(docket, planned), shop: await readShop(), unit: 'mm' });
+  const findings = inspect({
+    docket,
+    artwork: known,
+    plan: planned,
+    marks: mark(docket, planned),
+    shop: await readShop(),
+    unit: 'mm',
+  });
   const figures = reckon(docket, planned);
   return {
     title: docket.title,

@@ -10,7 +10,9 @@ export async function migrate(): Promise<string[]> {
     .sort();
   return transaction(async (sql) => {
     await sql('select pg_advisory_xact_lock(734901)');
-    await sql('create table if not exists migrations (name text primary key, run_at timestamptz not null default now())');
+    await sql(
+      'create table if not exists migrations (name text primary key, run_at timestamptz not null default now())',
+    );
     const done = new Set((await sql<{ name: string }>('select name from migrations')).map((r) => r.name));
     const run: string[] = [];
     for (const file of files) {

@@ -15,7 +15,8 @@ const fileOf = (sha256: string, page: number, width: number): string =>
   join(folders.pictures(), sha256.slice(0, 2), sha256, `${page}-${width}.jpg`);
 
 /** The file to read an artwork from: its working copy where it has one. */
-export const sourceOf = (sha256: string, workingCopy: boolean): string => (workingCopy ? workingCopyAt(sha256) : storedAt(sha256));
+export const sourceOf = (sha256: string, workingCopy: boolean): string =>
+  workingCopy ? workingCopyAt(sha256) : storedAt(sha256);
 
 /** A picture of a page, drawn if it is not there yet. Asked for twice at once, it is drawn once. */
 export function picture(sha256: string, page: number, width: number): Promise<Buffer> {

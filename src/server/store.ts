@@ -49,7 +49,8 @@ export async function keep(body: Readable, expected: number | null): Promise<{ s
   });
   try {
     await pipeline(body, count, createWriteStream(temporary, { flush: true }));
-    if (expected !== null && bytes !== expected) throw new StoreError('cut-short', 'The file did not arrive whole. Drop it again.');
+    if (expected !== null && bytes !== expected)
+      throw new StoreError('cut-short', 'The file did not arrive whole. Drop it again.');
     const sha256 = hash.digest('hex');
     const target = storedAt(sha256);
     if (existsSync(target) && (await stat(target)).size === bytes) await rm(temporary);
@@ -64,7 +65,10 @@ export async function keep(body: Readable, expected: number | null): Promise<{ s
     if (e instanceof StoreError) throw e;
     const code = (e as NodeJS.ErrnoException).code;
     if (code === 'ENOSPC' || code === 'EDQUOT' || code === 'EFBIG')
-      throw new StoreError('disk-full', 'The disk is full: the file was not taken in. Make room, then drop it again; every job is as it was.');
+      throw new StoreError(
+        'disk-full',
+        'The disk is full: the file was not taken in. Make room, then drop it again; every job is as it was.',
+      );
     throw new StoreError('cut-short', 'The file did not arrive whole. Drop it again.');
   }
 }

@@ -11,7 +11,9 @@ interface Work {
 let boss: PgBoss | null = null;
 
 /** Starts the queue with its handlers. */
-export async function startWork(handlers: { readonly [K in keyof Work]: (data: Work[K]) => Promise<void> }): Promise<void> {
+export async function startWork(handlers: {
+  readonly [K in keyof Work]: (data: Work[K]) => Promise<void>;
+}): Promise<void> {
   boss = new PgBoss({ connectionString: databaseUrl(), max: 4, schema: 'work' });
   boss.on('error', () => undefined);
   await boss.start();

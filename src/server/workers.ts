@@ -10,8 +10,14 @@ let pages: Piscina | null = null;
 let composer: Piscina | null = null;
 
 const pagePool = (): Piscina =>
-  (pages ??= new Piscina({ filename: workerFile(), minThreads: 1, maxThreads: Math.max(1, availableParallelism() - 1), idleTimeout: 60_000 }));
-const composePool = (): Piscina => (composer ??= new Piscina({ filename: workerFile(), minThreads: 0, maxThreads: 1, idleTimeout: 30_000 }));
+  (pages ??= new Piscina({
+    filename: workerFile(),
+    minThreads: 1,
+    maxThreads: Math.max(1, availableParallelism() - 1),
+    idleTimeout: 60_000,
+  }));
+const composePool = (): Piscina =>
+  (composer ??= new Piscina({ filename: workerFile(), minThreads: 0, maxThreads: 1, idleTimeout: 30_000 }));
 
 type Outcome<T> = { ok: T } | { refused: { code: ArtworkError['code']; message: string } };
 
@@ -35,7 +41,10 @@ export async function composeInWorker(
   const { port1, port2 } = new MessageChannel();
   port1.on('message', ({ done, total }: { done: number; total: number }) => onProgress(done, total));
   try {
-    return (await composePool().run({ ...job, port: port2 }, { name: 'impose', signal, transferList: [port2] })) as Composed;
+    return (await composePool().run(
+      { ...job, port: port2 },
+      { name: 'impose', signal, transferList: [port2] },
+    )) as Composed;
   } finally {
     port1.close();
   }

@@ -4,7 +4,14 @@ import { cx } from './cx';
 /** The top of every screen: the sparrow, where one can go, and what the screen adds. */
 export function Mast({ here, children }: { here: 'jobs' | 'floor' | 'job'; children?: ReactNode }) {
   const link = (to: string, name: string, on: boolean) => (
-    <a href={to} aria-current={on ? 'page' : undefined} className={cx('border-b-2 px-1 py-0.5', on ? 'border-rust font-semibold' : 'border-transparent hover:border-ink/40')}>
+    <a
+      href={to}
+      aria-current={on ? 'page' : undefined}
+      className={cx(
+        'border-b-2 px-1 py-0.5',
+        on ? 'border-rust font-semibold' : 'border-transparent hover:border-ink/40',
+      )}
+    >
       {name}
     </a>
   );

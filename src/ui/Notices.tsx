@@ -32,9 +32,16 @@ export const useNotices = create<Notices>((set, get) => ({
 export function NoticeList() {
   const { list, drop } = useNotices();
   return (
-    <div role="status" aria-live="polite" className="pointer-events-none fixed inset-x-0 bottom-4 z-50 grid justify-items-center gap-2">
+    <div
+      role="status"
+      aria-live="polite"
+      className="pointer-events-none fixed inset-x-0 bottom-4 z-50 grid justify-items-center gap-2"
+    >
       {list.map((n) => (
-        <div key={n.id} className="pointer-events-auto flex max-w-2xl items-center gap-3 rounded-sm border border-ink bg-paper px-3 py-2 shadow-md">
+        <div
+          key={n.id}
+          className="pointer-events-auto flex max-w-2xl items-center gap-3 rounded-sm border border-ink bg-paper px-3 py-2 shadow-md"
+        >
           <Severity of={n.tone} />
           <span>{n.text}</span>
           {n.action && (

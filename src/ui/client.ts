@@ -40,7 +40,12 @@ export interface Upload<T> {
 }
 
 /** Sends a file as it is, with progress. `done` rejects with Refused or Away, or with null where it was canceled. */
-export function upload<T>(path: string, method: 'POST' | 'PUT', file: File, onProgress: (share: number) => void): Upload<T> {
+export function upload<T>(
+  path: string,
+  method: 'POST' | 'PUT',
+  file: File,
+  onProgress: (share: number) => void,
+): Upload<T> {
   const xhr = new XMLHttpRequest();
   const done = new Promise<T>((resolve, reject) => {
     xhr.open(method, path);
@@ -67,7 +72,14 @@ export type ServerEvent =
   | { readonly kind: 'job'; readonly id: string; readonly version: number }
   | { readonly kind: 'jobs' }
   | { readonly kind: 'pictures'; readonly sha256: string; readonly done: number; readonly total: number }
-  | { readonly kind: 'export'; readonly id: string; readonly state: string; readonly done: number; readonly total: number; readonly message: string | null }
+  | {
+      readonly kind: 'export';
+      readonly id: string;
+      readonly state: string;
+      readonly done: number;
+      readonly total: number;
+      readonly message: string | null;
+    }
   | { readonly kind: 'delivery'; readonly id: string; readonly jobId: string }
   /** The stream is open (again): whatever was missed is to be asked for. */
   | { readonly kind: 'open' };
@@ -81,4 +93,5 @@ export function listen(heard: (e: ServerEvent) => void): () => void {
 }
 
 /** The address of a page's picture. */
-export const pictureUrl = (sha256: string, page: number, width: number): string => `/api/artworks/${sha256}/pages/${page}?w=${width}`;
+export const pictureUrl = (sha256: string, page: number, width: number): string =>
+  `/api/artworks/${sha256}/pages/${page}?w=${width}`;

@@ -20,7 +20,11 @@ const STATES: Readonly<Record<DeliveryView['state'], string>> = {
 };
 
 /** The list at an address, kept as it changes on the server. */
-export function useDeliveries(path: string, first: readonly DeliveryView[], concerns: (jobId: string) => boolean): readonly DeliveryView[] {
+export function useDeliveries(
+  path: string,
+  first: readonly DeliveryView[],
+  concerns: (jobId: string) => boolean,
+): readonly DeliveryView[] {
   const [list, setList] = useState(first);
   useEffect(() => {
     let asking = false;
@@ -57,7 +61,11 @@ export function DeliveryItem({ d, withTitle }: { d: DeliveryView; withTitle: boo
   const act = (what: 'cancel' | 'release' | 'again'): void => {
     ask(`/api/deliveries/${d.id}/${what}`, 'POST').catch((e: Error) => say({ tone: 'stop', text: e.message }));
   };
-  const trouble = d.state === 'stopped' || d.state === 'aborted' || d.state === 'unsure' || (d.open && d.message !== null && d.state !== 'held' && d.state !== 'processing');
+  const trouble =
+    d.state === 'stopped' ||
+    d.state === 'aborted' ||
+    d.state === 'unsure' ||
+    (d.open && d.message !== null && d.state !== 'held' && d.state !== 'processing');
   return (
     <li className="border-t border-ink/20 py-2 first:border-t-0" data-delivery={d.number} data-state={d.state}>
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -68,11 +76,20 @@ export function DeliveryItem({ d, withTitle }: { d: DeliveryView; withTitle: boo
           </a>
         )}
         <span className="text-sm">to {d.machine}</span>
-        <span className={cx('ml-auto font-semibold', trouble ? 'text-brick' : d.state === 'completed' ? 'text-moss' : '')}>{d.canceling ? 'canceling' : STATES[d.state]}</span>
+        <span
+          className={cx('ml-auto font-semibold', trouble ? 'text-brick' : d.state === 'completed' ? 'text-moss' : '')}
+        >
+          {d.canceling ? 'canceling' : STATES[d.state]}
+        </span>
       </div>
       {d.open && (
         <div className="mt-1 flex items-center gap-3">
-          <Meter label={`Sheets of delivery ${d.number}`} done={d.sheetsDone} total={d.sheetsTotal} tone={trouble ? 'rust' : 'ink'} />
+          <Meter
+            label={`Sheets of delivery ${d.number}`}
+            done={d.sheetsDone}
+            total={d.sheetsTotal}
+            tone={trouble ? 'rust' : 'ink'}
+          />
           <span className="num shrink-0 text-sm">
             {d.sheetsDone} of {d.sheetsTotal}
           </span>

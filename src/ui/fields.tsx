@@ -1,11 +1,32 @@
 import { useEffect, useId, useState, type ReactNode } from 'react';
-import { Button, Label, ListBox, ListBoxItem, Popover, Radio, RadioGroup, Select, SelectValue, Switch } from 'react-aria-components';
+import {
+  Button,
+  Label,
+  ListBox,
+  ListBoxItem,
+  Popover,
+  Radio,
+  RadioGroup,
+  Select,
+  SelectValue,
+  Switch,
+} from 'react-aria-components';
 import { ChevronDown } from 'lucide-react';
 import { formatNumber, LengthError, parseLength, parseSize, formatSize, nameSize, type Size, type Unit } from '../core';
 import { cx } from './cx';
 
 /** A labelled row of a station. */
-export function Row({ label, htmlFor, children, hint }: { label: string; htmlFor?: string; children: ReactNode; hint?: ReactNode }) {
+export function Row({
+  label,
+  htmlFor,
+  children,
+  hint,
+}: {
+  label: string;
+  htmlFor?: string;
+  children: ReactNode;
+  hint?: ReactNode;
+}) {
   return (
     <div className="grid grid-cols-[7.2rem_1fr] items-start gap-x-2 py-1">
       <label htmlFor={htmlFor} className="pt-1 text-sm text-ink-soft">
@@ -92,7 +113,23 @@ export function Entry({ label, shown, take, wide, bare, autoFocus, type = 'text'
 }
 
 /** A length: takes `3mm`, `1/8in`, `2*148+6`. */
-export function LengthField({ label, value, unit, onChange, min = 0, max = 5000, wide }: { label: string; value: number; unit: Unit; onChange: (mm: number) => void; min?: number; max?: number; wide?: boolean }) {
+export function LengthField({
+  label,
+  value,
+  unit,
+  onChange,
+  min = 0,
+  max = 5000,
+  wide,
+}: {
+  label: string;
+  value: number;
+  unit: Unit;
+  onChange: (mm: number) => void;
+  min?: number;
+  max?: number;
+  wide?: boolean;
+}) {
   const factor = unit === 'mm' ? 1 : 25.4;
   const show = (mm: number): string => `${formatNumber(mm / factor, unit === 'mm' ? 2 : 3)} ${unit}`;
   return (
@@ -110,7 +147,19 @@ export function LengthField({ label, value, unit, onChange, min = 0, max = 5000,
 }
 
 /** A size: takes `a5`, `sra3`, `8.5x11in`. */
-export function SizeField({ label, value, unit, onChange, autoFocus }: { label: string; value: Size; unit: Unit; onChange: (s: Size) => void; autoFocus?: boolean }) {
+export function SizeField({
+  label,
+  value,
+  unit,
+  onChange,
+  autoFocus,
+}: {
+  label: string;
+  value: Size;
+  unit: Unit;
+  onChange: (s: Size) => void;
+  autoFocus?: boolean;
+}) {
   const named = nameSize(value, unit);
   return (
     <Entry
@@ -125,7 +174,8 @@ export function SizeField({ label, value, unit, onChange, autoFocus }: { label: 
         } catch (e) {
           throw new Error(e instanceof LengthError ? 'Type a size: a5, a4 across, 148x210 or 8.5x11in.' : String(e));
         }
-        if (Math.min(size.width, size.height) < 10 || Math.max(size.width, size.height) > 5000) throw new Error(`Type ${formatSize({ width: 10, height: 10 }, unit)} and more.`);
+        if (Math.min(size.width, size.height) < 10 || Math.max(size.width, size.height) > 5000)
+          throw new Error(`Type ${formatSize({ width: 10, height: 10 }, unit)} and more.`);
         onChange(size);
       }}
     />
@@ -133,7 +183,21 @@ export function SizeField({ label, value, unit, onChange, autoFocus }: { label: 
 }
 
 /** A whole number: takes sums as well. */
-export function CountField({ label, value, onChange, min = 1, max = 1_000_000, autoFocus }: { label: string; value: number; onChange: (n: number) => void; min?: number; max?: number; autoFocus?: boolean }) {
+export function CountField({
+  label,
+  value,
+  onChange,
+  min = 1,
+  max = 1_000_000,
+  autoFocus,
+}: {
+  label: string;
+  value: number;
+  onChange: (n: number) => void;
+  min?: number;
+  max?: number;
+  autoFocus?: boolean;
+}) {
   return (
     <Entry
       label={label}
@@ -148,7 +212,8 @@ export function CountField({ label, value, onChange, min = 1, max = 1_000_000, a
             n = NaN;
           }
         }
-        if (!Number.isInteger(n) || n < min || n > max) throw new Error(`Type a whole number from ${min} to ${max.toLocaleString('en')}.`);
+        if (!Number.isInteger(n) || n < min || n > max)
+          throw new Error(`Type a whole number from ${min} to ${max.toLocaleString('en')}.`);
         onChange(n);
       }}
     />
@@ -163,9 +228,24 @@ export interface Option<K extends string> {
 }
 
 /** One of a few, all to be seen. */
-export function Choice<K extends string>({ label, value, options, onChange }: { label: string; value: K; options: readonly Option<K>[]; onChange: (key: K) => void }) {
+export function Choice<K extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: K;
+  options: readonly Option<K>[];
+  onChange: (key: K) => void;
+}) {
   return (
-    <RadioGroup aria-label={label} value={value} onChange={(k) => k !== value && onChange(k as K)} className="flex flex-wrap">
+    <RadioGroup
+      aria-label={label}
+      value={value}
+      onChange={(k) => k !== value && onChange(k as K)}
+      className="flex flex-wrap"
+    >
       {options.map((o) => (
         <Radio
           key={o.key}
@@ -200,9 +280,24 @@ function Options<K extends string>({ options }: { options: readonly Option<K>[] 
 export const POPOVER = 'min-w-56 rounded-sm border border-ink/50 bg-paper shadow-md';
 
 /** One of many, from a list. */
-export function Pick<K extends string>({ label, value, options, onChange }: { label: string; value: K; options: readonly Option<K>[]; onChange: (key: K) => void }) {
+export function Pick<K extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: K;
+  options: readonly Option<K>[];
+  onChange: (key: K) => void;
+}) {
   return (
-    <Select aria-label={label} value={value} onChange={(k) => k !== null && k !== value && onChange(k as K)} className="w-full">
+    <Select
+      aria-label={label}
+      value={value}
+      onChange={(k) => k !== null && k !== value && onChange(k as K)}
+      className="w-full"
+    >
       <Label className="sr-only">{label}</Label>
       <Button className="flex min-h-7 w-full items-center gap-2 rounded-sm border border-ink/35 bg-paper px-2 py-0.5 text-left text-[0.95rem]">
         <SelectValue className="flex min-w-0 flex-1 items-center gap-2 truncate [&_[data-detail]]:hidden" />
@@ -218,7 +313,11 @@ export function Pick<K extends string>({ label, value, options, onChange }: { la
 /** On or off. */
 export function Toggle({ label, value, onChange }: { label: string; value: boolean; onChange: (on: boolean) => void }) {
   return (
-    <Switch isSelected={value} onChange={onChange} className="group inline-flex min-h-7 cursor-pointer items-center gap-2 text-sm">
+    <Switch
+      isSelected={value}
+      onChange={onChange}
+      className="group inline-flex min-h-7 cursor-pointer items-center gap-2 text-sm"
+    >
       <span className="flex h-4 w-7 items-center border border-ink/50 bg-paper p-px group-data-[selected]:bg-moss group-data-[focus-visible]:outline-3 group-data-[focus-visible]:outline-rust">
         <span className="size-3 bg-ink transition-transform group-data-[selected]:translate-x-3 group-data-[selected]:bg-paper" />
       </span>

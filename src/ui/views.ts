@@ -69,5 +69,9 @@ export interface ListedJob {
     readonly looks: number;
     readonly firstFinding: string | null;
   };
-  readonly delivery: { readonly state: DeliveryView['state']; readonly sheets_done: number; readonly sheets_total: number } | null;
+  readonly delivery: {
+    readonly state: DeliveryView['state'];
+    readonly sheets_done: number;
+    readonly sheets_total: number;
+  } | null;
 }

@@ -1,9 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { blanksNeeded, creepOf, FoldError, foldSection, readingOrder, singleFold, type Fold, type FoldedPanel } from '.';
+import {
+  blanksNeeded,
+  creepOf,
+  FoldError,
+  foldSection,
+  readingOrder,
+  singleFold,
+  type Fold,
+  type FoldedPanel,
+} from '.';
 import { artworkOf, docketFor } from '../testing';
 
-const at = (panels: FoldedPanel[], column: number, row: number) => panels.find((p) => p.column === column && p.row === row)!;
+const at = (panels: FoldedPanel[], column: number, row: number) =>
+  panels.find((p) => p.column === column && p.row === row)!;
 
 describe('folding', () => {
   it('makes 4|1 outside and 2|3 inside of a sheet folded once', () => {
@@ -48,21 +58,28 @@ describe('folding', () => {
   it('puts every page on one face, and both faces of a leaf on one panel, for any halving folds', () => {
     const fold = fc.record({ moves: fc.constantFrom('low', 'high'), to: fc.constantFrom('over', 'under') });
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 3 }), fc.integer({ min: 0, max: 2 }), fc.array(fold, { minLength: 5, maxLength: 5 }), (c, r, ways) => {
-        const folds: Fold[] = [];
-        for (let i = c; i > 0; i--) folds.push({ axis: 'upright', at: 2 ** (i - 1), ...ways[i]! } as Fold);
-        for (let i = r; i > 0; i--) folds.push({ axis: 'level', at: 2 ** (i - 1), ...ways[4 - i]! } as Fold);
-        const panels = foldSection(2 ** c, 2 ** r, folds);
-        const pages = panels.flatMap((p) => [p.outer.page, p.inner.page]).sort((a, b) => a - b);
-        expect(pages).toEqual(Array.from({ length: 2 ** (c + r + 1) }, (_, i) => i + 1));
-        for (const p of panels) expect(Math.ceil(p.outer.page / 2)).toBe(Math.ceil(p.inner.page / 2));
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 3 }),
+        fc.integer({ min: 0, max: 2 }),
+        fc.array(fold, { minLength: 5, maxLength: 5 }),
+        (c, r, ways) => {
+          const folds: Fold[] = [];
+          for (let i = c; i > 0; i--) folds.push({ axis: 'upright', at: 2 ** (i - 1), ...ways[i]! } as Fold);
+          for (let i = r; i > 0; i--) folds.push({ axis: 'level', at: 2 ** (i - 1), ...ways[4 - i]! } as Fold);
+          const panels = foldSection(2 ** c, 2 ** r, folds);
+          const pages = panels.flatMap((p) => [p.outer.page, p.inner.page]).sort((a, b) => a - b);
+          expect(pages).toEqual(Array.from({ length: 2 ** (c + r + 1) }, (_, i) => i + 1));
+          for (const p of panels) expect(Math.ceil(p.outer.page / 2)).toBe(Math.ceil(p.inner.page / 2));
+        },
+      ),
     );
   });
 
   it('says which folds cannot be', () => {
     expect(() => foldSection(2, 1, [])).toThrow(FoldError);
-    expect(() => foldSection(2, 1, [{ axis: 'upright', at: 2, moves: 'low', to: 'over' }])).toThrow(/no upright line 2/);
+    expect(() => foldSection(2, 1, [{ axis: 'upright', at: 2, moves: 'low', to: 'over' }])).toThrow(
+      /no upright line 2/,
+    );
   });
 });
 

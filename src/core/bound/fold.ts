@@ -52,7 +52,8 @@ export function foldSection(
   let piles: Layer[][][] = Array.from({ length: columns }, (_, column) =>
     Array.from({ length: rows }, (__, row) => [{ column, row, flippedX: false, flippedY: false }]),
   );
-  for (const fold of folds) piles = fold.axis === 'upright' ? foldColumns(piles, fold) : transpose(foldColumns(transpose(piles), fold));
+  for (const fold of folds)
+    piles = fold.axis === 'upright' ? foldColumns(piles, fold) : transpose(foldColumns(transpose(piles), fold));
   const pile = piles[0]?.[0];
   if (piles.length !== 1 || piles[0]!.length !== 1 || !pile)
     throw new FoldError(`These folds leave ${piles.length} × ${piles[0]?.length ?? 0} panels; they must end in one.`);

@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { artworkBleed, artworkSize, checkedPatch, docketJsonSchema, DocketError, newDocket, patched, readDocket, touchedPaths } from '.';
+import {
+  artworkBleed,
+  artworkSize,
+  checkedPatch,
+  docketJsonSchema,
+  DocketError,
+  newDocket,
+  patched,
+  readDocket,
+  touchedPaths,
+} from '.';
 import { artworkOf, docketFor, page, SHOP } from '../testing';
 
 describe('a docket', () => {
@@ -16,7 +26,14 @@ describe('a docket', () => {
     expect(newDocket('', { name: 'x' }, artworkOf(4), SHOP, '2026-01-01').title).toBe('Untitled');
   });
   it('takes the size of most pages, and the least bleed', () => {
-    const artwork = { ...artworkOf(3), pages: [page({ width: 100, height: 100 }), page({ width: 147.996, height: 210.004 }, 2), page({ width: 148, height: 210 })] };
+    const artwork = {
+      ...artworkOf(3),
+      pages: [
+        page({ width: 100, height: 100 }),
+        page({ width: 147.996, height: 210.004 }, 2),
+        page({ width: 148, height: 210 }),
+      ],
+    };
     expect(artworkSize(artwork)).toEqual({ width: 148, height: 210 });
     expect(artworkBleed(artwork)).toBe(2);
   });
@@ -26,18 +43,26 @@ describe('a docket', () => {
     expect(after.product).toEqual({ ...docket.product, copies: 7, blanks: { kind: 'after', pages: [1] } });
     expect(patched(after, { product: { blanks: { kind: 'end' } } }).product.blanks).toEqual({ kind: 'end' });
     expect(docket.product.copies).toBe(100);
-    expect(touchedPaths({ product: { copies: 1, finished: { width: 3 } } })).toEqual(['product.copies', 'product.finished.width']);
+    expect(touchedPaths({ product: { copies: 1, finished: { width: 3 } } })).toEqual([
+      'product.copies',
+      'product.finished.width',
+    ]);
   });
   it('refuses what is no docket, in one line', () => {
     const docket = docketFor(artworkOf(8));
     expect(() => checkedPatch(docket, { product: { copies: 0 } })).toThrow();
     expect(() => checkedPatch(docket, { product: { colour: 'red' } })).toThrow();
     expect(() => readDocket({})).toThrow(DocketError);
-    expect(() => readDocket({ kind: 'odd-sparrow docket', version: 9 })).toThrow(/version 9; this program reads version 1/);
+    expect(() => readDocket({ kind: 'odd-sparrow docket', version: 9 })).toThrow(
+      /version 9; this program reads version 1/,
+    );
     expect(() => readDocket({ ...docket, product: { ...docket.product, copies: -1 } })).toThrow(/^product\.copies: /);
     expect(readDocket(JSON.parse(JSON.stringify(docket)))).toEqual(docket);
   });
   it('has a JSON Schema', () => {
-    expect(docketJsonSchema()).toMatchObject({ $schema: 'https://json-schema.org/draft/2020-12/schema', type: 'object' });
+    expect(docketJsonSchema()).toMatchObject({
+      $schema: 'https://json-schema.org/draft/2020-12/schema',
+      type: 'object',
+    });
   });
 });

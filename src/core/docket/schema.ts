@@ -28,7 +28,9 @@ export const Blanks = z
     z.strictObject({ kind: z.literal('unsettled') }).describe('Nobody has said: at the end, and a finding says so'),
     z.strictObject({ kind: z.literal('end') }),
     z.strictObject({ kind: z.literal('before-last') }).describe('Inside the back cover: the last page stays outside'),
-    z.strictObject({ kind: z.literal('inside-covers') }).describe('One behind the front cover, the others inside the back'),
+    z
+      .strictObject({ kind: z.literal('inside-covers') })
+      .describe('One behind the front cover, the others inside the back'),
     z
       .strictObject({ kind: z.literal('after'), pages: z.array(z.int().min(0)).max(8) })
       .describe('One blank behind each page named; 0 is before the first. What is missing falls at the end'),
@@ -43,55 +45,54 @@ const lineMark = {
   weight: z.number().min(0.01).max(5).describe('Line thickness'),
 };
 
-export const Docket = z
-  .strictObject({
-    kind: z.literal('odd-sparrow docket'),
-    version: z.literal(1),
-    title: z.string().min(1).max(300),
-    artwork: z.strictObject({
-      file: FileRef,
-      former: z.array(FileRef).describe('Files it replaced, newest first'),
-      box: PageBox.describe('Which box of the artwork is the page'),
-      fit: z.enum(['centre', 'fit', 'fill']).describe('At its own size; made to show whole; made to cover'),
-      enlarge: z.number().min(0.1).max(10).describe('A factor on top, 1 for none'),
+export const Docket = z.strictObject({
+  kind: z.literal('odd-sparrow docket'),
+  version: z.literal(1),
+  title: z.string().min(1).max(300),
+  artwork: z.strictObject({
+    file: FileRef,
+    former: z.array(FileRef).describe('Files it replaced, newest first'),
+    box: PageBox.describe('Which box of the artwork is the page'),
+    fit: z.enum(['centre', 'fit', 'fill']).describe('At its own size; made to show whole; made to cover'),
+    enlarge: z.number().min(0.1).max(10).describe('A factor on top, 1 for none'),
+  }),
+  product: z.strictObject({
+    kind: z.literal('saddle-stitched'),
+    copies: z.int().min(1).max(1_000_000),
+    finished: z.strictObject({ width: edge, height: edge }),
+    bleed: length.max(50),
+    endBleed: length.max(50).nullable().describe('Bleed at the two edges that meet the spine, where it is less'),
+    bound: z.enum(['left', 'right', 'top']),
+    blanks: Blanks,
+    creep: z.strictObject({
+      correction: z.enum(['none', 'push-in']),
+      factor: z.number().min(1).max(1.571).describe('1 for folds pressed flat to π/2 for round ones'),
     }),
-    product: z.strictObject({
-      kind: z.literal('saddle-stitched'),
-      copies: z.int().min(1).max(1_000_000),
-      finished: z.strictObject({ width: edge, height: edge }),
-      bleed: length.max(50),
-      endBleed: length.max(50).nullable().describe('Bleed at the two edges that meet the spine, where it is less'),
-      bound: z.enum(['left', 'right', 'top']),
-      blanks: Blanks,
-      creep: z.strictObject({
-        correction: z.enum(['none', 'push-in']),
-        factor: z.number().min(1).max(1.571).describe('1 for folds pressed flat to π/2 for round ones'),
-      }),
+  }),
+  sheet: z.strictObject({
+    stock: Stock,
+    machine: Machine,
+    up: z.enum(['one', 'most']),
+    turn: z.enum(['machine', 'turn', 'tumble']),
+  }),
+  marks: z.strictObject({
+    crop: z.strictObject(lineMark),
+    register: z.strictObject(lineMark),
+    fold: z.strictObject(lineMark),
+    slug: z.strictObject({
+      on: z.boolean(),
+      height: z.number().min(1).max(20).describe('Height of its letters'),
+      offset: length.max(50).describe('From the trim'),
     }),
-    sheet: z.strictObject({
-      stock: Stock,
-      machine: Machine,
-      up: z.enum(['one', 'most']),
-      turn: z.enum(['machine', 'turn', 'tumble']),
-    }),
-    marks: z.strictObject({
-      crop: z.strictObject(lineMark),
-      register: z.strictObject(lineMark),
-      fold: z.strictObject(lineMark),
-      slug: z.strictObject({
-        on: z.boolean(),
-        height: z.number().min(1).max(20).describe('Height of its letters'),
-        offset: length.max(50).describe('From the trim'),
-      }),
-    }),
-    finish: z.strictObject({
-      finisher: Finisher,
-      stitch: z.boolean(),
-    }),
-    send: z.strictObject({ hold: z.boolean().describe('Wait on the printer until released') }),
-    due: z.iso.date().nullable().describe('When the customer needs it'),
-    date: z.iso.date().describe('The date printed in the slug line'),
-  });
+  }),
+  finish: z.strictObject({
+    finisher: Finisher,
+    stitch: z.boolean(),
+  }),
+  send: z.strictObject({ hold: z.boolean().describe('Wait on the printer until released') }),
+  due: z.iso.date().nullable().describe('When the customer needs it'),
+  date: z.iso.date().describe('The date printed in the slug line'),
+});
 export type Docket = z.infer<typeof Docket>;
 
 /** The JSON Schema (2020-12) of the docket file. */

@@ -16,7 +16,10 @@ export const Stock = z
     caliper: positive.describe('Thickness of one sheet in mm'),
     grain: z.enum(['long', 'short']).describe('The edge the fibres run along'),
     price: notNegative.describe('Cents a sheet'),
-    swatch: z.string().regex(/^#[0-9a-f]{6}$/).describe('Its colour in drawings'),
+    swatch: z
+      .string()
+      .regex(/^#[0-9a-f]{6}$/)
+      .describe('Its colour in drawings'),
   })
   .meta({ id: 'Stock' });
 export type Stock = z.infer<typeof Stock>;

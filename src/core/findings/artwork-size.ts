@@ -30,7 +30,11 @@ export function artworkSizeFinding({ docket, artwork, unit }: Inspected): Findin
             title: `Artwork placed at ${said}`,
             detail: `So that it has the finished size, ${formatSize(finished, unit)}.`,
             remedies: [
-              { label: 'At its own size', detail: 'in the middle of the page', patch: { artwork: { fit: 'centre', enlarge: 1 } } },
+              {
+                label: 'At its own size',
+                detail: 'in the middle of the page',
+                patch: { artwork: { fit: 'centre', enlarge: 1 } },
+              },
             ],
           },
         ]
@@ -38,9 +42,20 @@ export function artworkSizeFinding({ docket, artwork, unit }: Inspected): Findin
   const all = off.length === artwork.pages.length;
   const first = artwork.pages[off[0]! - 1]!;
   const remedies: Remedy[] = [];
-  if (fit !== 'fit') remedies.push({ label: 'Fit whole', detail: 'nothing cut off, white where shapes differ', patch: { artwork: { fit: 'fit', enlarge: 1 } } });
-  if (fit !== 'fill') remedies.push({ label: 'Scale to cover', detail: 'no white, edges may be cut', patch: { artwork: { fit: 'fill', enlarge: 1 } } });
-  if (fit !== 'centre') remedies.push({ label: 'Centre at its own size', patch: { artwork: { fit: 'centre', enlarge: 1 } } });
+  if (fit !== 'fit')
+    remedies.push({
+      label: 'Fit whole',
+      detail: 'nothing cut off, white where shapes differ',
+      patch: { artwork: { fit: 'fit', enlarge: 1 } },
+    });
+  if (fit !== 'fill')
+    remedies.push({
+      label: 'Scale to cover',
+      detail: 'no white, edges may be cut',
+      patch: { artwork: { fit: 'fill', enlarge: 1 } },
+    });
+  if (fit !== 'centre')
+    remedies.push({ label: 'Centre at its own size', patch: { artwork: { fit: 'centre', enlarge: 1 } } });
   const own = artworkSize(artwork, box);
   if (!sameSize(own, finished, TOLERANCE))
     remedies.push({
@@ -53,7 +68,9 @@ export function artworkSizeFinding({ docket, artwork, unit }: Inspected): Findin
       id: 'artwork-size',
       severity: 'look',
       station: 'artwork',
-      title: all ? 'The artwork is not of the finished size' : `${plural(off.length, 'page is', 'pages are')} not of the finished size`,
+      title: all
+        ? 'The artwork is not of the finished size'
+        : `${plural(off.length, 'page is', 'pages are')} not of the finished size`,
       detail: `${all ? 'Pages are' : `Page ${pageRanges(off)}: first`} ${formatSize(first[box], unit)}${
         scaled ? ` placed at ${said}` : ''
       }; finished is ${formatSize(finished, unit)}.`,

@@ -11,7 +11,8 @@ const look = (docket: Docket, artwork: Artwork): Finding[] => {
   const planned = plan(docket, artwork);
   return inspect({ docket, artwork, plan: planned, marks: mark(docket, planned), shop: SHOP, unit: 'mm' });
 };
-const find = (id: string, docket: Docket, artwork: Artwork): Finding | undefined => look(docket, artwork).find((f) => f.id === id);
+const find = (id: string, docket: Docket, artwork: Artwork): Finding | undefined =>
+  look(docket, artwork).find((f) => f.id === id);
 const take = (docket: Docket, finding: Finding, label: RegExp): Docket => {
   const remedy = finding.remedies.find((r) => label.test(r.label));
   expect(remedy, `a remedy like ${label}; there are ${finding.remedies.map((r) => r.label).join(', ')}`).toBeDefined();
@@ -30,7 +31,11 @@ describe('findings', () => {
     const finding = find('blanks', docket, artwork)!;
     expect(finding).toMatchObject({ severity: 'look', title: '22 pages make 24 with 2 blanks' });
     expect(finding.detail).toContain('pages 23–24 blank');
-    expect(finding.remedies.map((r) => r.detail)).toEqual(['pages 23–24 blank', 'pages 22–23 blank', 'pages 2, 23 blank']);
+    expect(finding.remedies.map((r) => r.detail)).toEqual([
+      'pages 23–24 blank',
+      'pages 22–23 blank',
+      'pages 2, 23 blank',
+    ]);
     const mended = take(docket, finding, /back cover/);
     expect(find('blanks', mended, artwork)!.severity).toBe('fine');
   });
@@ -70,7 +75,11 @@ describe('findings', () => {
     const artwork = artworkOf(8, { width: 210, height: 297 });
     const docket = patched(docketFor(artwork), { product: { finished: A5 } });
     const finding = find('artwork-size', docket, artwork)!;
-    expect(finding.remedies.map((r) => r.label)).toEqual(['Fit whole', 'Scale to cover', 'Make the booklet A4 upright']);
+    expect(finding.remedies.map((r) => r.label)).toEqual([
+      'Fit whole',
+      'Scale to cover',
+      'Make the booklet A4 upright',
+    ]);
     const whole = take(docket, finding, /Fit whole/);
     // 148 / 210 = 70.48 %, 210 / 297 = 70.71 %
     expect(find('artwork-scaled', whole, artwork)!.title).toContain('70.5 %');
@@ -80,7 +89,9 @@ describe('findings', () => {
   it('names the pages that differ in mixed artwork', () => {
     const base = artworkOf(8);
     const artwork = { ...base, pages: [...base.pages.slice(0, 6), page({ width: 105, height: 148 }), page(A5)] };
-    expect(find('artwork-size', docketFor(artwork), artwork)).toMatchObject({ title: '1 page is not of the finished size' });
+    expect(find('artwork-size', docketFor(artwork), artwork)).toMatchObject({
+      title: '1 page is not of the finished size',
+    });
   });
 
   it('notices artwork without bleed and enlarges it until it reaches', () => {
@@ -148,10 +159,19 @@ describe('marks', () => {
         const cells = planned.sheets[0]![side].cells;
         for (const m of marks.of(1, side)) {
           if (m.kind !== 'line') continue;
-          const box = { x: Math.min(m.from[0], m.to[0]), y: Math.min(m.from[1], m.to[1]), width: Math.abs(m.from[0] - m.to[0]), height: Math.abs(m.from[1] - m.to[1]) };
+          const box = {
+            x: Math.min(m.from[0], m.to[0]),
+            y: Math.min(m.from[1], m.to[1]),
+            width: Math.abs(m.from[0] - m.to[0]),
+            height: Math.abs(m.from[1] - m.to[1]),
+          };
           expect(contains(grow(planned.layout.printable, 1e-6), box)).toBe(true);
           for (const c of cells) {
-            const inside = box.x > c.clip.x - box.width && box.x < c.clip.x + c.clip.width && box.y > c.clip.y - box.height && box.y < c.clip.y + c.clip.height;
+            const inside =
+              box.x > c.clip.x - box.width &&
+              box.x < c.clip.x + c.clip.width &&
+              box.y > c.clip.y - box.height &&
+              box.y < c.clip.y + c.clip.height;
             expect(inside && box.x + box.width > c.clip.x + 1e-6 && box.y + box.height > c.clip.y + 1e-6).toBe(false);
           }
         }
@@ -162,7 +182,9 @@ describe('marks', () => {
   it('crop marks of one booklet in the middle of A3: eight lines 3 mm off the trim, 5 mm long', () => {
     const artwork = artworkOf(8);
     const docket = patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[1]!, up: 'one' } });
-    const crops = mark(docket, plan(docket, artwork)).of(1, 'front').filter((m) => m.of === 'crop' && m.kind === 'line');
+    const crops = mark(docket, plan(docket, artwork))
+      .of(1, 'front')
+      .filter((m) => m.of === 'crop' && m.kind === 'line');
     expect(crops).toHaveLength(8);
     // the trim is 62…358 × 43.5…253.5
     expect(crops).toContainEqual(expect.objectContaining({ from: [62, 40.5], to: [62, 35.5] }));

@@ -40,7 +40,7 @@ export const plural = (n: number, one: string, many = `${one}s`): string => `${n
 /** Page numbers as ranges: `1–4, 7, 9–12`; at most six of them. */
 export function pageRanges(pages: readonly number[]): string {
   const parts: string[] = [];
-  for (let i = 0; i < pages.length; ) {
+  for (let i = 0; i < pages.length;) {
     let j = i;
     while (j + 1 < pages.length && pages[j + 1] === pages[j]! + 1) j++;
     parts.push(i === j ? `${pages[i]}` : `${pages[i]}–${pages[j]}`);

@@ -57,7 +57,11 @@ export function noBleedFinding({ docket, artwork, unit }: Inspected): Finding[] 
               },
             ]
           : []),
-        { label: 'Print without bleed', detail: 'booklets lie closer on the sheet', patch: { product: { bleed: 0, endBleed: null } } },
+        {
+          label: 'Print without bleed',
+          detail: 'booklets lie closer on the sheet',
+          patch: { product: { bleed: 0, endBleed: null } },
+        },
       ],
     },
   ];

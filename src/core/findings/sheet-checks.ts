@@ -24,7 +24,12 @@ export function machineTakesFinding({ docket, shop, unit }: Inspected): Finding[
   ];
 }
 
-const MARK_NAMES = { crop: 'crop marks', register: 'register marks', fold: 'fold marks', slug: 'the slug line' } as const;
+const MARK_NAMES = {
+  crop: 'crop marks',
+  register: 'register marks',
+  fold: 'fold marks',
+  slug: 'the slug line',
+} as const;
 
 /** Marks that were wished for and found no room. */
 export function marksRoomFinding({ docket, marks, plan }: Inspected): Finding[] {

@@ -22,11 +22,15 @@ export function foldMarks(
   const marks: (Mark | null)[] = [];
   for (const x of distinct(folds.filter((f) => f.upright).map((f) => f.at))) {
     marks.push(lineMark('fold', [x, block.y - wish.offset], [0, -1], wish.length, wish.weight, space, dash));
-    marks.push(lineMark('fold', [x, block.y + block.height + wish.offset], [0, 1], wish.length, wish.weight, space, dash));
+    marks.push(
+      lineMark('fold', [x, block.y + block.height + wish.offset], [0, 1], wish.length, wish.weight, space, dash),
+    );
   }
   for (const y of distinct(folds.filter((f) => !f.upright).map((f) => f.at))) {
     marks.push(lineMark('fold', [block.x - wish.offset, y], [-1, 0], wish.length, wish.weight, space, dash));
-    marks.push(lineMark('fold', [block.x + block.width + wish.offset, y], [1, 0], wish.length, wish.weight, space, dash));
+    marks.push(
+      lineMark('fold', [block.x + block.width + wish.offset, y], [1, 0], wish.length, wish.weight, space, dash),
+    );
   }
   return marks.filter((m) => m !== null);
 }

@@ -40,7 +40,11 @@ function markBox(m: Mark): Rect {
 }
 
 /** The marks that are the same on every sheet's front, or back, seen from that side. */
-function fixedMarks(docket: Docket, layout: Layout, side: 'front' | 'back'): { marks: Mark[]; space: MarkSpace; block: Rect } {
+function fixedMarks(
+  docket: Docket,
+  layout: Layout,
+  side: 'front' | 'back',
+): { marks: Mark[]; space: MarkSpace; block: Rect } {
   const seen = (r: Rect): Rect => (side === 'front' ? r : throughSheet(r, layout.sheet, layout.turn));
   const trims = layout.slots.map((s) => seen(s.trim));
   const keepOff = layout.slots.map((s) => seen(slotWithBleed(layout, s)));
@@ -70,7 +74,13 @@ export function mark(docket: Docket, plan: Plan): Marks {
   };
   const slug = (sheet: number, side: 'front' | 'back'): Mark | null => {
     const { marks, space, block } = fixed[side];
-    return slugMark(slugText(docket, sheet, plan.sheets.length, side), block, docket.marks.slug, space, marks.map(markBox));
+    return slugMark(
+      slugText(docket, sheet, plan.sheets.length, side),
+      block,
+      docket.marks.slug,
+      space,
+      marks.map(markBox),
+    );
   };
   const present = new Set<string>(fixed.front.marks.map((m) => m.of));
   if (slug(1, 'front')) present.add('slug');

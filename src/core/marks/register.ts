@@ -44,11 +44,13 @@ export function registerMarks(
       weight: wish.weight,
       dash: [],
     });
-    marks.push(
-      line([x - r, y], [x + r, y]),
-      line([x, y - r], [x, y + r]),
-      { kind: 'circle', of: 'register', centre: [x, y], radius: r * 0.6, weight: wish.weight },
-    );
+    marks.push(line([x - r, y], [x + r, y]), line([x, y - r], [x, y + r]), {
+      kind: 'circle',
+      of: 'register',
+      centre: [x, y],
+      radius: r * 0.6,
+      weight: wish.weight,
+    });
   }
   return marks;
 }

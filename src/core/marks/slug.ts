@@ -27,7 +27,10 @@ export function slugMark(
   // start right of the corner marks; a quarter of the edge is left free for the marks at its middle
   const across = Math.max(0, block.width / 2 - inset - 6);
   const down = Math.max(0, block.height / 2 - inset - 6);
-  const options: readonly { box: Rect; mark: Omit<Extract<Mark, { kind: 'text' }>, 'kind' | 'of' | 'text' | 'height'> }[] = [
+  const options: readonly {
+    box: Rect;
+    mark: Omit<Extract<Mark, { kind: 'text' }>, 'kind' | 'of' | 'text' | 'height'>;
+  }[] = [
     below(block.y - wish.offset - deep),
     below(block.y + block.height + wish.offset),
     beside(block.x - wish.offset - deep),

@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { apply, compose, formatLength, LengthError, nameSize, parseLength, parseSize, rotation, translation, type QuarterTurns } from '.';
+import {
+  apply,
+  compose,
+  formatLength,
+  LengthError,
+  nameSize,
+  parseLength,
+  parseSize,
+  rotation,
+  translation,
+  type QuarterTurns,
+} from '.';
 
 describe('lengths as people type them', () => {
   it.each([

@@ -71,7 +71,5 @@ export function formatSize(size: Size, unit: Unit = 'mm', digits = unit === 'mm'
 
 /** The long edge as width, as a sheet lies in the feed. */
 export function lying(size: Size): Size {
-  return size.width >= size.height || same(size.width, size.height)
-    ? size
-    : { width: size.height, height: size.width };
+  return size.width >= size.height || same(size.width, size.height) ? size : { width: size.height, height: size.width };
 }

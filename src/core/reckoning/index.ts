@@ -27,7 +27,10 @@ export type FigureKey =
 
 const n = formatNumber;
 /** Thousands are set apart by a thin space. */
-const whole = (v: number): string => Math.round(v).toString().replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009');
+const whole = (v: number): string =>
+  Math.round(v)
+    .toString()
+    .replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009');
 /** Money from cents. */
 export const money = (cents: number): string =>
   `${(cents / 100).toFixed(2).replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009')}\u00a0€`;

@@ -75,7 +75,8 @@ export function planLayout(docket: Pick<Docket, 'product' | 'sheet'>): Layout {
   let chosen = turned.count > straight.count ? turned : straight;
   if (up === 'one') chosen = straight.count > 0 || turned.count === 0 ? straight : turned;
   const fits = chosen.count > 0;
-  if (!fits) chosen = overhang(turned.piece, bothSides) < overhang(straight.piece, bothSides) - EPSILON ? turned : straight;
+  if (!fits)
+    chosen = overhang(turned.piece, bothSides) < overhang(straight.piece, bothSides) - EPSILON ? turned : straight;
   const grid = fits && up === 'most' ? chosen.grid : { columns: 1, rows: 1 };
 
   const block = { width: grid.columns * chosen.piece.width, height: grid.rows * chosen.piece.height };
@@ -92,7 +93,19 @@ export function planLayout(docket: Pick<Docket, 'product' | 'sheet'>): Layout {
           chosen.trim.height,
         ),
       });
-  return { sheet, turn, printable, bothSides, spread, bleed, spineUpright: docket.product.bound !== 'top', rotated: chosen.rotated, grid, slots, fits };
+  return {
+    sheet,
+    turn,
+    printable,
+    bothSides,
+    spread,
+    bleed,
+    spineUpright: docket.product.bound !== 'top',
+    rotated: chosen.rotated,
+    grid,
+    slots,
+    fits,
+  };
 }
 
 /** Edges after a quarter turn counter-clockwise: what was on the right is on top. */

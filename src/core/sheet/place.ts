@@ -1,5 +1,14 @@
 import type { Docket, PageFacts } from '../docket';
-import { compose, rotation, translation, type Edges, type Matrix, type QuarterTurns, type Rect, type Size } from '../measure';
+import {
+  compose,
+  rotation,
+  translation,
+  type Edges,
+  type Matrix,
+  type QuarterTurns,
+  type Rect,
+  type Size,
+} from '../measure';
 
 /** Which edge of a page, seen upright, is at the spine. */
 export type SpineEdge = 'left' | 'right' | 'top' | 'bottom';

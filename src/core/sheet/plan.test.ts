@@ -17,10 +17,19 @@ describe('a stitched A5 booklet of 8 pages one up on A3', () => {
   const { planned } = on('a3', { sheet: { up: 'one' } });
 
   it('has 8|1, 2|7 outside and 6|3, 4|5 inside', () => {
-    const pages = planned.sheets.map((s) => [byX(s.front.cells).map((c) => c.page), byX(s.back.cells).map((c) => c.page)]);
+    const pages = planned.sheets.map((s) => [
+      byX(s.front.cells).map((c) => c.page),
+      byX(s.back.cells).map((c) => c.page),
+    ]);
     expect(pages).toEqual([
-      [[8, 1], [2, 7]],
-      [[6, 3], [4, 5]],
+      [
+        [8, 1],
+        [2, 7],
+      ],
+      [
+        [6, 3],
+        [4, 5],
+      ],
     ]);
   });
 
@@ -53,7 +62,10 @@ describe('how many up', () => {
   it('does not lose one to rounding in inches', () => {
     const stock = { ...SHOP.stocks[0]!, width: 8.5 * 25.4, height: 11 * 25.4 };
     const machine = { ...SHOP.machines[0]!, noPrint: { left: 0, right: 0, top: 0, bottom: 0 } };
-    const { docket } = on('a4', { sheet: { stock, machine }, product: { bleed: 0, finished: { width: 2.75 * 25.4, height: (8.5 / 3) * 25.4 } } });
+    const { docket } = on('a4', {
+      sheet: { stock, machine },
+      product: { bleed: 0, finished: { width: 2.75 * 25.4, height: (8.5 / 3) * 25.4 } },
+    });
     expect(planLayout(docket).slots.length).toBe(6);
   });
   it('shows one all the same where none fits', () => {
@@ -65,7 +77,11 @@ describe('how many up', () => {
 
 describe('bound at the top', () => {
   it('stands upright on every side when the sheet is tumbled', () => {
-    const { planned } = on('a3', { product: { bound: 'top', finished: { width: 210, height: 148 } }, sheet: { turn: 'tumble', up: 'one' } }, 4);
+    const { planned } = on(
+      'a3',
+      { product: { bound: 'top', finished: { width: 210, height: 148 } }, sheet: { turn: 'tumble', up: 'one' } },
+      4,
+    );
     const [sheet] = planned.sheets;
     expect(planned.layout.rotated).toBe(true);
     // the spread is 210 × 296 and lies sideways: all heads the same way on both sides when tumbled about a level axis
@@ -109,8 +125,12 @@ describe('any booklet', () => {
         const { planned } = build(w);
         const total = planned.reading.length;
         planned.layout.slots.forEach((_, slot) => {
-          const cells = planned.sheets.flatMap((s) => [...s.front.cells, ...s.back.cells]).filter((c) => c.slot === slot);
-          expect(cells.map((c) => c.reading).sort((a, b) => a - b)).toEqual(Array.from({ length: total }, (_x, i) => i + 1));
+          const cells = planned.sheets
+            .flatMap((s) => [...s.front.cells, ...s.back.cells])
+            .filter((c) => c.slot === slot);
+          expect(cells.map((c) => c.reading).sort((a, b) => a - b)).toEqual(
+            Array.from({ length: total }, (_x, i) => i + 1),
+          );
         });
         for (const s of planned.sheets)
           for (const side of [s.front, s.back])
@@ -132,7 +152,8 @@ describe('any booklet', () => {
             const leaf = Math.ceil(front.reading / 2);
             const back = s.back.cells.find((c) => c.slot === front.slot && Math.ceil(c.reading / 2) === leaf)!;
             const behind = throughSheet(back.trim, sheet, turn);
-            for (const k of ['x', 'y', 'width', 'height'] as const) expect(Math.abs(behind[k] - front.trim[k])).toBeLessThan(0.001);
+            for (const k of ['x', 'y', 'width', 'height'] as const)
+              expect(Math.abs(behind[k] - front.trim[k])).toBeLessThan(0.001);
             // The head of the back, walked through the sheet: same way for side-bound leaves, opposite for top-bound ones.
             // turn mirrors left-right, tumble up-down; directions counted counter-clockwise from up.
             const mirrored = turn === 'turn' ? [0, 3, 2, 1][back.head] : [2, 1, 0, 3][back.head];
@@ -161,7 +182,10 @@ describe('any booklet', () => {
   });
 
   it('is planned the same each time', () => {
-    fc.assert(fc.property(wishes, (w) => void expect(build(w).planned).toEqual(build(w).planned)), { numRuns: 20 });
+    fc.assert(
+      fc.property(wishes, (w) => void expect(build(w).planned).toEqual(build(w).planned)),
+      { numRuns: 20 },
+    );
   });
 
   it('has an artwork page’s trim exactly on the finished trim, head where the head points', () => {

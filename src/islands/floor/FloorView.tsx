@@ -5,7 +5,13 @@ import { NoticeList } from '../../ui/Notices';
 import type { DeliveryView } from '../../ui/views';
 
 /** The machines at work: what each prints now, what waits, what is done. */
-export function FloorView({ first, machines }: { readonly first: readonly DeliveryView[]; readonly machines: readonly Machine[] }) {
+export function FloorView({
+  first,
+  machines,
+}: {
+  readonly first: readonly DeliveryView[];
+  readonly machines: readonly Machine[];
+}) {
   const list = useDeliveries('/api/deliveries', first, () => true);
   const open = list.filter((d) => d.open).reverse();
   const ended = list.filter((d) => !d.open);
@@ -28,11 +34,15 @@ export function FloorView({ first, machines }: { readonly first: readonly Delive
                 )}
               </div>
               <ul>
-                {open.filter((d) => d.machine === m.name).map((d) => (
-                  <DeliveryItem key={d.id} d={d} withTitle />
-                ))}
+                {open
+                  .filter((d) => d.machine === m.name)
+                  .map((d) => (
+                    <DeliveryItem key={d.id} d={d} withTitle />
+                  ))}
               </ul>
-              {!open.some((d) => d.machine === m.name) && <p className="py-3 text-ink-soft">Nothing waits here. Send a job from its last station.</p>}
+              {!open.some((d) => d.machine === m.name) && (
+                <p className="py-3 text-ink-soft">Nothing waits here. Send a job from its last station.</p>
+              )}
             </section>
           );
         })}

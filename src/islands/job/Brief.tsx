@@ -8,22 +8,36 @@ import { useJob } from './context';
 import { machineOptions, stockOptions, withMachine, withStock } from './wishes';
 
 /** A word of the sentence that can be changed where it stands. */
-function Word({ say, name, children }: { say: string; name: string; children: (close: () => void) => ReactNode }) {
+function Word({
+  say,
+  name,
+  after = '',
+  children,
+}: {
+  say: string;
+  name: string;
+  after?: string;
+  children: (close: () => void) => ReactNode;
+}) {
   const [open, setOpen] = useState(false);
+  // what follows the word stays on its line: a comma never begins one
   return (
-    <DialogTrigger isOpen={open} onOpenChange={setOpen}>
-      <Button
-        aria-label={`${name}: ${say}`}
-        className="rounded-sm border-b-2 border-rust/60 font-semibold decoration-2 hover:border-rust hover:bg-paper"
-      >
-        {say}
-      </Button>
-      <Popover className={`${POPOVER} p-3 text-base`} placement="bottom start">
-        <Dialog aria-label={name} className="grid gap-2 outline-none">
-          {children(() => setOpen(false))}
-        </Dialog>
-      </Popover>
-    </DialogTrigger>
+    <span className="whitespace-nowrap">
+      <DialogTrigger isOpen={open} onOpenChange={setOpen}>
+        <Button
+          aria-label={`${name}: ${say}`}
+          className="border-b-2 border-rust/60 leading-[1.25] font-semibold hover:border-rust hover:bg-paper"
+        >
+          {say}
+        </Button>
+        <Popover className={`${POPOVER} p-3 text-base`} placement="bottom start">
+          <Dialog aria-label={name} className="grid gap-2 outline-none">
+            {children(() => setOpen(false))}
+          </Dialog>
+        </Popover>
+      </DialogTrigger>
+      {after}
+    </span>
   );
 }
 
@@ -31,7 +45,9 @@ const UP_WORDS = ['none', 'one', 'two', 'three', 'four', 'five', 'six', 'seven',
 const upWord = (n: number): string => `${UP_WORDS[n] ?? n} up`;
 
 function dueWord(due: string | null): string {
-  return due ? new Date(due).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' }) : 'a day not yet said';
+  return due
+    ? new Date(due).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' })
+    : 'a day not yet said';
 }
 
 /** The job as one plain sentence. */
@@ -43,7 +59,7 @@ export function Brief() {
   const up = plan.layout.slots.length;
   const setCopies = (copies: number): void => change({ product: { copies } }, `${copies} copies`);
   return (
-    <p className="font-head text-[1.4rem] leading-[1.6] text-balance" aria-label="Brief">
+    <p className="font-head text-[1.4rem] leading-[1.5]" aria-label="Brief">
       <Word say={String(product.copies)} name="Copies">
         {(close) => (
           <CountField
@@ -57,8 +73,9 @@ export function Brief() {
           />
         )}
       </Word>{' '}
-      {product.copies === 1 ? 'copy' : 'copies'} of a{plan.reading.length === 8 ? 'n' : ''} {plan.reading.length}-page, saddle-stitched booklet,{' '}
-      <Word say={nameSize(product.finished, unit)} name="Finished size">
+      {product.copies === 1 ? 'copy' : 'copies'} of a{plan.reading.length === 8 ? 'n' : ''} {plan.reading.length}-page,
+      saddle-stitched booklet,{' '}
+      <Word say={nameSize(product.finished, unit)} name="Finished size" after=",">
         {(close) => (
           <SizeField
             label="Finished size"
@@ -71,9 +88,9 @@ export function Brief() {
             }}
           />
         )}
-      </Word>
-      , bound{' '}
-      <Word say={product.bound === 'top' ? 'at the top' : `on the ${product.bound}`} name="Bound edge">
+      </Word>{' '}
+      bound{' '}
+      <Word say={product.bound === 'top' ? 'at the top' : `on the ${product.bound}`} name="Bound edge" after=",">
         {(close) => (
           <Choice
             label="Bound edge"
@@ -89,9 +106,12 @@ export function Brief() {
             }}
           />
         )}
-      </Word>
-      ,{' '}
-      <Word say={product.bleed === 0 ? 'no bleed' : `${formatLength(product.bleed, unit)} bleed`} name="Bleed">
+      </Word>{' '}
+      <Word
+        say={product.bleed === 0 ? 'no bleed' : `${formatLength(product.bleed, unit)} bleed`}
+        name="Bleed"
+        after=","
+      >
         {(close) => (
           <LengthField
             label="Bleed"
@@ -104,9 +124,9 @@ export function Brief() {
             }}
           />
         )}
-      </Word>
-      , on{' '}
-      <Word say={`${sheet.stock.name} ${sheet.stock.format}`} name="Stock">
+      </Word>{' '}
+      on{' '}
+      <Word say={`${sheet.stock.name} ${sheet.stock.format}`} name="Stock" after=",">
         {(close) => (
           <Pick
             label="Stock"
@@ -118,9 +138,8 @@ export function Brief() {
             }}
           />
         )}
-      </Word>
-      ,{' '}
-      <Word say={upWord(up)} name="Booklets on a sheet">
+      </Word>{' '}
+      <Word say={upWord(up)} name="Booklets on a sheet" after=",">
         {(close) => (
           <Choice
             label="Booklets on a sheet"
@@ -135,9 +154,9 @@ export function Brief() {
             }}
           />
         )}
-      </Word>
-      , run on{' '}
-      <Word say={sheet.machine.name} name="Machine">
+      </Word>{' '}
+      run on{' '}
+      <Word say={sheet.machine.name} name="Machine" after=",">
         {(close) => (
           <Pick
             label="Machine"
@@ -149,9 +168,9 @@ export function Brief() {
             }}
           />
         )}
-      </Word>
-      , for{' '}
-      <Word say={dueWord(docket.due)} name="Due">
+      </Word>{' '}
+      for{' '}
+      <Word say={dueWord(docket.due)} name="Due" after=".">
         {(close) => (
           <Entry
             label="Due"
@@ -166,7 +185,6 @@ export function Brief() {
           />
         )}
       </Word>
-      .
     </p>
   );
 }

@@ -20,7 +20,9 @@ import { jobStore } from './store';
 import { LightTable, type TableState } from './table/LightTable';
 import { RunStrip } from './table/RunStrip';
 
-const typing = (e: KeyboardEvent): boolean => e.target instanceof HTMLElement && e.target.closest('input, select, textarea, [role=listbox], [role=dialog]') !== null;
+const typing = (e: KeyboardEvent): boolean =>
+  e.target instanceof HTMLElement &&
+  e.target.closest('input, select, textarea, [role=listbox], [role=dialog]') !== null;
 
 /** The job's screen: brief, docket, light table, run strip, reckoning. */
 export function JobScreen({ first }: { readonly first: JobPage }) {
@@ -28,7 +30,13 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
   const { docket, artwork, shop, saved, sync, change, step, refresh } = store();
   const { unit } = useUnit();
   const [view, setView] = useState<'sheet' | 'dummy'>('sheet');
-  const [table, setTable] = useState<TableState>({ sheet: 0, turned: false, through: false, numbers: true, aids: true });
+  const [table, setTable] = useState<TableState>({
+    sheet: 0,
+    turned: false,
+    through: false,
+    numbers: true,
+    aids: true,
+  });
   const [keys, setKeys] = useState(false);
   const [pictures, setPictures] = useState<Progress | null>(first.pictures);
   const adjust = (c: Partial<TableState>): void => setTable((t) => ({ ...t, ...c }));
@@ -36,7 +44,12 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
   const plan = useMemo(() => planOf(docket, artwork), [docket, artwork]);
   const computed = useMemo(() => {
     const marks = mark(docket, plan);
-    return { plan, marks, findings: inspect({ docket, artwork, plan, marks, shop, unit }), figures: reckon(docket, plan) };
+    return {
+      plan,
+      marks,
+      findings: inspect({ docket, artwork, plan, marks, shop, unit }),
+      figures: reckon(docket, plan),
+    };
   }, [docket, artwork, plan, shop, unit]);
 
   const sha256 = docket.artwork.file.sha256;
@@ -44,8 +57,10 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
     () =>
       listen((e) => {
         const now = store.getState();
-        if (e.kind === 'open' || (e.kind === 'job' && e.id === now.saved.id && e.version > now.saved.version)) void refresh();
-        if (e.kind === 'pictures' && e.sha256 === now.docket.artwork.file.sha256) setPictures(e.done >= e.total ? null : { done: e.done, total: e.total });
+        if (e.kind === 'open' || (e.kind === 'job' && e.id === now.saved.id && e.version > now.saved.version))
+          void refresh();
+        if (e.kind === 'pictures' && e.sha256 === now.docket.artwork.file.sha256)
+          setPictures(e.done >= e.total ? null : { done: e.done, total: e.total });
       }),
     [store, refresh, sha256],
   );
@@ -96,16 +111,29 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
           <span className="ml-auto flex items-center gap-1">
             {pictures && (
               <span className="mr-3 text-sm" role="status">
-                drawing pages: <span className="num">{pictures.done}</span> of <span className="num">{pictures.total}</span>
+                drawing pages: <span className="num">{pictures.done}</span> of{' '}
+                <span className="num">{pictures.total}</span>
               </span>
             )}
             <span className="mr-2 text-sm text-ink-soft" role="status" data-sync={sync}>
               {sync === 'saved' ? 'Saved' : sync === 'saving' ? 'Saving…' : 'Not saved yet: no answer from the server'}
             </span>
-            <Button small kind="quiet" isDisabled={saved.undo === null && sync === 'saved'} onPress={() => void step('undo')} aria-label={saved.undo ? `Undo: ${saved.undo}` : 'Undo'}>
+            <Button
+              small
+              kind="quiet"
+              isDisabled={saved.undo === null && sync === 'saved'}
+              onPress={() => void step('undo')}
+              aria-label={saved.undo ? `Undo: ${saved.undo}` : 'Undo'}
+            >
               <Undo2 size={16} /> Undo
             </Button>
-            <Button small kind="quiet" isDisabled={saved.redo === null} onPress={() => void step('redo')} aria-label={saved.redo ? `Redo: ${saved.redo}` : 'Redo'}>
+            <Button
+              small
+              kind="quiet"
+              isDisabled={saved.redo === null}
+              onPress={() => void step('redo')}
+              aria-label={saved.redo ? `Redo: ${saved.redo}` : 'Redo'}
+            >
               <Redo2 size={16} /> Redo
             </Button>
             <UnitSwitch />
@@ -129,7 +157,9 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
               <ViewSwitch view={view} onChange={setView} />
               <Foremost />
             </div>
-            <div className="min-h-0 flex-1">{view === 'sheet' ? <LightTable state={table} set={adjust} /> : <Dummy />}</div>
+            <div className="min-h-0 flex-1">
+              {view === 'sheet' ? <LightTable state={table} set={adjust} /> : <Dummy />}
+            </div>
             <RunStrip
               current={Math.min(table.sheet, plan.sheets.length - 1)}
               turned={table.turned}
@@ -152,7 +182,14 @@ const SWITCH = 'min-h-7 border-b-3 border-transparent px-2 font-head font-semibo
 
 function ViewSwitch({ view, onChange }: { view: 'sheet' | 'dummy'; onChange: (v: 'sheet' | 'dummy') => void }) {
   return (
-    <ToggleButtonGroup aria-label="What lies on the table" selectionMode="single" disallowEmptySelection selectedKeys={[view]} onSelectionChange={(k) => onChange([...k][0] as 'sheet' | 'dummy')} className="flex gap-1">
+    <ToggleButtonGroup
+      aria-label="What lies on the table"
+      selectionMode="single"
+      disallowEmptySelection
+      selectedKeys={[view]}
+      onSelectionChange={(k) => onChange([...k][0] as 'sheet' | 'dummy')}
+      className="flex gap-1"
+    >
       <ToggleButton id="sheet" className={SWITCH}>
         Sheet
       </ToggleButton>
@@ -166,7 +203,12 @@ function ViewSwitch({ view, onChange }: { view: 'sheet' | 'dummy'; onChange: (v:
 function UnitSwitch() {
   const { unit, set } = useUnit();
   return (
-    <Button small kind="quiet" aria-label={`Lengths in ${unit === 'mm' ? 'millimetres; change to inches' : 'inches; change to millimetres'}`} onPress={() => set(unit === 'mm' ? 'in' : 'mm')}>
+    <Button
+      small
+      kind="quiet"
+      aria-label={`Lengths in ${unit === 'mm' ? 'millimetres; change to inches' : 'inches; change to millimetres'}`}
+      onPress={() => set(unit === 'mm' ? 'in' : 'mm')}
+    >
       <span className="num">{unit}</span>
     </Button>
   );

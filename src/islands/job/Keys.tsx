@@ -27,7 +27,9 @@ export function Keys({ open, onClose }: { open: boolean; onClose: () => void }) 
         ))}
       </dl>
       <p className="mt-4 text-sm">
-        Fields take sums and units: <span className="num">3mm</span>, <span className="num">1/8in</span>, <span className="num">2*148+6</span>, <span className="num">8.5x11in</span>, <span className="num">a5</span>, <span className="num">sra3</span>.
+        Fields take sums and units: <span className="num">3mm</span>, <span className="num">1/8in</span>,{' '}
+        <span className="num">2*148+6</span>, <span className="num">8.5x11in</span>, <span className="num">a5</span>,{' '}
+        <span className="num">sra3</span>.
       </p>
     </Dialog>
   );

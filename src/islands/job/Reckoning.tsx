@@ -17,7 +17,12 @@ export function Reckoning() {
     <section aria-label="Reckoning" className="border-t border-ink bg-oat px-3 py-2">
       <div className="flex items-baseline">
         <h2 className="text-base">Reckoning</h2>
-        <button type="button" className="ml-auto text-sm text-rust underline" aria-expanded={all} onClick={() => setAll(!all)}>
+        <button
+          type="button"
+          className="ml-auto text-sm text-rust underline"
+          aria-expanded={all}
+          onClick={() => setAll(!all)}
+        >
           {all ? 'Fewer' : 'All figures'}
         </button>
       </div>
@@ -29,7 +34,10 @@ export function Reckoning() {
               aria-expanded={asked === f.key}
               title="Show the sum"
               data-figure={f.key}
-              className={cx('flex w-full items-baseline justify-between gap-2 py-1 text-left', asked === f.key && 'bg-paper')}
+              className={cx(
+                'flex w-full items-baseline justify-between gap-2 py-1 text-left',
+                asked === f.key && 'bg-paper',
+              )}
               onClick={() => setAsked(asked === f.key ? null : f.key)}
             >
               <dt className="text-sm text-ink-soft">{f.label}</dt>

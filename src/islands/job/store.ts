@@ -1,5 +1,14 @@
 import { create } from 'zustand';
-import { patched, touchedPaths, unpackArtwork, valueAt, type Artwork, type Docket, type Patch, type Shop } from '../../core';
+import {
+  patched,
+  touchedPaths,
+  unpackArtwork,
+  valueAt,
+  type Artwork,
+  type Docket,
+  type Patch,
+  type Shop,
+} from '../../core';
 import { ask, Away, Refused } from '../../ui/client';
 import { useNotices } from '../../ui/Notices';
 import type { JobPage, JobView } from '../../ui/views';
@@ -44,7 +53,8 @@ const say = (tone: 'stop' | 'look' | 'fine', text: string): void => useNotices.g
 export function jobStore(first: JobPage) {
   let flushing: Promise<void> | null = null;
   const store = create<JobState>((set, get) => {
-    const replay = (base: Docket, pending: readonly Pending[]): Docket => pending.reduce((d, p) => patched(d, p.patch), base);
+    const replay = (base: Docket, pending: readonly Pending[]): Docket =>
+      pending.reduce((d, p) => patched(d, p.patch), base);
 
     /** Another window was first: changes to other wishes go on top; the same wish is asked about. */
     const meet = (now: JobView): void => {
@@ -52,8 +62,17 @@ export function jobStore(first: JobPage) {
       const touched = [...new Set(pending.flatMap((p) => touchedPaths(p.patch)))];
       const mine = replay(saved.docket, pending);
       const wishes = touched
-        .map((path) => ({ path, before: valueAt(saved.docket, path), theirs: valueAt(now.docket, path), mine: valueAt(mine, path) }))
-        .filter((w) => JSON.stringify(w.before) !== JSON.stringify(w.theirs) && JSON.stringify(w.theirs) !== JSON.stringify(w.mine));
+        .map((path) => ({
+          path,
+          before: valueAt(saved.docket, path),
+          theirs: valueAt(now.docket, path),
+          mine: valueAt(mine, path),
+        }))
+        .filter(
+          (w) =>
+            JSON.stringify(w.before) !== JSON.stringify(w.theirs) &&
+            JSON.stringify(w.theirs) !== JSON.stringify(w.mine),
+        );
       if (wishes.length > 0) {
         set({ clash: { now, mine: pending, wishes }, saved: now, docket: now.docket, pending: [], sync: 'saved' });
         return;
@@ -68,9 +87,18 @@ export function jobStore(first: JobPage) {
           set({ sync: get().sync === 'away' ? 'away' : 'saving' });
           try {
             const { saved } = get();
-            const now = await ask<JobView>(`/api/jobs/${saved.id}/changes`, 'POST', { base: saved.version, patch: head.patch, label: head.label });
+            const now = await ask<JobView>(`/api/jobs/${saved.id}/changes`, 'POST', {
+              base: saved.version,
+              patch: head.patch,
+              label: head.label,
+            });
             const pending = get().pending.slice(1);
-            set({ saved: now, pending, docket: pending.length > 0 ? get().docket : now.docket, sync: pending.length > 0 ? 'saving' : 'saved' });
+            set({
+              saved: now,
+              pending,
+              docket: pending.length > 0 ? get().docket : now.docket,
+              sync: pending.length > 0 ? 'saving' : 'saved',
+            });
           } catch (e) {
             if (e instanceof Refused && e.status === 409 && e.body.now) meet(e.body.now as JobView);
             else if (e instanceof Away || (e instanceof Refused && e.status >= 500)) {
@@ -118,7 +146,12 @@ export function jobStore(first: JobPage) {
         }
       },
       adopt: (page) =>
-        set({ saved: page.job, docket: page.job.docket, artwork: page.artwork ? unpackArtwork(page.artwork) : NO_ARTWORK, shop: page.shop }),
+        set({
+          saved: page.job,
+          docket: page.job.docket,
+          artwork: page.artwork ? unpackArtwork(page.artwork) : NO_ARTWORK,
+          shop: page.shop,
+        }),
       refresh: async () => {
         const { saved, pending, adopt } = get();
         if (pending.length > 0) return;

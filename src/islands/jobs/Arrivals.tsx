@@ -58,7 +58,13 @@ export function Arrivals() {
         {list.map((a) => (
           <li key={a.key} className="border-t border-ink/15 py-1.5 first:border-t-0" data-arrival={a.state}>
             <div className="flex items-center gap-3">
-              {a.state === 'failed' ? <Severity of="stop" /> : a.state === 'locked' ? <Severity of="look" /> : a.state === 'done' ? <Severity of="fine" /> : null}
+              {a.state === 'failed' ? (
+                <Severity of="stop" />
+              ) : a.state === 'locked' ? (
+                <Severity of="look" />
+              ) : a.state === 'done' ? (
+                <Severity of="fine" />
+              ) : null}
               <span className="min-w-0 truncate">{a.name}</span>
               <span className="text-sm text-ink-soft">{SAID[a.state]}</span>
               {a.same.length > 0 && (
@@ -84,7 +90,9 @@ export function Arrivals() {
                 )}
               </span>
             </div>
-            {a.state === 'arriving' && <Meter label={`${a.name} arriving`} done={Math.round(a.share * 100)} total={100} />}
+            {a.state === 'arriving' && (
+              <Meter label={`${a.name} arriving`} done={Math.round(a.share * 100)} total={100} />
+            )}
             {a.message && <p className="text-sm text-brick">{a.message}</p>}
             {a.state === 'locked' && <Unlock a={a} />}
           </li>

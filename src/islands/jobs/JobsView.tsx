@@ -25,7 +25,12 @@ function dueText(due: string | null): string {
 
 function State({ job }: { job: ListedJob }) {
   const { summary: s, delivery: d } = job;
-  if (d && d.state === 'completed') return <span className="flex items-center gap-2 text-moss"><Severity of="fine" /> printed</span>;
+  if (d && d.state === 'completed')
+    return (
+      <span className="flex items-center gap-2 text-moss">
+        <Severity of="fine" /> printed
+      </span>
+    );
   if (d && !['canceled', 'aborted', 'unsure'].includes(d.state))
     return (
       <span className="grid gap-1">
@@ -35,7 +40,12 @@ function State({ job }: { job: ListedJob }) {
             {d.sheets_done} of {d.sheets_total}
           </span>
         </span>
-        <Meter label={`Sheets of job ${job.number}`} done={d.sheets_done} total={d.sheets_total} tone={d.state === 'stopped' ? 'rust' : 'ink'} />
+        <Meter
+          label={`Sheets of job ${job.number}`}
+          done={d.sheets_done}
+          total={d.sheets_total}
+          tone={d.state === 'stopped' ? 'rust' : 'ink'}
+        />
       </span>
     );
   if (s.stops > 0 || s.looks > 0)
@@ -47,30 +57,55 @@ function State({ job }: { job: ListedJob }) {
         <span className="line-clamp-2 text-sm">{s.firstFinding}</span>
       </span>
     );
-  return <span className="flex items-center gap-2"><Severity of="fine" /> ready to send</span>;
+  return (
+    <span className="flex items-center gap-2">
+      <Severity of="fine" /> ready to send
+    </span>
+  );
 }
 
 function JobRow({ job, onRemove }: { job: ListedJob; onRemove: () => void }) {
   const { summary: s } = job;
   return (
-    <li className="group relative grid grid-cols-[3.4rem_3rem_1fr_9rem_15rem_2rem] items-center gap-4 border-b border-ink/20 py-2 hover:bg-oat-deep/60">
+    <li className="group relative grid grid-cols-[3.4rem_1.6rem_1fr_9rem_16rem_2rem] items-center gap-4 border-b border-ink/20 py-2 hover:bg-oat-deep/60">
       <span className="grid h-14 place-items-center">
-        {s.pages > 0 && <img src={pictureUrl(s.sha256, 1, 160)} alt="" loading="lazy" className="max-h-14 max-w-[3.4rem] border border-ink/30 bg-paper" />}
+        {s.pages > 0 && (
+          <img
+            src={pictureUrl(s.sha256, 1, 160)}
+            alt=""
+            loading="lazy"
+            className="max-h-14 max-w-[3.4rem] border border-ink/30 bg-paper"
+          />
+        )}
       </span>
       <span className="num text-right text-ink-soft">{job.number}</span>
       <span className="min-w-0">
-        <a href={`/jobs/${job.id}`} className="block truncate font-head text-lg leading-tight font-semibold after:absolute after:inset-0">
+        <a
+          href={`/jobs/${job.id}`}
+          className="block truncate font-head text-lg leading-tight font-semibold after:absolute after:inset-0"
+        >
           {s.title}
         </a>
         <span className="flex items-center gap-1.5 truncate text-sm text-ink-soft">
-          <span className="num">{s.copies}</span> × {s.pages} pages, {s.finished}, on
-          <span className="inline-block size-3 border border-ink/40" style={{ background: s.swatch }} aria-hidden />
-          {s.stock}, {s.up} up, <span className="num">{s.sheets}</span> sheets
+          <span
+            className="inline-block size-3 shrink-0 border border-ink/40"
+            style={{ background: s.swatch }}
+            aria-hidden
+          />
+          <span>
+            {s.copies} × {s.pages} pages, {s.finished}, on {s.stock}, {s.up} up, {s.sheets} sheets
+          </span>
         </span>
       </span>
       <span className="text-sm">{dueText(s.due)}</span>
       <State job={job} />
-      <Button kind="quiet" small aria-label={`Remove ${s.title}`} className="relative opacity-60 group-hover:opacity-100 focus-visible:opacity-100" onPress={onRemove}>
+      <Button
+        kind="quiet"
+        small
+        aria-label={`Remove ${s.title}`}
+        className="relative opacity-60 group-hover:opacity-100 focus-visible:opacity-100"
+        onPress={onRemove}
+      >
         <Trash2 size={15} />
       </Button>
     </li>
@@ -80,7 +115,9 @@ function JobRow({ job, onRemove }: { job: ListedJob; onRemove: () => void }) {
 /** All jobs; PDFs dropped anywhere on it become jobs that are planned already. */
 export function JobsView({ first }: { readonly first: readonly ListedJob[] | null }) {
   const [jobs, setJobs] = useState(first);
-  const [problem, setProblem] = useState<string | null>(first ? null : 'The database does not answer. This page tries again by itself.');
+  const [problem, setProblem] = useState<string | null>(
+    first ? null : 'The database does not answer. This page tries again by itself.',
+  );
   const [search, setSearch] = useState('');
   const [over, setOver] = useState(false);
   const field = useRef<HTMLInputElement>(null);
@@ -166,7 +203,13 @@ export function JobsView({ first }: { readonly first: readonly ListedJob[] | nul
 
   const remove = (job: ListedJob): void => {
     ask(`/api/jobs/${job.id}`, 'DELETE')
-      .then(() => say({ tone: 'fine', text: `Removed “${job.summary.title}”.`, action: { label: 'Bring it back', run: () => void ask(`/api/jobs/${job.id}`, 'PUT') } }))
+      .then(() =>
+        say({
+          tone: 'fine',
+          text: `Removed “${job.summary.title}”.`,
+          action: { label: 'Bring it back', run: () => void ask(`/api/jobs/${job.id}`, 'PUT') },
+        }),
+      )
       .catch((e: Error) => say({ tone: 'stop', text: e.message }));
   };
 
@@ -203,12 +246,17 @@ export function JobsView({ first }: { readonly first: readonly ListedJob[] | nul
         {jobs && jobs.length === 0 && (
           <div className="grid place-items-center border border-dashed border-ink/50 py-24 text-center">
             <p className="font-head text-2xl">Drop a PDF here</p>
-            <p className="mt-1 text-ink-soft">It becomes a job that is planned already: size, sheet, order of pages and marks.</p>
+            <p className="mt-1 text-ink-soft">
+              It becomes a job that is planned already: size, sheet, order of pages and marks.
+            </p>
           </div>
         )}
         {jobs && jobs.length > 0 && shown.length === 0 && (
           <p className="py-12 text-center text-ink-soft">
-            No job has “{search}” in it. <button type="button" className="text-rust underline" onClick={() => setSearch('')}>Show all</button>
+            No job has “{search}” in it.{' '}
+            <button type="button" className="text-rust underline" onClick={() => setSearch('')}>
+              Show all
+            </button>
           </p>
         )}
         {shown.length > 0 && (
@@ -218,7 +266,9 @@ export function JobsView({ first }: { readonly first: readonly ListedJob[] | nul
             ))}
           </ul>
         )}
-        {jobs && jobs.length > 0 && <p className="mt-4 text-sm text-ink-soft">Drop PDFs or images anywhere on this page; each becomes a job.</p>}
+        {jobs && jobs.length > 0 && (
+          <p className="mt-4 text-sm text-ink-soft">Drop PDFs or images anywhere on this page; each becomes a job.</p>
+        )}
       </main>
       {over && (
         <div className="pointer-events-none fixed inset-0 z-30 grid place-items-center border-8 border-rust bg-oat/90">

@@ -33,7 +33,8 @@ const running = new Map<number, Upload<Made>>();
 
 /** Files on their way in: two at a time, the others wait. */
 export const useUploads = create<Uploads>((set, get) => {
-  const patch = (key: number, change: Partial<Arrival>): void => set({ list: get().list.map((a) => (a.key === key ? { ...a, ...change } : a)) });
+  const patch = (key: number, change: Partial<Arrival>): void =>
+    set({ list: get().list.map((a) => (a.key === key ? { ...a, ...change } : a)) });
 
   const next = (): void => {
     if (running.size >= 2) return;
@@ -42,7 +43,9 @@ export const useUploads = create<Uploads>((set, get) => {
     if (!waiting || !file) return;
     const { key } = waiting;
     patch(key, { state: 'arriving', share: 0, message: null });
-    const it = upload<Made>(`/api/jobs?name=${encodeURIComponent(file.name)}`, 'POST', file, (share) => patch(key, { share, state: share >= 1 ? 'reading' : 'arriving' }));
+    const it = upload<Made>(`/api/jobs?name=${encodeURIComponent(file.name)}`, 'POST', file, (share) =>
+      patch(key, { share, state: share >= 1 ? 'reading' : 'arriving' }),
+    );
     running.set(key, it);
     it.done
       .then(({ id, same }) => {
@@ -52,7 +55,11 @@ export const useUploads = create<Uploads>((set, get) => {
       .catch((e: unknown) => {
         if (e === null) set({ list: get().list.filter((a) => a.key !== key) });
         else if (e instanceof Refused && e.body.code === 'locked')
-          patch(key, { state: 'locked', message: e.message, stored: { sha256: String(e.body.sha256), bytes: Number(e.body.bytes) } });
+          patch(key, {
+            state: 'locked',
+            message: e.message,
+            stored: { sha256: String(e.body.sha256), bytes: Number(e.body.bytes) },
+          });
         else patch(key, { state: 'failed', message: (e as Error).message });
       })
       .finally(() => {

@@ -1,7 +1,18 @@
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { request as httpRequest } from 'node:http';
-import { attributesOf, decode, encode, ipp, numberOf, textOf, textsOf, type Attribute, type Message, type Value } from './codec';
+import {
+  attributesOf,
+  decode,
+  encode,
+  ipp,
+  numberOf,
+  textOf,
+  textsOf,
+  type Attribute,
+  type Message,
+  type Value,
+} from './codec';
 import { Group, JobState, Operation, Status } from './tags';
 
 /** The printer cannot be reached, or went away in the middle: whether it has what was sent is not known. */
@@ -141,7 +152,11 @@ async function send(uri: string, sent: Sent, timeout = 15_000): Promise<Message>
 
 /** What the printer says of itself. */
 export async function getPrinter(uri: string, timeout = 5_000): Promise<PrinterFacts> {
-  const m = await send(uri, { operation: Operation.getPrinterAttributes, operationAttributes: [ipp.name('requesting-user-name', USER)] }, timeout);
+  const m = await send(
+    uri,
+    { operation: Operation.getPrinterAttributes, operationAttributes: [ipp.name('requesting-user-name', USER)] },
+    timeout,
+  );
   const a = attributesOf(m, Group.printer);
   const state = numberOf(a.get('printer-state'));
   return {
@@ -150,7 +165,9 @@ export async function getPrinter(uri: string, timeout = 5_000): Promise<PrinterF
     reasons: textsOf(a.get('printer-state-reasons')).filter((r) => r !== 'none'),
     accepting: a.get('printer-is-accepting-jobs')?.[0]?.value !== false,
     knows: new Set([...a.keys()].filter((k) => k.endsWith('-supported')).map((k) => k.slice(0, -'-supported'.length))),
-    operations: new Set((a.get('operations-supported') ?? []).flatMap((v) => (typeof v.value === 'number' ? [v.value] : []))),
+    operations: new Set(
+      (a.get('operations-supported') ?? []).flatMap((v) => (typeof v.value === 'number' ? [v.value] : [])),
+    ),
     formats: textsOf(a.get('document-format-supported')),
     sides: textsOf(a.get('sides-supported')),
     mediaMembers: textsOf(a.get('media-col-supported')),
@@ -167,7 +184,10 @@ export function jobAttributes(wish: JobWish, printer: PrinterFacts): Attribute[]
     ipp.collection(
       'media-col',
       [
-        ipp.collection('media-size', [ipp.integer('x-dimension', hundredths(media.width)), ipp.integer('y-dimension', hundredths(media.height))]),
+        ipp.collection('media-size', [
+          ipp.integer('x-dimension', hundredths(media.width)),
+          ipp.integer('y-dimension', hundredths(media.height)),
+        ]),
         ipp.integer('media-weight-metric', Math.round(media.grammage)),
         ipp.name('media-info', media.name),
       ].filter((member) => printer.mediaMembers.includes(member.name)),
@@ -201,7 +221,12 @@ export async function sendDocument(uri: string, jobId: number, file: string, sig
     uri,
     {
       operation: Operation.sendDocument,
-      operationAttributes: [ipp.integer('job-id', jobId), user, ipp.mime('document-format', 'application/pdf'), ipp.boolean('last-document', true)],
+      operationAttributes: [
+        ipp.integer('job-id', jobId),
+        user,
+        ipp.mime('document-format', 'application/pdf'),
+        ipp.boolean('last-document', true),
+      ],
       file,
       signal,
     },
@@ -209,11 +234,22 @@ export async function sendDocument(uri: string, jobId: number, file: string, sig
   );
 }
 
-const WANTED = ['job-id', 'job-name', 'job-state', 'job-state-reasons', 'job-state-message', 'job-media-sheets-completed', 'job-impressions-completed', 'number-of-documents', 'sides'];
+const WANTED = [
+  'job-id',
+  'job-name',
+  'job-state',
+  'job-state-reasons',
+  'job-state-message',
+  'job-media-sheets-completed',
+  'job-impressions-completed',
+  'number-of-documents',
+  'sides',
+];
 
 function readJob(a: ReadonlyMap<string, readonly Value[]>): PrinterJob | null {
   const id = numberOf(a.get('job-id'));
-  const state = Object.entries(JobState).find(([, n]) => n === numberOf(a.get('job-state')))?.[0] as JobStateName | undefined;
+  const state = Object.entries(JobState).find(([, n]) => n === numberOf(a.get('job-state')))?.[0] as
+    JobStateName | undefined;
   if (id === undefined || !state) return null;
   return {
     id,
@@ -221,7 +257,9 @@ function readJob(a: ReadonlyMap<string, readonly Value[]>): PrinterJob | null {
     state,
     reasons: textsOf(a.get('job-state-reasons')).filter((r) => r !== 'none'),
     message: textOf(a.get('job-state-message')) ?? '',
-    sheetsDone: numberOf(a.get('job-media-sheets-completed')) ?? Math.floor((numberOf(a.get('job-impressions-completed')) ?? 0) / 2),
+    sheetsDone:
+      numberOf(a.get('job-media-sheets-completed')) ??
+      Math.floor((numberOf(a.get('job-impressions-completed')) ?? 0) / 2),
     documents: numberOf(a.get('number-of-documents')) ?? null,
   };
 }
@@ -244,7 +282,10 @@ export async function getJob(uri: string, jobId: number): Promise<PrinterJob | n
 export async function getJobs(uri: string): Promise<PrinterJob[]> {
   const lists = await Promise.all(
     ['not-completed', 'completed'].map((which) =>
-      send(uri, { operation: Operation.getJobs, operationAttributes: [user, ipp.keyword('requested-attributes', ...WANTED), ipp.keyword('which-jobs', which)] }),
+      send(uri, {
+        operation: Operation.getJobs,
+        operationAttributes: [user, ipp.keyword('requested-attributes', ...WANTED), ipp.keyword('which-jobs', which)],
+      }),
     ),
   );
   return lists.flatMap((m) =>

@@ -3,7 +3,8 @@ import { Group, Tag } from './tags';
 /** A value with its syntax. What it holds follows from the tag; out-of-band values hold null. */
 export interface Value {
   readonly tag: number;
-  readonly value: number | boolean | string | Date | Buffer | Range | Resolution | Localised | readonly Attribute[] | null;
+  readonly value:
+    number | boolean | string | Date | Buffer | Range | Resolution | Localised | readonly Attribute[] | null;
 }
 export interface Range {
   readonly low: number;
@@ -66,7 +67,20 @@ function encodeValue(v: Value): Buffer {
       const d = value as Date;
       const b = Buffer.alloc(11);
       b.writeUInt16BE(d.getUTCFullYear(), 0);
-      b.set([d.getUTCMonth() + 1, d.getUTCDate(), d.getUTCHours(), d.getUTCMinutes(), d.getUTCSeconds(), Math.floor(d.getUTCMilliseconds() / 100), 0x2b, 0, 0], 2);
+      b.set(
+        [
+          d.getUTCMonth() + 1,
+          d.getUTCDate(),
+          d.getUTCHours(),
+          d.getUTCMinutes(),
+          d.getUTCSeconds(),
+          Math.floor(d.getUTCMilliseconds() / 100),
+          0x2b,
+          0,
+          0,
+        ],
+        2,
+      );
       return b;
     }
     case Tag.textWithLanguage:
@@ -122,7 +136,8 @@ export function encode(m: Message): Buffer {
 
 function decodeValue(tag: number, b: Buffer): Value {
   const need = (n: number): void => {
-    if (b.length !== n) throw new IppSyntaxError(`A value of syntax 0x${tag.toString(16)} has ${b.length} bytes instead of ${n}.`);
+    if (b.length !== n)
+      throw new IppSyntaxError(`A value of syntax 0x${tag.toString(16)} has ${b.length} bytes instead of ${n}.`);
   };
   switch (tag) {
     case Tag.integer:
@@ -141,7 +156,10 @@ function decodeValue(tag: number, b: Buffer): Value {
     case Tag.dateTime: {
       need(11);
       const offset = (b[8] === 0x2d ? -1 : 1) * (b[9]! * 60 + b[10]!);
-      return { tag, value: new Date(Date.UTC(b.readUInt16BE(0), b[2]! - 1, b[3]!, b[4]!, b[5]! - offset, b[6]!, b[7]! * 100)) };
+      return {
+        tag,
+        value: new Date(Date.UTC(b.readUInt16BE(0), b[2]! - 1, b[3]!, b[4]!, b[5]! - offset, b[6]!, b[7]! * 100)),
+      };
     }
     case Tag.textWithLanguage:
     case Tag.nameWithLanguage: {

@@ -52,7 +52,10 @@ describe('the imposed PDF', () => {
     });
 
   it('has blanks where they are wished', async () => {
-    const { out } = await impose(numberedPages(6), { product: { blanks: { kind: 'before-last' } }, sheet: { up: 'one' } });
+    const { out } = await impose(numberedPages(6), {
+      product: { blanks: { kind: 'before-last' } },
+      sheet: { up: 'one' },
+    });
     expect(foldedBooklet(out, 'left')).toEqual(['1', '2', '3', '4', '5', '–', '–', '6']);
   });
 
@@ -104,16 +107,23 @@ describe('the imposed PDF', () => {
   });
 
   it('keeps inks, output intents, layers and transparency groups, and prints marks in every separation', async () => {
-    const spot = '[/Separation /Harbour#20Rust /DeviceCMYK <</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[0 .7 .9 .2]/N 1>>]';
+    const spot =
+      '[/Separation /Harbour#20Rust /DeviceCMYK <</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[0 .7 .9 .2]/N 1>>]';
     const { out, artwork } = await impose(
       [
         {
-          entries: '/MediaBox[0 0 436.53 612.28]/TrimBox[8.5 8.5 428.03 603.78]/Resources 100 0 R/Group<</S/Transparency/CS/DeviceCMYK>>',
+          entries:
+            '/MediaBox[0 0 436.53 612.28]/TrimBox[8.5 8.5 428.03 603.78]/Resources 100 0 R/Group<</S/Transparency/CS/DeviceCMYK>>',
           content: '/S cs 1 scn /OC /L BDC 0 0 100 100 re f EMC',
         },
       ],
       { sheet: { up: 'one' } },
-      { 100: '<</ColorSpace<</S 101 0 R>>/Properties<</L 102 0 R>>>>', 101: spot, 102: '<</Type/OCG/Name(Dies)>>', 103: '<</Type/OutputIntent/S/GTS_PDFX/OutputConditionIdentifier(Test)>>' },
+      {
+        100: '<</ColorSpace<</S 101 0 R>>/Properties<</L 102 0 R>>>>',
+        101: spot,
+        102: '<</Type/OCG/Name(Dies)>>',
+        103: '<</Type/OutputIntent/S/GTS_PDFX/OutputConditionIdentifier(Test)>>',
+      },
       '/OCProperties<</OCGs[102 0 R]/D<</ON[102 0 R]>>>>/OutputIntents[103 0 R]',
     );
     expect(artwork.inks).toEqual(['Harbour Rust']);
@@ -125,7 +135,18 @@ describe('the imposed PDF', () => {
     expect(text).toContain('/OCProperties');
     expect(text).toContain('/OutputConditionIdentifier (Test)');
     // Ghostscript, drawing separations, finds the marks in the spot ink's plate as well: ask it for its list of inks
-    expect(run('gs', '-q', '-dNODISPLAY', '-dNOSAFER', '-dBATCH', `--permit-file-read=${out}`, '-c', `(${out}) (r) file runpdfbegin pdfpagecount = quit`).trim()).toMatch(/2$/);
+    expect(
+      run(
+        'gs',
+        '-q',
+        '-dNODISPLAY',
+        '-dNOSAFER',
+        '-dBATCH',
+        `--permit-file-read=${out}`,
+        '-c',
+        `(${out}) (r) file runpdfbegin pdfpagecount = quit`,
+      ).trim(),
+    ).toMatch(/2$/);
   });
 
   it('turns rotated, scaled and shifted pages upright', async () => {
@@ -135,7 +156,10 @@ describe('the imposed PDF', () => {
       { entries: '/MediaBox[0 0 419.53 595.28]', content: text('1 0 0 1 180 550') },
       { entries: '/MediaBox[0 0 595.28 419.53]/Rotate 90', content: text('0 1 -1 0 45 180') },
       { entries: '/MediaBox[100 50 519.53 645.28]/Rotate 180', content: text('-1 0 0 -1 340 95') },
-      { entries: '/MediaBox[297.64 209.765 0 0]/UserUnit 2/Rotate 270', content: 'BT /F 12 Tf 0 -1 1 0 275 119 Tm (Head) Tj ET' },
+      {
+        entries: '/MediaBox[297.64 209.765 0 0]/UserUnit 2/Rotate 270',
+        content: 'BT /F 12 Tf 0 -1 1 0 275 119 Tm (Head) Tj ET',
+      },
     ];
     const { out, planned, artwork } = await impose(rotated, { product: { bleed: 0 }, sheet: { up: 'one' } });
     for (const p of artwork.pages) expect([Math.round(p.media.width), Math.round(p.media.height)]).toEqual([148, 210]);
@@ -143,7 +167,9 @@ describe('the imposed PDF', () => {
     planned.sheets.forEach((sheet, s) =>
       [sheet.front, sheet.back].forEach((side, k) =>
         side.cells.forEach((cell) => {
-          const inCell = sides[2 * s + k]!.words.filter((w) => w.x > cell.trim.x && w.x < cell.trim.x + cell.trim.width);
+          const inCell = sides[2 * s + k]!.words.filter(
+            (w) => w.x > cell.trim.x && w.x < cell.trim.x + cell.trim.width,
+          );
           expect(inCell.map((w) => w.text)).toEqual(['Head']);
           // 550 pt up is 194 mm of 210, in the middle third across
           expect(inCell[0]!.y).toBeGreaterThan(cell.trim.y + 190);
@@ -154,7 +180,8 @@ describe('the imposed PDF', () => {
   });
 
   it('joins content streams that break between tokens, and prints annotations that print', async () => {
-    const form = '<</Type/XObject/Subtype/Form/BBox[0 0 10 10]/Resources 4 0 R/Length 37>>\nstream\nBT /F 5 Tf 1 3 Td (Stamped) Tj ET    \nendstream';
+    const form =
+      '<</Type/XObject/Subtype/Form/BBox[0 0 10 10]/Resources 4 0 R/Length 37>>\nstream\nBT /F 5 Tf 1 3 Td (Stamped) Tj ET    \nendstream';
     const { out } = await impose(
       [
         {

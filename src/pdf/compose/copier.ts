@@ -55,7 +55,7 @@ export class Copier {
     entries.set('/Length', String(length));
     this.out.begin(num);
     this.out.text(`${this.value(entries)}\nstream\n`);
-    for (let done = 0; done < length; ) {
+    for (let done = 0; done < length;) {
       const n = this.source.readInto(this.chunk, 0, offset + done, Math.min(CHUNK, length - done));
       if (n === 0) break;
       this.out.bytes(this.chunk.subarray(0, n));

@@ -137,7 +137,8 @@ function carriedFromCatalog(catalog: Dict, copier: Copier): string {
   let out = '';
   for (const key of ['/OCProperties', '/OutputIntents']) {
     const v = catalog.get(key);
-    if (v !== undefined && (isDict(copier.source.get(v)) || Array.isArray(copier.source.get(v)))) out += `${key} ${copier.value(v)}`;
+    if (v !== undefined && (isDict(copier.source.get(v)) || Array.isArray(copier.source.get(v))))
+      out += `${key} ${copier.value(v)}`;
   }
   return out;
 }

@@ -1,6 +1,5 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import * as opentype from 'opentype.js';
 import { PT } from '../geometry';
 import { realNumber as n } from './copier';
 
@@ -10,18 +9,24 @@ interface Outline {
 }
 interface Font {
   readonly unitsPerEm: number;
-  charToGlyph(c: string): { advanceWidth?: number; getPath(x: number, y: number, size: number): { commands: Outline['commands'] } };
+  charToGlyph(c: string): {
+    advanceWidth?: number;
+    getPath(x: number, y: number, size: number): { commands: Outline['commands'] };
+  };
 }
 
 let font: Font | null = null;
 
 function theFont(): Font {
   if (!font) {
-    const file = createRequire(import.meta.url).resolve(
+    const load = createRequire(import.meta.url);
+    const file = load.resolve(
       '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-500-normal.woff',
     );
     const bytes = readFileSync(file);
-    font = (opentype as unknown as { parse(b: ArrayBuffer): Font }).parse(
+    // its entry point for ES modules is not one that Node.js finds: taken as CommonJS
+    const { parse } = load('opentype.js') as { parse(b: ArrayBuffer): Font };
+    font = parse(
       bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer,
     );
   }

@@ -93,7 +93,9 @@ export class PdfWriter {
       const at = this.offsets[i]!;
       this.text(at < 0 ? '0000000000 65535 f \n' : `${String(at).padStart(10, '0')} 00000 n \n`);
     }
-    this.text(`trailer\n<</Size ${this.offsets.length}/Root ${root} 0 R/Info ${info} 0 R/ID[<${id}><${id}>]>>\nstartxref\n${start}\n%%EOF\n`);
+    this.text(
+      `trailer\n<</Size ${this.offsets.length}/Root ${root} 0 R/Info ${info} 0 R/ID[<${id}><${id}>]>>\nstartxref\n${start}\n%%EOF\n`,
+    );
     this.flush();
     fsyncSync(this.fd);
     closeSync(this.fd);

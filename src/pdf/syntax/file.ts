@@ -3,7 +3,9 @@ import { decode } from './filters';
 import { Lexer, OutOfBytes } from './lexer';
 import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfObject, type PdfValue } from './objects';
 
-type Entry = { readonly kind: 'at'; readonly offset: number } | { readonly kind: 'in'; readonly holder: number; readonly index: number };
+type Entry =
+  | { readonly kind: 'at'; readonly offset: number }
+  | { readonly kind: 'in'; readonly holder: number; readonly index: number };
 
 /** A page as its tree gives it: the dictionary with what it inherits filled in. */
 export type PageDict = Dict;
@@ -94,7 +96,8 @@ export class PdfFile {
       try {
         const found = lexer.word();
         lexer.word();
-        if (Number(found) !== num || !lexer.accept('obj')) throw new PdfSyntaxError(`Object ${num} is not where the table says.`);
+        if (Number(found) !== num || !lexer.accept('obj'))
+          throw new PdfSyntaxError(`Object ${num} is not where the table says.`);
         const value = lexer.value();
         lexer.skipWhite();
         if (!lexer.accept('stream')) return { value, stream: null };
@@ -104,7 +107,8 @@ export class PdfFile {
         if (!isDict(value)) throw new PdfSyntaxError(`Stream ${num} has no dictionary.`);
         const length = numberOf(this.get(value.get('/Length')));
         const start = offset + lexer.at;
-        if (!(length >= 0) || start + length > this.size) throw new PdfSyntaxError(`Stream ${num} has no sound length.`);
+        if (!(length >= 0) || start + length > this.size)
+          throw new PdfSyntaxError(`Stream ${num} has no sound length.`);
         const after = new Lexer(this.read(start + length, 32), 0);
         if (!after.accept('endstream')) throw new PdfSyntaxError(`Stream ${num} is not as long as it says.`);
         return { value, stream: { offset: start, length } };
@@ -180,7 +184,8 @@ export class PdfFile {
         while (!lexer.accept('trailer')) {
           const first = Number(lexer.word());
           const count = Number(lexer.word());
-          if (!Number.isInteger(first) || !Number.isInteger(count)) throw new PdfSyntaxError('The table of objects is damaged.');
+          if (!Number.isInteger(first) || !Number.isInteger(count))
+            throw new PdfSyntaxError('The table of objects is damaged.');
           for (let i = 0; i < count; i++) {
             const at = Number(lexer.word());
             lexer.word();
@@ -203,11 +208,15 @@ export class PdfFile {
     const num = Number(new Lexer(this.read(offset, 32)).word());
     const object = this.objectAt(offset, num);
     const dict = object.value;
-    if (!isDict(dict) || dict.get('/Type') !== '/XRef') throw new PdfSyntaxError('The table of objects is not where the file says.');
+    if (!isDict(dict) || dict.get('/Type') !== '/XRef')
+      throw new PdfSyntaxError('The table of objects is not where the file says.');
     const data = this.streamData(object);
     const widths = (dict.get('/W') as PdfValue[] | undefined)?.map((w) => numberOf(w, 0)) ?? [];
     const [w0 = 0, w1 = 0, w2 = 0] = widths;
-    const index = (dict.get('/Index') as PdfValue[] | undefined)?.map((v) => numberOf(v, 0)) ?? [0, numberOf(dict.get('/Size'), 0)];
+    const index = (dict.get('/Index') as PdfValue[] | undefined)?.map((v) => numberOf(v, 0)) ?? [
+      0,
+      numberOf(dict.get('/Size'), 0),
+    ];
     let at = 0;
     const field = (width: number, otherwise: number): number => {
       if (width === 0) return otherwise;

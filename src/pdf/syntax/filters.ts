@@ -2,7 +2,11 @@ import { inflateSync, constants } from 'node:zlib';
 import { isDict, numberOf, PdfSyntaxError, type Dict, type PdfValue } from './objects';
 
 /** Decodes stream data (ISO 32000-1, 7.4). Image filters are not among those known: their data is never looked into. */
-export function decode(data: Uint8Array, dict: Dict, resolve: (v: PdfValue | undefined) => PdfValue | undefined): Uint8Array {
+export function decode(
+  data: Uint8Array,
+  dict: Dict,
+  resolve: (v: PdfValue | undefined) => PdfValue | undefined,
+): Uint8Array {
   const list = (v: PdfValue | undefined): (PdfValue | undefined)[] => {
     const r = resolve(v);
     return r === undefined ? [] : Array.isArray(r) ? r.map((x) => resolve(x)) : [r];
@@ -20,7 +24,13 @@ export function decode(data: Uint8Array, dict: Dict, resolve: (v: PdfValue | und
         return;
       case '/ASCIIHexDecode':
       case '/AHx':
-        out = Buffer.from(Buffer.from(out).toString('latin1').replace(/>[\s\S]*$/, '').replace(/\s+/g, ''), 'hex');
+        out = Buffer.from(
+          Buffer.from(out)
+            .toString('latin1')
+            .replace(/>[\s\S]*$/, '')
+            .replace(/\s+/g, ''),
+          'hex',
+        );
         return;
       case '/ASCII85Decode':
       case '/A85':
@@ -61,7 +71,11 @@ function ascii85(data: Uint8Array): Uint8Array {
 }
 
 /** Undoes PNG predictors (7.4.4.4); TIFF's predictor 2 occurs only in images. */
-function unpredict(data: Uint8Array, parm: Dict, resolve: (v: PdfValue | undefined) => PdfValue | undefined): Uint8Array {
+function unpredict(
+  data: Uint8Array,
+  parm: Dict,
+  resolve: (v: PdfValue | undefined) => PdfValue | undefined,
+): Uint8Array {
   const get = (key: string, otherwise: number): number => numberOf(resolve(parm.get(key)), otherwise);
   const predictor = get('/Predictor', 1);
   if (predictor === 1) return data;

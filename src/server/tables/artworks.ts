@@ -15,7 +15,12 @@ export async function findArtwork(sha256: string): Promise<ArtworkRow | null> {
   return row ? ArtworkRow.parse(row) : null;
 }
 
-export async function recordArtwork(sha256: string, bytes: number, artwork: Artwork, workingCopy: boolean): Promise<void> {
+export async function recordArtwork(
+  sha256: string,
+  bytes: number,
+  artwork: Artwork,
+  workingCopy: boolean,
+): Promise<void> {
   await sql(
     `insert into artworks (sha256, bytes, facts, working_copy) values ($1, $2, $3, $4)
      on conflict (sha256) do update set facts = excluded.facts, working_copy = excluded.working_copy`,

@@ -11,7 +11,18 @@ export const Delivery = z.object({
   machine: z.string(),
   printer: z.string(),
   phase: z.enum(['compose', 'create', 'creating', 'created', 'sending', 'follow', 'done']),
-  state: z.enum(['preparing', 'sending', 'pending', 'held', 'processing', 'stopped', 'completed', 'canceled', 'aborted', 'unsure']),
+  state: z.enum([
+    'preparing',
+    'sending',
+    'pending',
+    'held',
+    'processing',
+    'stopped',
+    'completed',
+    'canceled',
+    'aborted',
+    'unsure',
+  ]),
   message: z.string().nullable(),
   cancel_wished: z.boolean(),
   printer_job: z.int().nullable(),
@@ -24,7 +35,14 @@ export type Delivery = z.infer<typeof Delivery>;
 const COLUMNS = `d.id, d.number, d.job_id, j.number as job_number, d.docket, d.machine, d.printer, d.phase, d.state, d.message,
   d.cancel_wished, d.printer_job, d.sheets_done, d.sheets_total, d.created_at from deliveries d join jobs j on j.id = d.job_id`;
 
-export async function insertDelivery(d: { id: string; jobId: string; docket: Docket; machine: string; printer: string; sheetsTotal: number }): Promise<void> {
+export async function insertDelivery(d: {
+  id: string;
+  jobId: string;
+  docket: Docket;
+  machine: string;
+  printer: string;
+  sheetsTotal: number;
+}): Promise<void> {
   await sql(
     `insert into deliveries (id, job_id, docket, machine, printer, phase, state, sheets_total) values ($1, $2, $3, $4, $5, 'compose', 'preparing', $6)`,
     [d.id, d.jobId, JSON.stringify(d.docket), d.machine, d.printer, d.sheetsTotal],
@@ -38,7 +56,10 @@ export async function findDelivery(id: string): Promise<Delivery | null> {
 
 /** The latest deliveries, of one job or all. */
 export async function listDeliveries(jobId: string | null, limit = 60): Promise<Delivery[]> {
-  const rows = await sql(`select ${COLUMNS} where $1::uuid is null or d.job_id = $1 order by d.created_at desc limit $2`, [jobId, limit]);
+  const rows = await sql(
+    `select ${COLUMNS} where $1::uuid is null or d.job_id = $1 order by d.created_at desc limit $2`,
+    [jobId, limit],
+  );
   return rows.map((r) => Delivery.parse(r));
 }
 
@@ -48,7 +69,9 @@ export async function openDeliveries(): Promise<Delivery[]> {
   return rows.map((r) => Delivery.parse(r));
 }
 
-export type DeliveryChange = Partial<Pick<Delivery, 'phase' | 'state' | 'message' | 'printer_job' | 'sheets_done' | 'cancel_wished'>>;
+export type DeliveryChange = Partial<
+  Pick<Delivery, 'phase' | 'state' | 'message' | 'printer_job' | 'sheets_done' | 'cancel_wished'>
+>;
 
 /** Writes a change down. @returns whether anything is different now */
 export async function updateDelivery(id: string, change: DeliveryChange): Promise<boolean> {
@@ -56,6 +79,9 @@ export async function updateDelivery(id: string, change: DeliveryChange): Promis
   if (keys.length === 0) return false;
   const set = keys.map((k, i) => `${k} = $${i + 2}`).join(', ');
   const differs = keys.map((k, i) => `${k} is distinct from $${i + 2}`).join(' or ');
-  const rows = await sql(`update deliveries set ${set}, changed_at = now() where id = $1 and (${differs}) returning id`, [id, ...keys.map((k) => change[k] ?? null)]);
+  const rows = await sql(
+    `update deliveries set ${set}, changed_at = now() where id = $1 and (${differs}) returning id`,
+    [id, ...keys.map((k) => change[k] ?? null)],
+  );
   return rows.length > 0;
 }

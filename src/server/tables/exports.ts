@@ -16,7 +16,12 @@ export type Export = z.infer<typeof Export>;
 const COLUMNS = 'id, job_id, docket, state, done, total, message';
 
 export async function insertExport(id: string, jobId: string, docket: Docket, total: number): Promise<void> {
-  await sql(`insert into exports (id, job_id, docket, state, total) values ($1, $2, $3, 'waiting', $4)`, [id, jobId, JSON.stringify(docket), total]);
+  await sql(`insert into exports (id, job_id, docket, state, total) values ($1, $2, $3, 'waiting', $4)`, [
+    id,
+    jobId,
+    JSON.stringify(docket),
+    total,
+  ]);
 }
 
 export async function findExport(id: string): Promise<Export | null> {
@@ -29,14 +34,22 @@ export async function unfinishedExports(): Promise<string[]> {
 }
 
 /** Moves an export on, unless it has come to an end already. @returns whether it moved */
-export async function updateExport(id: string, change: Partial<Pick<Export, 'state' | 'done' | 'message'>>): Promise<boolean> {
+export async function updateExport(
+  id: string,
+  change: Partial<Pick<Export, 'state' | 'done' | 'message'>>,
+): Promise<boolean> {
   const keys = Object.keys(change) as (keyof typeof change)[];
   const set = keys.map((k, i) => `${k} = $${i + 2}`).join(', ');
-  const rows = await sql(`update exports set ${set} where id = $1 and state in ('waiting', 'working') returning id`, [id, ...keys.map((k) => change[k] ?? null)]);
+  const rows = await sql(`update exports set ${set} where id = $1 and state in ('waiting', 'working') returning id`, [
+    id,
+    ...keys.map((k) => change[k] ?? null),
+  ]);
   return rows.length > 0;
 }
 
 /** The ids of exports older than a day, which are forgotten. */
 export async function forgetOldExports(): Promise<string[]> {
-  return (await sql<{ id: string }>(`delete from exports where created_at < now() - interval '1 day' returning id`)).map((r) => r.id);
+  return (
+    await sql<{ id: string }>(`delete from exports where created_at < now() - interval '1 day' returning id`)
+  ).map((r) => r.id);
 }

@@ -73,7 +73,11 @@ export async function readJob(id: string, run: Sql = sql): Promise<JobRow | null
 export async function createJob(id: string, docket: Docket, summary: Summary, label: string): Promise<void> {
   await transaction(async (run) => {
     await run('insert into jobs (id, summary) values ($1, $2)', [id, JSON.stringify(summary)]);
-    await run('insert into steps (job_id, seq, label, docket) values ($1, 0, $2, $3)', [id, label, JSON.stringify(docket)]);
+    await run('insert into steps (job_id, seq, label, docket) values ($1, 0, $2, $3)', [
+      id,
+      label,
+      JSON.stringify(docket),
+    ]);
   });
 }
 
@@ -92,7 +96,9 @@ export class Outdated extends Error {
 export async function changeJob(
   id: string,
   base: number,
-  change: (row: JobRow) => Promise<{ kind: 'step'; docket: Docket; label: string } | { kind: 'move'; position: number }>,
+  change: (
+    row: JobRow,
+  ) => Promise<{ kind: 'step'; docket: Docket; label: string } | { kind: 'move'; position: number }>,
   summarise: (docket: Docket) => Promise<Summary>,
 ): Promise<JobRow | null> {
   return transaction(async (run) => {
@@ -105,7 +111,12 @@ export async function changeJob(
     if (wish.kind === 'step') {
       position = row.position + 1;
       await run('delete from steps where job_id = $1 and seq >= $2', [id, position]);
-      await run('insert into steps (job_id, seq, label, docket) values ($1, $2, $3, $4)', [id, position, wish.label, JSON.stringify(wish.docket)]);
+      await run('insert into steps (job_id, seq, label, docket) values ($1, $2, $3, $4)', [
+        id,
+        position,
+        wish.label,
+        JSON.stringify(wish.docket),
+      ]);
     } else {
       position = wish.position;
       if (position < 0 || position > row.last) return row;
@@ -119,7 +130,10 @@ export async function changeJob(
 
 /** Takes a job off the list, or puts it back. */
 export async function setRemoved(id: string, removed: boolean): Promise<boolean> {
-  const rows = await sql('update jobs set removed_at = case when $2 then now() end where id = $1 returning id', [id, removed]);
+  const rows = await sql('update jobs set removed_at = case when $2 then now() end where id = $1 returning id', [
+    id,
+    removed,
+  ]);
   return rows.length > 0;
 }
 

@@ -4,7 +4,9 @@ import { sql, type Sql } from '../db';
 /** The shop's lists, in order. */
 export async function readShop(): Promise<Shop> {
   const [stocks, machines, finishers] = await Promise.all(
-    ['stocks', 'machines', 'finishers'].map((table) => sql<{ value: unknown }>(`select value from ${table} order by rank, id`)),
+    ['stocks', 'machines', 'finishers'].map((table) =>
+      sql<{ value: unknown }>(`select value from ${table} order by rank, id`),
+    ),
   );
   return {
     stocks: stocks!.map((r) => Stock.parse(r.value)),

@@ -35,13 +35,19 @@ export function ArtworkStation() {
   };
   const send = async (file: File): Promise<void> => {
     if (!(await settled())) return;
-    const it = upload<JobPage>(`/api/jobs/${saved.id}/artwork?name=${encodeURIComponent(file.name)}`, 'PUT', file, (share) => setSwap((s) => s && { ...s, share }));
+    const it = upload<JobPage>(
+      `/api/jobs/${saved.id}/artwork?name=${encodeURIComponent(file.name)}`,
+      'PUT',
+      file,
+      (share) => setSwap((s) => s && { ...s, share }),
+    );
     setSwap({ share: 0, upload: it });
     try {
       adopt(await it.done);
       say({ tone: 'fine', text: `${file.name} took its place; every wish stayed. Undo brings the former file back.` });
     } catch (e) {
-      if (e instanceof Refused && e.body.code === 'locked') setLocked({ sha256: String(e.body.sha256), bytes: Number(e.body.bytes), name: file.name, message: e.message });
+      if (e instanceof Refused && e.body.code === 'locked')
+        setLocked({ sha256: String(e.body.sha256), bytes: Number(e.body.bytes), name: file.name, message: e.message });
       else if (e !== null) say({ tone: 'stop', text: (e as Error).message });
     } finally {
       setSwap(null);
@@ -62,7 +68,10 @@ export function ArtworkStation() {
           {a.file.name}
         </p>
         <div className="mt-1 flex flex-wrap gap-2">
-          <FileTrigger acceptedFileTypes={['application/pdf', 'image/png', 'image/jpeg', 'image/tiff']} onSelect={(l) => l?.[0] && void send(l[0])}>
+          <FileTrigger
+            acceptedFileTypes={['application/pdf', 'image/png', 'image/jpeg', 'image/tiff']}
+            onSelect={(l) => l?.[0] && void send(l[0])}
+          >
             <Button small isDisabled={swap !== null}>
               <RefreshCw size={13} aria-hidden /> Swap the file
             </Button>
@@ -77,16 +86,27 @@ export function ArtworkStation() {
         {locked && (
           <div className="mt-1">
             <p className="text-sm text-brick">{locked.message}</p>
-            <Entry label="Password" shown="" wide take={(password) => void put({ sha256: locked.sha256, bytes: locked.bytes, name: locked.name, password })} />
+            <Entry
+              label="Password"
+              shown=""
+              wide
+              take={(password) => void put({ sha256: locked.sha256, bytes: locked.bytes, name: locked.name, password })}
+            />
           </div>
         )}
       </Row>
       <Row label="Pages">
         <p className="pt-1 text-[0.95rem]">
-          {artwork.pages.length}, {[...sizes.values()].slice(0, 4).map((s) => (sizes.size === 1 ? s.text : `${s.count} × ${s.text}`)).join('; ')}
+          {artwork.pages.length},{' '}
+          {[...sizes.values()]
+            .slice(0, 4)
+            .map((s) => (sizes.size === 1 ? s.text : `${s.count} × ${s.text}`))
+            .join('; ')}
           {sizes.size > 4 && '; …'}
         </p>
-        {first && first.media.width > first.trim.width + 0.1 && <p className="text-xs text-ink-soft">file page {formatSize(first.media, unit)}</p>}
+        {first && first.media.width > first.trim.width + 0.1 && (
+          <p className="text-xs text-ink-soft">file page {formatSize(first.media, unit)}</p>
+        )}
       </Row>
       <Row label="Page is the">
         <Choice
@@ -132,7 +152,12 @@ export function ArtworkStation() {
                   {f.name}
                 </span>
                 <span className="num text-xs text-ink-soft">{short(f.sha256)}</span>
-                <Button small kind="quiet" className="ml-auto" onPress={() => void put({ sha256: f.sha256, name: f.name })}>
+                <Button
+                  small
+                  kind="quiet"
+                  className="ml-auto"
+                  onPress={() => void put({ sha256: f.sha256, name: f.name })}
+                >
                   Take again
                 </Button>
               </li>

@@ -92,12 +92,19 @@ export function SendStation() {
   return (
     <div className="grid gap-2">
       <p className="text-sm">
-        {plan.sheets.length} {plan.sheets.length === 1 ? 'sheet' : 'sheets'}, two sides, printed {runs} {runs === 1 ? 'time' : 'times'} on {docket.sheet.stock.name} {docket.sheet.stock.format}.
+        {plan.sheets.length} {plan.sheets.length === 1 ? 'sheet' : 'sheets'}, two sides, printed {runs}{' '}
+        {runs === 1 ? 'time' : 'times'} on {docket.sheet.stock.name} {docket.sheet.stock.format}.
       </p>
       <Row label="On arrival">
-        <Toggle label="Hold until released" value={docket.send.hold} onChange={(hold) => change({ send: { hold } }, hold ? 'held on arrival' : 'not held')} />
+        <Toggle
+          label="Hold until released"
+          value={docket.send.hold}
+          onChange={(hold) => change({ send: { hold } }, hold ? 'held on arrival' : 'not held')}
+        />
       </Row>
-      {stops.length > 0 && <p className="text-sm font-medium text-brick">{stops[0]!.title}: mend that first, or export to look at it.</p>}
+      {stops.length > 0 && (
+        <p className="text-sm font-medium text-brick">{stops[0]!.title}: mend that first, or export to look at it.</p>
+      )}
       <div className="flex flex-wrap gap-2">
         <Button kind="next" isDisabled={!machine.printer || stops.length > 0 || sending} onPress={() => void send()}>
           <Send size={15} aria-hidden /> Send to {machine.name}

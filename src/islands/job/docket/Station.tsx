@@ -10,7 +10,13 @@ import { useJob } from '../context';
 export function FindingCard({ finding, brief }: { finding: Finding; brief?: boolean }) {
   const { change } = useJob();
   return (
-    <div className={cx('border-l-4 py-1.5 pl-2', finding.severity === 'stop' ? 'border-brick' : finding.severity === 'look' ? 'border-saffron' : 'border-moss')} data-finding={finding.id}>
+    <div
+      className={cx(
+        'border-l-4 py-1.5 pl-2',
+        finding.severity === 'stop' ? 'border-brick' : finding.severity === 'look' ? 'border-saffron' : 'border-moss',
+      )}
+      data-finding={finding.id}
+    >
       <div className="flex items-start gap-2">
         <span className="pt-0.5">
           <Severity of={finding.severity} />
@@ -22,9 +28,15 @@ export function FindingCard({ finding, brief }: { finding: Finding; brief?: bool
         <ul className="mt-1 grid gap-1" aria-label="Remedies">
           {finding.remedies.map((r) => (
             <li key={r.label}>
-              <OurButton small className="w-full justify-start whitespace-normal text-left" onPress={() => change(r.patch, r.label)}>
+              <OurButton
+                small
+                className="w-full justify-start whitespace-normal text-left"
+                onPress={() => change(r.patch, r.label)}
+              >
                 <span>{r.label}</span>
-                {r.detail && <span className="ml-auto pl-2 text-right text-xs font-normal text-ink-soft">{r.detail}</span>}
+                {r.detail && (
+                  <span className="ml-auto pl-2 text-right text-xs font-normal text-ink-soft">{r.detail}</span>
+                )}
               </OurButton>
             </li>
           ))}
@@ -35,14 +47,36 @@ export function FindingCard({ finding, brief }: { finding: Finding; brief?: bool
 }
 
 /** One station: a line of facts while closed, its controls and findings when open. */
-export function Station({ name, number, title, facts, open, onToggle, children }: { name: StationName; number: number; title: string; facts: string; open: boolean; onToggle: (open: boolean) => void; children: ReactNode }) {
+export function Station({
+  name,
+  number,
+  title,
+  facts,
+  open,
+  onToggle,
+  children,
+}: {
+  name: StationName;
+  number: number;
+  title: string;
+  facts: string;
+  open: boolean;
+  onToggle: (open: boolean) => void;
+  children: ReactNode;
+}) {
   const { findings } = useJob();
   const mine = findings.filter((f) => f.station === name);
   const worst = mine[0]?.severity;
   return (
     <Disclosure isExpanded={open} onExpandedChange={onToggle} className="border-b border-ink/30" data-station={name}>
       <Heading level={2}>
-        <Button slot="trigger" className={cx('grid w-full grid-cols-[1.4rem_1fr_auto] items-baseline gap-x-1 px-3 py-1.5 text-left', open ? 'bg-oat-deep' : 'hover:bg-oat-deep/60')}>
+        <Button
+          slot="trigger"
+          className={cx(
+            'grid w-full grid-cols-[1.4rem_1fr_auto] items-baseline gap-x-1 px-3 py-1.5 text-left',
+            open ? 'bg-oat-deep' : 'hover:bg-oat-deep/60',
+          )}
+        >
           <span className="num text-sm text-ink-soft">{number}</span>
           <span className="font-head text-[1.05rem] font-semibold">{title}</span>
           <span className="self-center">{worst && worst !== 'fine' ? <Severity of={worst} /> : null}</span>

@@ -1,5 +1,14 @@
 import { useState } from 'react';
-import { bleedsOf, formatLength, formatNumber, lying, formatSize, nameSize, turnOf, type Station as StationName } from '../../../core';
+import {
+  bleedsOf,
+  formatLength,
+  formatNumber,
+  lying,
+  formatSize,
+  nameSize,
+  turnOf,
+  type Station as StationName,
+} from '../../../core';
 import { Choice, CountField, LengthField, Pick, Row, SizeField, Toggle, Entry } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
@@ -23,26 +32,53 @@ export function Stations() {
     setOpen(next);
   };
   const { product, sheet, finish } = docket;
-  const onMarks = (['crop', 'register', 'fold', 'slug'] as const).filter((k) => docket.marks[k].on && !marks.noRoom.includes(k));
+  const onMarks = (['crop', 'register', 'fold', 'slug'] as const).filter(
+    (k) => docket.marks[k].on && !marks.noRoom.includes(k),
+  );
   const of = (name: StationName) => ({ name, open: open.has(name), onToggle: toggle(name) });
   return (
     <div>
-      <Station {...of('artwork')} number={1} title="Artwork" facts={`${docket.artwork.file.name}, ${artwork.pages.length} pages`}>
+      <Station
+        {...of('artwork')}
+        number={1}
+        title="Artwork"
+        facts={`${docket.artwork.file.name}, ${artwork.pages.length} pages`}
+      >
         <ArtworkStation />
       </Station>
-      <Station {...of('product')} number={2} title="Product" facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${plan.reading.length} pages, bound ${product.bound}`}>
+      <Station
+        {...of('product')}
+        number={2}
+        title="Product"
+        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${plan.reading.length} pages, bound ${product.bound}`}
+      >
         <ProductControls />
       </Station>
-      <Station {...of('sheet')} number={3} title="Sheet" facts={`${sheet.stock.name} ${sheet.stock.format}, ${plan.layout.slots.length} up, on ${sheet.machine.name}`}>
+      <Station
+        {...of('sheet')}
+        number={3}
+        title="Sheet"
+        facts={`${sheet.stock.name} ${sheet.stock.format}, ${plan.layout.slots.length} up, on ${sheet.machine.name}`}
+      >
         <SheetControls />
       </Station>
       <Station {...of('marks')} number={4} title="Marks" facts={onMarks.length > 0 ? onMarks.join(', ') : 'none'}>
         <MarksControls />
       </Station>
-      <Station {...of('finish')} number={5} title="Finish" facts={finish.stitch ? `fold and stitch on ${finish.finisher.name}` : 'not here'}>
+      <Station
+        {...of('finish')}
+        number={5}
+        title="Finish"
+        facts={finish.stitch ? `fold and stitch on ${finish.finisher.name}` : 'not here'}
+      >
         <FinishControls />
       </Station>
-      <Station {...of('send')} number={6} title="Send" facts={sheet.machine.printer ? `to ${sheet.machine.name}` : 'export only'}>
+      <Station
+        {...of('send')}
+        number={6}
+        title="Send"
+        facts={sheet.machine.printer ? `to ${sheet.machine.name}` : 'export only'}
+      >
         <SendStation />
       </Station>
     </div>
@@ -59,13 +95,27 @@ function ProductControls() {
   return (
     <>
       <Row label="Title">
-        <Entry label="Title" shown={docket.title} wide take={(t) => change({ title: t.trim().slice(0, 300) || 'Untitled' }, 'title')} />
+        <Entry
+          label="Title"
+          shown={docket.title}
+          wide
+          take={(t) => change({ title: t.trim().slice(0, 300) || 'Untitled' }, 'title')}
+        />
       </Row>
       <Row label="Copies">
-        <CountField label="Copies" value={product.copies} onChange={(copies) => change({ product: { copies } }, `${copies} copies`)} />
+        <CountField
+          label="Copies"
+          value={product.copies}
+          onChange={(copies) => change({ product: { copies } }, `${copies} copies`)}
+        />
       </Row>
       <Row label="Finished size">
-        <SizeField label="Finished size" value={product.finished} unit={unit} onChange={(finished) => change({ product: { finished } }, `finished size ${nameSize(finished, unit)}`)} />
+        <SizeField
+          label="Finished size"
+          value={product.finished}
+          unit={unit}
+          onChange={(finished) => change({ product: { finished } }, `finished size ${nameSize(finished, unit)}`)}
+        />
       </Row>
       <Row label="Bound edge">
         <Choice
@@ -79,8 +129,21 @@ function ProductControls() {
           onChange={(bound) => change({ product: { bound } }, `bound ${bound}`)}
         />
       </Row>
-      <Row label="Bleed" hint={ends < product.bleed ? `${formatLength(ends, unit)} at ${product.bound === 'top' ? 'left and right' : 'head and foot'}` : undefined}>
-        <LengthField label="Bleed" value={product.bleed} unit={unit} max={50} onChange={(bleed) => change({ product: { bleed, endBleed: null } }, `bleed ${formatLength(bleed, unit)}`)} />
+      <Row
+        label="Bleed"
+        hint={
+          ends < product.bleed
+            ? `${formatLength(ends, unit)} at ${product.bound === 'top' ? 'left and right' : 'head and foot'}`
+            : undefined
+        }
+      >
+        <LengthField
+          label="Bleed"
+          value={product.bleed}
+          unit={unit}
+          max={50}
+          onChange={(bleed) => change({ product: { bleed, endBleed: null } }, `bleed ${formatLength(bleed, unit)}`)}
+        />
       </Row>
       {(plan.blanks > 0 || blanks.kind === 'after') && (
         <Row label="Blanks">
@@ -88,13 +151,17 @@ function ProductControls() {
             label="Blanks"
             value={blanks.kind}
             options={[
-              ...(blanks.kind === 'unsettled' ? [{ key: 'unsettled' as const, label: 'At the end, not yet settled' }] : []),
+              ...(blanks.kind === 'unsettled'
+                ? [{ key: 'unsettled' as const, label: 'At the end, not yet settled' }]
+                : []),
               { key: 'end', label: 'At the end' },
               { key: 'before-last', label: 'Inside the back cover' },
               { key: 'inside-covers', label: 'Inside both covers' },
               { key: 'after', label: 'Behind pages of my own' },
             ]}
-            onChange={(kind) => change({ product: { blanks: kind === 'after' ? { kind, pages: [1] } : { kind } } }, 'where blanks go')}
+            onChange={(kind) =>
+              change({ product: { blanks: kind === 'after' ? { kind, pages: [1] } : { kind } } }, 'where blanks go')
+            }
           />
           {blanks.kind === 'after' && (
             <div className="mt-1">
@@ -103,8 +170,12 @@ function ProductControls() {
                 shown={blanks.pages.join(', ')}
                 wide
                 take={(text) => {
-                  const pages = text.split(/[,\s]+/).filter(Boolean).map(Number);
-                  if (pages.some((p) => !Number.isInteger(p) || p < 0) || pages.length > 8) throw new Error('Type page numbers, at most eight: 2, 22.');
+                  const pages = text
+                    .split(/[,\s]+/)
+                    .filter(Boolean)
+                    .map(Number);
+                  if (pages.some((p) => !Number.isInteger(p) || p < 0) || pages.length > 8)
+                    throw new Error('Type page numbers, at most eight: 2, 22.');
                   change({ product: { blanks: { kind: 'after', pages } } }, 'where blanks go');
                 }}
               />
@@ -112,9 +183,21 @@ function ProductControls() {
           )}
         </Row>
       )}
-      <Row label="Creep" hint={plan.sheets.length > 1 ? `${formatLength(largest, unit)} at the innermost sheet` : undefined}>
+      <Row
+        label="Creep"
+        hint={plan.sheets.length > 1 ? `${formatLength(largest, unit)} at the innermost sheet` : undefined}
+      >
         <div className="flex items-center gap-3">
-          <Toggle label="Move to the spine" value={creep.correction === 'push-in'} onChange={(on) => change({ product: { creep: { correction: on ? 'push-in' : 'none' } } }, on ? 'creep corrected' : 'creep left alone')} />
+          <Toggle
+            label="Move to the spine"
+            value={creep.correction === 'push-in'}
+            onChange={(on) =>
+              change(
+                { product: { creep: { correction: on ? 'push-in' : 'none' } } },
+                on ? 'creep corrected' : 'creep left alone',
+              )
+            }
+          />
         </div>
       </Row>
       <Row label="Fold factor">
@@ -123,7 +206,8 @@ function ProductControls() {
           shown={formatNumber(creep.factor, 3)}
           take={(t) => {
             const factor = Number(t.replace(',', '.'));
-            if (!(factor >= 1 && factor <= 1.571)) throw new Error('From 1 for folds pressed flat to 1.571 for round ones.');
+            if (!(factor >= 1 && factor <= 1.571))
+              throw new Error('From 1 for folds pressed flat to 1.571 for round ones.');
             change({ product: { creep: { factor } } }, `fold factor ${factor}`);
           }}
         />
@@ -141,13 +225,32 @@ function SheetControls() {
   const edges = Object.values(machine.noPrint);
   return (
     <>
-      <Row label="Stock" hint={`${formatSize(lying(stock), unit)} · ${stock.grammage} g/m² · ${formatLength(stock.caliper, unit, unit === 'mm' ? 3 : 4)} thick · ${stock.grain} grain`}>
-        <Pick label="Stock" value={stock.id} options={stockOptions(shop, stock)} onChange={(id) => withStock(shop, id, change)} />
+      <Row
+        label="Stock"
+        hint={`${formatSize(lying(stock), unit)} · ${stock.grammage} g/m² · ${formatLength(stock.caliper, unit, unit === 'mm' ? 3 : 4)} thick · ${stock.grain} grain`}
+      >
+        <Pick
+          label="Stock"
+          value={stock.id}
+          options={stockOptions(shop, stock)}
+          onChange={(id) => withStock(shop, id, change)}
+        />
       </Row>
-      <Row label="Machine" hint={`does not print ${formatLength(Math.min(...edges), unit)} to ${formatLength(Math.max(...edges), unit)} at the edges`}>
-        <Pick label="Machine" value={machine.id} options={machineOptions(shop, machine)} onChange={(id) => withMachine(shop, id, change)} />
+      <Row
+        label="Machine"
+        hint={`does not print ${formatLength(Math.min(...edges), unit)} to ${formatLength(Math.max(...edges), unit)} at the edges`}
+      >
+        <Pick
+          label="Machine"
+          value={machine.id}
+          options={machineOptions(shop, machine)}
+          onChange={(id) => withMachine(shop, id, change)}
+        />
       </Row>
-      <Row label="Booklets up" hint={`${plan.layout.slots.length} on this sheet${plan.layout.rotated ? ', lying sideways' : ''}`}>
+      <Row
+        label="Booklets up"
+        hint={`${plan.layout.slots.length} on this sheet${plan.layout.rotated ? ', lying sideways' : ''}`}
+      >
         <Choice
           label="Booklets up"
           value={sheet.up}
@@ -158,7 +261,14 @@ function SheetControls() {
           onChange={(up) => change({ sheet: { up } }, up === 'one' ? 'one up' : 'as many up as fit')}
         />
       </Row>
-      <Row label="Turn" hint={turnOf(docket) === 'turn' ? 'about the upright axis; the lead edge stays' : 'about the level axis; the lead edge changes'}>
+      <Row
+        label="Turn"
+        hint={
+          turnOf(docket) === 'turn'
+            ? 'about the upright axis; the lead edge stays'
+            : 'about the level axis; the lead edge changes'
+        }
+      >
         <Choice
           label="Turn"
           value={sheet.turn}
@@ -167,7 +277,9 @@ function SheetControls() {
             { key: 'turn', label: 'Turn' },
             { key: 'tumble', label: 'Tumble' },
           ]}
-          onChange={(turn) => change({ sheet: { turn } }, `sheets ${turn === 'machine' ? `turned as ${machine.name} does` : turn}`)}
+          onChange={(turn) =>
+            change({ sheet: { turn } }, `sheets ${turn === 'machine' ? `turned as ${machine.name} does` : turn}`)
+          }
         />
       </Row>
       <StockChart />
@@ -192,8 +304,16 @@ function MarksControls() {
           <fieldset key={key} className="border-b border-ink/15 pb-2">
             <legend className="sr-only">{name} marks</legend>
             <div className="flex items-center">
-              <Toggle label={`${name} marks`} value={m.on} onChange={(on) => change({ marks: { [key]: { on } } }, `${name.toLowerCase()} marks ${on ? 'on' : 'off'}`)} />
-              {m.on && marks.noRoom.includes(key) && <span className="ml-auto text-xs text-brick">no room on this sheet</span>}
+              <Toggle
+                label={`${name} marks`}
+                value={m.on}
+                onChange={(on) =>
+                  change({ marks: { [key]: { on } } }, `${name.toLowerCase()} marks ${on ? 'on' : 'off'}`)
+                }
+              />
+              {m.on && marks.noRoom.includes(key) && (
+                <span className="ml-auto text-xs text-brick">no room on this sheet</span>
+              )}
             </div>
             {m.on && (
               <div className="grid grid-cols-3 gap-1">
@@ -213,7 +333,9 @@ function MarksControls() {
                       min={field === 'weight' ? 0.01 : 0}
                       max={max}
                       wide
-                      onChange={(v) => change({ marks: { [key]: { [field]: v } } }, `${name.toLowerCase()} mark ${said}`)}
+                      onChange={(v) =>
+                        change({ marks: { [key]: { [field]: v } } }, `${name.toLowerCase()} mark ${said}`)
+                      }
                     />
                   </label>
                 ))}
@@ -225,8 +347,14 @@ function MarksControls() {
       <fieldset>
         <legend className="sr-only">Slug line</legend>
         <div className="flex items-center">
-          <Toggle label="Slug line" value={docket.marks.slug.on} onChange={(on) => change({ marks: { slug: { on } } }, `slug line ${on ? 'on' : 'off'}`)} />
-          {docket.marks.slug.on && marks.noRoom.includes('slug') && <span className="ml-auto text-xs text-brick">no room on this sheet</span>}
+          <Toggle
+            label="Slug line"
+            value={docket.marks.slug.on}
+            onChange={(on) => change({ marks: { slug: { on } } }, `slug line ${on ? 'on' : 'off'}`)}
+          />
+          {docket.marks.slug.on && marks.noRoom.includes('slug') && (
+            <span className="ml-auto text-xs text-brick">no room on this sheet</span>
+          )}
         </div>
         {docket.marks.slug.on && (
           <>
@@ -234,15 +362,36 @@ function MarksControls() {
             <div className="grid grid-cols-3 gap-1">
               <label className="text-xs text-ink-soft">
                 height
-                <LengthField label="Slug line height" value={docket.marks.slug.height} unit={unit} min={1} max={20} wide onChange={(height) => change({ marks: { slug: { height } } }, 'slug line height')} />
+                <LengthField
+                  label="Slug line height"
+                  value={docket.marks.slug.height}
+                  unit={unit}
+                  min={1}
+                  max={20}
+                  wide
+                  onChange={(height) => change({ marks: { slug: { height } } }, 'slug line height')}
+                />
               </label>
               <label className="text-xs text-ink-soft">
                 offset
-                <LengthField label="Slug line offset" value={docket.marks.slug.offset} unit={unit} max={50} wide onChange={(offset) => change({ marks: { slug: { offset } } }, 'slug line offset')} />
+                <LengthField
+                  label="Slug line offset"
+                  value={docket.marks.slug.offset}
+                  unit={unit}
+                  max={50}
+                  wide
+                  onChange={(offset) => change({ marks: { slug: { offset } } }, 'slug line offset')}
+                />
               </label>
               <label className="text-xs text-ink-soft">
                 date
-                <Entry label="Slug line date" type="date" shown={docket.date} wide take={(date) => change({ date }, 'slug line date')} />
+                <Entry
+                  label="Slug line date"
+                  type="date"
+                  shown={docket.date}
+                  wide
+                  take={(date) => change({ date }, 'slug line date')}
+                />
               </label>
             </div>
           </>
@@ -260,7 +409,11 @@ function FinishControls() {
   return (
     <>
       <Row label="Finishing">
-        <Toggle label="Fold and stitch" value={finish.stitch} onChange={(stitch) => change({ finish: { stitch } }, stitch ? 'fold and stitch' : 'no finishing here')} />
+        <Toggle
+          label="Fold and stitch"
+          value={finish.stitch}
+          onChange={(stitch) => change({ finish: { stitch } }, stitch ? 'fold and stitch' : 'no finishing here')}
+        />
       </Row>
       {finish.stitch && (
         <Row label="Machine" hint={`${sheets} of at most ${finish.finisher.maxSheets} sheets`}>

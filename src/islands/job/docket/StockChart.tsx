@@ -50,16 +50,35 @@ export function StockChart() {
       textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable', color: '#2a211c' },
       grid: { left: 4, right: 64, top: 0, bottom: 0, containLabel: true },
       xAxis: { type: 'value', show: false },
-      yAxis: { type: 'category', inverse: true, data: bars.map((b) => `${b.stock.name} ${b.stock.format}`), axisTick: { show: false }, axisLine: { show: false }, axisLabel: { color: '#2a211c', fontSize: 12 } },
+      yAxis: {
+        type: 'category',
+        inverse: true,
+        data: bars.map((b) => `${b.stock.name} ${b.stock.format}`),
+        axisTick: { show: false },
+        axisLine: { show: false },
+        axisLabel: { color: '#2a211c', fontSize: 12 },
+      },
       series: [
         {
           type: 'bar',
           barWidth: 10,
           data: bars.map((b) => ({
             value: b.price,
-            itemStyle: { color: b.stock.id === docket.sheet.stock.id ? '#2a211c' : b.stock.swatch, borderColor: '#2a211c', borderWidth: 1 },
+            itemStyle: {
+              color: b.stock.id === docket.sheet.stock.id ? '#2a211c' : b.stock.swatch,
+              borderColor: '#2a211c',
+              borderWidth: 1,
+            },
           })),
-          label: { show: true, position: 'right', fontFamily: 'Atkinson Hyperlegible Mono Variable', fontSize: 11, color: '#2a211c', formatter: (p: { dataIndex: number }) => `${formatNumber(bars[p.dataIndex]!.price, 1)} ct ·${bars[p.dataIndex]!.up}up` },
+          label: {
+            show: true,
+            position: 'right',
+            fontFamily: 'Atkinson Hyperlegible Mono Variable',
+            fontSize: 11,
+            color: '#2a211c',
+            formatter: (p: { dataIndex: number }) =>
+              `${formatNumber(bars[p.dataIndex]!.price, 1)} ct ·${bars[p.dataIndex]!.up}up`,
+          },
         },
       ],
     });
@@ -73,8 +92,17 @@ export function StockChart() {
 
   return (
     <figure className="mt-1">
-      <figcaption className="text-xs text-ink-soft">Paper and clicks for a copy, on every stock that fits{bars.length === 0 && ': none does'}</figcaption>
-      <div ref={place} style={{ height: Math.max(20, bars.length * 21) }} role="img" aria-label={bars.map((b) => `${b.stock.name} ${b.stock.format}: ${formatNumber(b.price, 1)} cents, ${b.up} up`).join('; ')} />
+      <figcaption className="text-xs text-ink-soft">
+        Paper and clicks for a copy, on every stock that fits{bars.length === 0 && ': none does'}
+      </figcaption>
+      <div
+        ref={place}
+        style={{ height: Math.max(20, bars.length * 21) }}
+        role="img"
+        aria-label={bars
+          .map((b) => `${b.stock.name} ${b.stock.format}: ${formatNumber(b.price, 1)} cents, ${b.up} up`)
+          .join('; ')}
+      />
     </figure>
   );
 }

@@ -77,11 +77,15 @@ export function Dummy() {
     : Math.min((room.width - 120) / (2 * finished.width), (room.height - 70) / finished.height);
   const pw = finished.width * k;
   const ph = finished.height * k;
-  const creepOf = (page: number): number => plan.creep.standsOut[Math.floor((Math.min(page, total + 1 - page) - 1) / 2)] ?? 0;
+  const creepOf = (page: number): number =>
+    plan.creep.standsOut[Math.floor((Math.min(page, total + 1 - page) - 1) / 2)] ?? 0;
 
   /** Where a page lies: `after` is the one read second; on the right when bound on the left. */
   const spot = (which: 'before' | 'after'): { left: number; top: number; origin: string } => {
-    if (level) return which === 'before' ? { left: 0, top: 0, origin: 'center bottom' } : { left: 0, top: ph, origin: 'center top' };
+    if (level)
+      return which === 'before'
+        ? { left: 0, top: 0, origin: 'center bottom' }
+        : { left: 0, top: ph, origin: 'center top' };
     const onRight = (which === 'after') === (bound === 'left');
     return onRight ? { left: pw, top: 0, origin: 'left center' } : { left: 0, top: 0, origin: 'right center' };
   };
@@ -92,7 +96,16 @@ export function Dummy() {
     const h = level ? ph - out : ph;
     const atLeft = !level && s.left === 0;
     return (
-      <div key={`${which}-${n}`} className="absolute border border-ink/30 bg-paper" style={{ left: s.left + (atLeft ? pw - w : 0), top: s.top + (level && which === 'before' ? ph - h : 0), width: w, height: h }}>
+      <div
+        key={`${which}-${n}`}
+        className="absolute border border-ink/30 bg-paper"
+        style={{
+          left: s.left + (atLeft ? pw - w : 0),
+          top: s.top + (level && which === 'before' ? ph - h : 0),
+          width: w,
+          height: h,
+        }}
+      >
         <PageFace reading={n} scale={k} />
       </div>
     );
@@ -124,10 +137,39 @@ export function Dummy() {
         className="relative min-h-0 flex-1 overflow-hidden"
         data-opening={at}
       >
-        <div className="absolute" style={{ left: (room.width - (level ? pw : 2 * pw)) / 2, top: (room.height - (level ? 2 * ph : ph)) / 2, width: level ? pw : 2 * pw, height: level ? 2 * ph : ph, perspective: 2200 }}>
+        <div
+          className="absolute"
+          style={{
+            left: (room.width - (level ? pw : 2 * pw)) / 2,
+            top: (room.height - (level ? 2 * ph : ph)) / 2,
+            width: level ? pw : 2 * pw,
+            height: level ? 2 * ph : ph,
+            perspective: 2200,
+          }}
+        >
           {/* the edges of the leaves that lie beneath */}
-          {!level && at > 0 && <div className="absolute top-1 bg-paper" style={{ height: ph, width: pw, left: (bound === 'left' ? 0 : pw) + (bound === 'left' ? -1 : 1) * thickness(at), boxShadow: '0 0 0 1px #2a211c55' }} />}
-          {!level && at < last && <div className="absolute top-1 bg-paper" style={{ height: ph, width: pw, left: (bound === 'left' ? pw : 0) + (bound === 'left' ? 1 : -1) * thickness(last - at), boxShadow: '0 0 0 1px #2a211c55' }} />}
+          {!level && at > 0 && (
+            <div
+              className="absolute top-1 bg-paper"
+              style={{
+                height: ph,
+                width: pw,
+                left: (bound === 'left' ? 0 : pw) + (bound === 'left' ? -1 : 1) * thickness(at),
+                boxShadow: '0 0 0 1px #2a211c55',
+              }}
+            />
+          )}
+          {!level && at < last && (
+            <div
+              className="absolute top-1 bg-paper"
+              style={{
+                height: ph,
+                width: pw,
+                left: (bound === 'left' ? pw : 0) + (bound === 'left' ? 1 : -1) * thickness(last - at),
+                boxShadow: '0 0 0 1px #2a211c55',
+              }}
+            />
+          )}
           {still.before !== null && page(still.before, 'before')}
           {still.after !== null && page(still.after, 'after')}
           {turning && leaf && (
@@ -147,13 +189,30 @@ export function Dummy() {
               <div className="absolute inset-0 border border-ink/30 bg-paper" style={{ backfaceVisibility: 'hidden' }}>
                 {leaf.front !== null && <PageFace reading={leaf.front} scale={k} />}
               </div>
-              <div className="absolute inset-0 border border-ink/30 bg-paper" style={{ backfaceVisibility: 'hidden', transform: `${axis}(180deg)` }}>
+              <div
+                className="absolute inset-0 border border-ink/30 bg-paper"
+                style={{ backfaceVisibility: 'hidden', transform: `${axis}(180deg)` }}
+              >
                 {leaf.back !== null && <PageFace reading={leaf.back} scale={k} />}
               </div>
             </div>
           )}
-          <button type="button" aria-label="Turn back" disabled={at === 0} onClick={() => goTo(at - 1)} className="absolute cursor-pointer disabled:cursor-default" style={{ left: spot("before").left, top: spot("before").top, width: pw, height: ph }} />
-          <button type="button" aria-label="Turn on" disabled={at === last} onClick={() => goTo(at + 1)} className="absolute cursor-pointer disabled:cursor-default" style={{ left: spot("after").left, top: spot("after").top, width: pw, height: ph }} />
+          <button
+            type="button"
+            aria-label="Turn back"
+            disabled={at === 0}
+            onClick={() => goTo(at - 1)}
+            className="absolute cursor-pointer disabled:cursor-default"
+            style={{ left: spot('before').left, top: spot('before').top, width: pw, height: ph }}
+          />
+          <button
+            type="button"
+            aria-label="Turn on"
+            disabled={at === last}
+            onClick={() => goTo(at + 1)}
+            className="absolute cursor-pointer disabled:cursor-default"
+            style={{ left: spot('after').left, top: spot('after').top, width: pw, height: ph }}
+          />
         </div>
       </div>
       <div className="flex flex-wrap items-center gap-3 border-t border-ink/30 px-3 py-2">
@@ -190,4 +249,3 @@ export function Dummy() {
     </div>
   );
 }
-

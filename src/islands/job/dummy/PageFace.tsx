@@ -5,7 +5,12 @@ import { useJob } from '../context';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 
 /** How much of a page is left once the booklet is trimmed: inner leaves stand out further and lose more at the face. */
-export function visiblePart(spine: SpineEdge, width: number, height: number, standsOut: number): { x: number; y: number; width: number; height: number } {
+export function visiblePart(
+  spine: SpineEdge,
+  width: number,
+  height: number,
+  standsOut: number,
+): { x: number; y: number; width: number; height: number } {
   switch (spine) {
     case 'left':
       return { x: 0, y: 0, width: width - standsOut, height };
@@ -38,14 +43,30 @@ export function PageFace({ reading, scale }: { readonly reading: number; readonl
   const { face, ends } = bleedsOf(docket.product);
   // the paper ends at the trim; what the artwork has is shown up to there
   const printed = pageBleed(spine, face, ends);
-  const wanted = facts && matrix ? pictureWidth(facts.media.width * matrix[0] * scale * (typeof window === 'undefined' ? 1 : window.devicePixelRatio)) : 640;
+  const wanted =
+    facts && matrix
+      ? pictureWidth(
+          facts.media.width * matrix[0] * scale * (typeof window === 'undefined' ? 1 : window.devicePixelRatio),
+        )
+      : 640;
   return (
-    <svg viewBox={`${part.x} ${part.y} ${part.width} ${part.height}`} className="block h-full w-full bg-paper" role="img" aria-label={page === null ? `page ${reading}, blank` : `page ${reading}`} data-bleed={printed.left}>
+    <svg
+      viewBox={`${part.x} ${part.y} ${part.width} ${part.height}`}
+      className="block h-full w-full bg-paper"
+      role="img"
+      aria-label={page === null ? `page ${reading}, blank` : `page ${reading}`}
+      data-bleed={printed.left}
+    >
       <rect x="0" y="0" width={w} height={h} fill="#fffdf8" />
       {facts && matrix && page !== null ? (
         <g clipPath={`url(#${id})`}>
           <clipPath id={id}>
-            <rect x={-printed.left} y={-printed.top} width={w + printed.left + printed.right} height={h + printed.top + printed.bottom} />
+            <rect
+              x={-printed.left}
+              y={-printed.top}
+              width={w + printed.left + printed.right}
+              height={h + printed.top + printed.bottom}
+            />
           </clipPath>
           {[160, ...(wanted > 160 ? [wanted] : [])].map((width) => (
             <image
@@ -61,7 +82,14 @@ export function PageFace({ reading, scale }: { readonly reading: number; readonl
       ) : (
         <g>
           <rect x="0" y="0" width={w} height={h} fill="#f9f3e6" />
-          <text x={w / 2} y={h / 2} textAnchor="middle" fontSize={Math.min(w, h) * 0.07} fill="#5a4c42" fontFamily="Atkinson Hyperlegible Next Variable">
+          <text
+            x={w / 2}
+            y={h / 2}
+            textAnchor="middle"
+            fontSize={Math.min(w, h) * 0.07}
+            fill="#5a4c42"
+            fontFamily="Atkinson Hyperlegible Next Variable"
+          >
             blank
           </text>
         </g>

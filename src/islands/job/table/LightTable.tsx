@@ -2,8 +2,10 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { ChevronLeft, ChevronRight, FlipHorizontal2, FlipVertical2, Maximize, Minus, Plus } from 'lucide-react';
+import { formatSize } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
+import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { SideDrawing } from './SideDrawing';
 
@@ -20,13 +22,15 @@ interface Props {
   readonly set: (change: Partial<TableState>) => void;
 }
 
-const MARGIN = 28;
+/** Room round the fitted sheet, in pixels, for the labels above and the tools beneath. */
+const MARGIN = { x: 24, top: 42, bottom: 52 };
 
 /** The drawn press sheet: pan, zoom to the pointer, turn it over as the machine does, look through it. */
 export function LightTable({ state, set }: Props) {
   const { plan, marks, docket, store } = useJob();
   const artwork = store((s) => s.artwork);
   const { layout } = plan;
+  const { unit } = useUnit();
   const surface = useRef<HTMLDivElement>(null);
   const behaviour = useRef<ZoomBehavior<HTMLDivElement, unknown> | null>(null);
   const [view, setView] = useState<ZoomTransform>(zoomIdentity);
@@ -39,9 +43,10 @@ export function LightTable({ state, set }: Props) {
     const el = surface.current;
     if (!el || !behaviour.current) return;
     const { clientWidth: w, clientHeight: h } = el;
-    const k = Math.min((w - 2 * MARGIN) / W, (h - 2 * MARGIN) / H);
+    const k = Math.min((w - 2 * MARGIN.x) / W, (h - MARGIN.top - MARGIN.bottom) / H);
     if (!(k > 0)) return;
-    select(el).call((s) => behaviour.current!.transform(s, zoomIdentity.translate((w - k * W) / 2, (h - k * H) / 2).scale(k)));
+    const y = MARGIN.top + (h - MARGIN.top - MARGIN.bottom - k * H) / 2;
+    select(el).call((s) => behaviour.current!.transform(s, zoomIdentity.translate((w - k * W) / 2, y).scale(k)));
   }, [W, H]);
 
   useEffect(() => {
@@ -110,23 +115,55 @@ export function LightTable({ state, set }: Props) {
         data-sheet={sheet.number}
       >
         {size.width > 0 && (
-          <div style={{ position: 'absolute', left: 0, top: 0, width: W * px, height: H * px, transform: `translate(${view.x}px, ${view.y}px)`, perspective: 2400 }}>
+          <div
+            style={{
+              position: 'absolute',
+              left: 0,
+              top: 0,
+              width: W * px,
+              height: H * px,
+              transform: `translate(${view.x}px, ${view.y}px)`,
+              perspective: 2400,
+            }}
+          >
             <div
               className="relative h-full w-full transition-transform duration-500 ease-in-out"
               style={{ transformStyle: 'preserve-3d', transform: state.turned ? `${axis}(180deg)` : 'none' }}
             >
-              <div className="absolute inset-0 border border-ink/40 bg-paper shadow-lg" style={{ backfaceVisibility: 'hidden' }} aria-hidden={state.turned}>
+              <div
+                className="absolute inset-0 border border-ink/40 bg-paper shadow-lg"
+                style={{ backfaceVisibility: 'hidden' }}
+                aria-hidden={state.turned}
+              >
                 {face('front')}
                 {state.through && (
-                  <div className="absolute inset-0" style={{ transform: layout.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)', mixBlendMode: 'multiply', opacity: 0.55 }}>
+                  <div
+                    className="absolute inset-0"
+                    style={{
+                      transform: layout.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)',
+                      mixBlendMode: 'multiply',
+                      opacity: 0.55,
+                    }}
+                  >
                     {face('back')}
                   </div>
                 )}
               </div>
-              <div className="absolute inset-0 border border-ink/40 bg-paper shadow-lg" style={{ backfaceVisibility: 'hidden', transform: `${axis}(180deg)` }} aria-hidden={!state.turned}>
+              <div
+                className="absolute inset-0 border border-ink/40 bg-paper shadow-lg"
+                style={{ backfaceVisibility: 'hidden', transform: `${axis}(180deg)` }}
+                aria-hidden={!state.turned}
+              >
                 {face('back')}
                 {state.through && (
-                  <div className="absolute inset-0" style={{ transform: layout.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)', mixBlendMode: 'multiply', opacity: 0.55 }}>
+                  <div
+                    className="absolute inset-0"
+                    style={{
+                      transform: layout.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)',
+                      mixBlendMode: 'multiply',
+                      opacity: 0.55,
+                    }}
+                  >
                     {face('front')}
                   </div>
                 )}
@@ -139,9 +176,7 @@ export function LightTable({ state, set }: Props) {
         <span className="font-head text-lg font-semibold">
           Sheet {sheet.number} of {plan.sheets.length}, {state.turned ? 'back' : 'front'}
         </span>
-        <span className="num text-xs text-ink-soft">
-          {W} × {H} mm
-        </span>
+        <span className="num text-xs">{formatSize(layout.sheet, unit)}</span>
       </div>
       <div className="absolute right-3 bottom-3 flex gap-1" role="toolbar" aria-label="View of the sheet">
         <Button small aria-label="Sheet before" isDisabled={state.sheet === 0} onPress={() => go(-1)}>
@@ -160,9 +195,15 @@ export function LightTable({ state, set }: Props) {
           <Maximize size={16} />
         </Button>
         <Button small onPress={() => set({ turned: !state.turned })} aria-keyshortcuts="f">
-          {layout.turn === 'turn' ? <FlipHorizontal2 size={16} aria-hidden /> : <FlipVertical2 size={16} aria-hidden />} Turn over
+          {layout.turn === 'turn' ? <FlipHorizontal2 size={16} aria-hidden /> : <FlipVertical2 size={16} aria-hidden />}{' '}
+          Turn over
         </Button>
-        <Button small onPress={() => set({ through: !state.through })} aria-pressed={state.through} className={cx(state.through && 'bg-ink! text-paper!')}>
+        <Button
+          small
+          onPress={() => set({ through: !state.through })}
+          aria-pressed={state.through}
+          className={cx(state.through && 'bg-ink! text-paper!')}
+        >
           See through
         </Button>
       </div>

@@ -6,7 +6,15 @@ import { SideDrawing } from './SideDrawing';
 const NONE = { numbers: true, aids: false };
 
 /** Every sheet in running order, front and back, as small pictures; only those in view are drawn. */
-export function RunStrip({ current, turned, onChoose }: { current: number; turned: boolean; onChoose: (sheet: number, turned: boolean) => void }) {
+export function RunStrip({
+  current,
+  turned,
+  onChoose,
+}: {
+  current: number;
+  turned: boolean;
+  onChoose: (sheet: number, turned: boolean) => void;
+}) {
   const { plan, docket, store } = useJob();
   const artwork = store((s) => s.artwork);
   const strip = useRef<HTMLDivElement>(null);
@@ -33,7 +41,8 @@ export function RunStrip({ current, turned, onChoose }: { current: number; turne
   useEffect(() => {
     const el = strip.current!;
     const at = current * step;
-    if (at < el.scrollLeft || at + step > el.scrollLeft + el.clientWidth) el.scrollTo({ left: at - el.clientWidth / 2 + step / 2 });
+    if (at < el.scrollLeft || at + step > el.scrollLeft + el.clientWidth)
+      el.scrollTo({ left: at - el.clientWidth / 2 + step / 2 });
   }, [current, step]);
 
   const first = Math.max(0, Math.floor(range.left / step) - 1);
@@ -63,10 +72,21 @@ export function RunStrip({ current, turned, onChoose }: { current: number; turne
                       aria-label={`Sheet ${sheet.number}, ${name}`}
                       aria-current={on && turned === (name === 'back') ? 'true' : undefined}
                       onClick={() => onChoose(at, name === 'back')}
-                      className={cx('border-2 bg-paper', on && turned === (name === 'back') ? 'border-rust' : on ? 'border-ink' : 'border-transparent')}
+                      className={cx(
+                        'border-2 bg-paper',
+                        on && turned === (name === 'back') ? 'border-rust' : on ? 'border-ink' : 'border-transparent',
+                      )}
                       style={{ width: sideWidth + 4, height: height + 4 }}
                     >
-                      <SideDrawing side={sheet[name]} layout={layout} marks={[]} artwork={artwork} sha256={sha256} scale={0} shown={NONE} />
+                      <SideDrawing
+                        side={sheet[name]}
+                        layout={layout}
+                        marks={[]}
+                        artwork={artwork}
+                        sha256={sha256}
+                        scale={0}
+                        shown={NONE}
+                      />
                     </button>
                   ))}
                 </div>

@@ -23,14 +23,33 @@ interface Props {
 }
 
 /** One side of a sheet as it comes out of the machine: artwork, trims, bleeds, folds, no-print edges, marks. */
-export const SideDrawing = memo(function SideDrawing({ side, layout, marks, artwork, sha256, scale, shown, opacity = 1 }: Props) {
+export const SideDrawing = memo(function SideDrawing({
+  side,
+  layout,
+  marks,
+  artwork,
+  sha256,
+  scale,
+  shown,
+  opacity = 1,
+}: Props) {
   const id = useId();
   const { sheet, printable } = layout;
   const H = sheet.height;
   const trims = layout.slots.map((s) => (side.name === 'front' ? s.trim : throughSheet(s.trim, sheet, layout.turn)));
   const folds = foldLines(layout).map((f) => {
     const r = f.upright ? rect(f.at, 0, 0, H) : rect(0, f.at, sheet.width, 0);
-    return { upright: f.upright, at: side.name === 'front' ? (f.upright ? r.x : r.y) : f.upright ? throughSheet(r, sheet, layout.turn).x : throughSheet(r, sheet, layout.turn).y };
+    return {
+      upright: f.upright,
+      at:
+        side.name === 'front'
+          ? f.upright
+            ? r.x
+            : r.y
+          : f.upright
+            ? throughSheet(r, sheet, layout.turn).x
+            : throughSheet(r, sheet, layout.turn).y,
+    };
   });
   const p = down(printable, H);
   const line = scale > 0 ? 1 / scale : 0.5;
@@ -49,7 +68,8 @@ export const SideDrawing = memo(function SideDrawing({ side, layout, marks, artw
         const facts = cell.page === null ? undefined : artwork.pages[cell.page - 1];
         const key = `${cell.slot}-${cell.reading}`;
         if (!facts || !cell.matrix || cell.page === null) return null;
-        const wanted = scale === 0 ? 160 : pictureWidth(facts.media.width * Math.hypot(cell.matrix[0], cell.matrix[1]) * scale);
+        const wanted =
+          scale === 0 ? 160 : pictureWidth(facts.media.width * Math.hypot(cell.matrix[0], cell.matrix[1]) * scale);
         const image = (width: number) => (
           <image
             key={width}
@@ -112,9 +132,27 @@ export const SideDrawing = memo(function SideDrawing({ side, layout, marks, artw
         {marks.map((m, i) => {
           switch (m.kind) {
             case 'line':
-              return <line key={i} x1={m.from[0]} y1={H - m.from[1]} x2={m.to[0]} y2={H - m.to[1]} strokeWidth={Math.max(m.weight, line * 0.9)} strokeDasharray={m.dash.join(' ') || undefined} />;
+              return (
+                <line
+                  key={i}
+                  x1={m.from[0]}
+                  y1={H - m.from[1]}
+                  x2={m.to[0]}
+                  y2={H - m.to[1]}
+                  strokeWidth={Math.max(m.weight, line * 0.9)}
+                  strokeDasharray={m.dash.join(' ') || undefined}
+                />
+              );
             case 'circle':
-              return <circle key={i} cx={m.centre[0]} cy={H - m.centre[1]} r={m.radius} strokeWidth={Math.max(m.weight, line * 0.9)} />;
+              return (
+                <circle
+                  key={i}
+                  cx={m.centre[0]}
+                  cy={H - m.centre[1]}
+                  r={m.radius}
+                  strokeWidth={Math.max(m.weight, line * 0.9)}
+                />
+              );
             case 'text':
               return (
                 <text
@@ -137,8 +175,22 @@ export const SideDrawing = memo(function SideDrawing({ side, layout, marks, artw
           const x = cell.trim.x + cell.trim.width / 2;
           const y = H - cell.trim.y - cell.trim.height / 2;
           return (
-            <g key={`${cell.slot}-${cell.reading}`} transform={`translate(${x} ${y}) rotate(${headDegrees(cell.head)})`} textAnchor="middle" fontFamily="Bricolage Grotesque Variable" fontWeight="700">
-              <g fill="#2a211c" fillOpacity="0.62" stroke="#fffdf8" strokeOpacity="0.72" paintOrder="stroke" strokeWidth={size * 0.02} strokeLinejoin="round">
+            <g
+              key={`${cell.slot}-${cell.reading}`}
+              transform={`translate(${x} ${y}) rotate(${headDegrees(cell.head)})`}
+              textAnchor="middle"
+              fontFamily="Bricolage Grotesque Variable"
+              fontWeight="700"
+            >
+              <g
+                fill="#2a211c"
+                fillOpacity="0.62"
+                stroke="#fffdf8"
+                strokeOpacity="0.72"
+                paintOrder="stroke"
+                strokeWidth={size * 0.02}
+                strokeLinejoin="round"
+              >
                 <path d={`M0 ${-size * 0.27}l${size * 0.06} ${size * 0.085}h${-size * 0.12}Z`} />
                 <text fontSize={size * 0.26} y={size * 0.08}>
                   {cell.reading}
@@ -161,4 +213,3 @@ function Blank({ x, y, width, height }: { x: number; y: number; width: number; h
     </g>
   );
 }
-

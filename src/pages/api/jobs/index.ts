@@ -5,7 +5,12 @@ import { bodyOf, endpoint, json, refusal } from '../../_api';
 
 export const GET = endpoint(async () => json(await listJobs()));
 
-const FromStore = z.strictObject({ sha256: z.string().regex(/^[0-9a-f]{64}$/), bytes: z.number(), name: z.string(), password: z.string().max(500) });
+const FromStore = z.strictObject({
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  bytes: z.number(),
+  name: z.string(),
+  password: z.string().max(500),
+});
 
 /** A new job: of the file in the body, or of one that arrived before and needed its password. */
 export const POST = endpoint(async (context) => {
@@ -25,4 +30,3 @@ export const POST = endpoint(async (context) => {
     throw e;
   }
 });
-

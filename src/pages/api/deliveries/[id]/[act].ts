@@ -1,7 +1,11 @@
 import { cancelDelivery, releaseDelivery, sendAgain } from '../../../../server';
 import { endpoint, idOf, json, notThere, refusal } from '../../../_api';
 
-const ACTS: Readonly<Record<string, (id: string) => Promise<boolean | string | null>>> = { cancel: cancelDelivery, release: releaseDelivery, again: sendAgain };
+const ACTS: Readonly<Record<string, (id: string) => Promise<boolean | string | null>>> = {
+  cancel: cancelDelivery,
+  release: releaseDelivery,
+  again: sendAgain,
+};
 
 export const POST = endpoint(async (context) => {
   const act = ACTS[context.params.act ?? ''];

@@ -4,7 +4,12 @@ import { ArtworkError } from '../../../../pdf';
 import { bodyOf, endpoint, idOf, json, notThere, refusal } from '../../../_api';
 import { jobPage } from '../../../_views';
 
-const FromStore = z.strictObject({ sha256: z.string().regex(/^[0-9a-f]{64}$/), name: z.string(), bytes: z.number().optional(), password: z.string().max(500).optional() });
+const FromStore = z.strictObject({
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  name: z.string(),
+  bytes: z.number().optional(),
+  password: z.string().max(500).optional(),
+});
 
 /** Swaps the job's artwork: for the file in the body, or for one that is stored (a former one, or one now unlocked). */
 export const PUT = endpoint(async (context) => {

@@ -10,7 +10,9 @@ export const GET = endpoint(async ({ params, url }) => {
   const width = WIDTHS.find((w) => w >= wanted) ?? WIDTHS.at(-1)!;
   try {
     const jpeg = await picture(sha, page, width);
-    return new Response(new Uint8Array(jpeg), { headers: { 'Content-Type': 'image/jpeg', 'Cache-Control': 'public, max-age=31536000, immutable' } });
+    return new Response(new Uint8Array(jpeg), {
+      headers: { 'Content-Type': 'image/jpeg', 'Cache-Control': 'public, max-age=31536000, immutable' },
+    });
   } catch (e) {
     if (e instanceof RangeError) return notThere();
     throw e;
