@@ -6,11 +6,15 @@ import { numberedPages, run, scratch, wordsOf, writePdf } from '../src/pdf/testi
 
 const dir = scratch();
 const here = import.meta.dirname;
-const cli = (...args: string[]) => spawnSync('node', [join(here, '../bin/odd-sparrow'), ...args], { encoding: 'utf8', maxBuffer: 1 << 26 });
+const cli = (...args: string[]) =>
+  spawnSync('node', [join(here, '../bin/odd-sparrow'), ...args], { encoding: 'utf8', maxBuffer: 1 << 26 });
 
 interface Printed {
   readonly up: number;
-  readonly sheets: readonly Record<'front' | 'back', { cells: { page: number | null; reading: number; trim: { x: number; y: number; width: number; height: number } }[] }>[];
+  readonly sheets: readonly Record<
+    'front' | 'back',
+    { cells: { page: number | null; reading: number; trim: { x: number; y: number; width: number; height: number } }[] }
+  >[];
   readonly findings: readonly { id: string; severity: string }[];
 }
 const planOf = (file: string): Printed => {
@@ -29,25 +33,33 @@ beforeAll(() => {
 describe('the examples of the docket file', () => {
   it('are three', () => expect(readdirSync(join(here, 'examples')).filter((f) => f.endsWith('.json'))).toHaveLength(3));
 
-  it.each(['two-up.json', 'awkward-count.json', 'bound-at-the-top.json'])('%s is planned and imposed, the words where the plan says', (file) => {
-    const printed = planOf(file);
-    expect(printed.findings.filter((f) => f.severity === 'stop')).toEqual([]);
-    const out = join(dir, `${file}.pdf`);
-    expect(cli('impose', join(dir, file), '-o', out)).toMatchObject({ status: 0, stderr: '' });
-    expect(run('qpdf', '--check', out)).toContain('No syntax');
-    const sides = wordsOf(out);
-    expect(sides).toHaveLength(2 * printed.sheets.length);
-    printed.sheets.forEach((sheet, s) =>
-      (['front', 'back'] as const).forEach((name, k) => {
-        for (const { page, trim } of sheet[name].cells) {
-          const inside = sides[2 * s + k]!.words.filter(
-            (w) => w.x > trim.x && w.x < trim.x + trim.width && w.y > trim.y && w.y < trim.y + trim.height && /^\d+$/.test(w.text),
-          );
-          expect(inside.map((w) => w.text)).toEqual(page === null ? [] : [String(page)]);
-        }
-      }),
-    );
-  });
+  it.each(['two-up.json', 'awkward-count.json', 'bound-at-the-top.json'])(
+    '%s is planned and imposed, the words where the plan says',
+    (file) => {
+      const printed = planOf(file);
+      expect(printed.findings.filter((f) => f.severity === 'stop')).toEqual([]);
+      const out = join(dir, `${file}.pdf`);
+      expect(cli('impose', join(dir, file), '-o', out)).toMatchObject({ status: 0, stderr: '' });
+      expect(run('qpdf', '--check', out)).toContain('No syntax');
+      const sides = wordsOf(out);
+      expect(sides).toHaveLength(2 * printed.sheets.length);
+      printed.sheets.forEach((sheet, s) =>
+        (['front', 'back'] as const).forEach((name, k) => {
+          for (const { page, trim } of sheet[name].cells) {
+            const inside = sides[2 * s + k]!.words.filter(
+              (w) =>
+                w.x > trim.x &&
+                w.x < trim.x + trim.width &&
+                w.y > trim.y &&
+                w.y < trim.y + trim.height &&
+                /^\d+$/.test(w.text),
+            );
+            expect(inside.map((w) => w.text)).toEqual(page === null ? [] : [String(page)]);
+          }
+        }),
+      );
+    },
+  );
 
   it('two-up.json lies two up, awkward-count.json keeps page 10 outside', () => {
     expect(planOf('two-up.json').up).toBe(2);
@@ -72,7 +84,10 @@ describe('the command line', () => {
     return stderr;
   };
   const changed = (name: string, change: (d: Record<string, Record<string, unknown>>) => void): string => {
-    const docket = JSON.parse(readFileSync(join(here, 'examples/two-up.json'), 'utf8')) as Record<string, Record<string, unknown>>;
+    const docket = JSON.parse(readFileSync(join(here, 'examples/two-up.json'), 'utf8')) as Record<
+      string,
+      Record<string, unknown>
+    >;
     change(docket);
     writeFileSync(join(dir, name), JSON.stringify(docket));
     return join(dir, name);
@@ -82,21 +97,51 @@ describe('the command line', () => {
     expect(complaint('plan', join(dir, 'nothing.json'))).toContain('nothing.json is not there');
     writeFileSync(join(dir, 'broken.json'), '{"kind": ');
     expect(complaint('plan', join(dir, 'broken.json'))).toContain('is not JSON');
-    expect(complaint('plan', changed('copies.json', (d) => (d.product!.copies = 0)))).toContain('product.copies');
-    expect(complaint('plan', changed('odd.json', (d) => (d.product!.colour = 'red')))).toMatch(/product.*colour/);
-    expect(complaint('plan', changed('gone.json', (d) => (d.artwork!.file = { name: 'x', path: 'x.pdf' })))).toContain('x.pdf is not there');
+    expect(
+      complaint(
+        'plan',
+        changed('copies.json', (d) => (d.product!.copies = 0)),
+      ),
+    ).toContain('product.copies');
+    expect(
+      complaint(
+        'plan',
+        changed('odd.json', (d) => (d.product!.colour = 'red')),
+      ),
+    ).toMatch(/product.*colour/);
+    expect(
+      complaint(
+        'plan',
+        changed('gone.json', (d) => (d.artwork!.file = { name: 'x', path: 'x.pdf' })),
+      ),
+    ).toContain('x.pdf is not there');
     writeFileSync(join(dir, 'letter.txt'), 'Dear printer');
-    expect(complaint('plan', changed('text.json', (d) => (d.artwork!.file = { name: 'x', path: 'letter.txt' })))).toContain('neither a PDF');
+    expect(
+      complaint(
+        'plan',
+        changed('text.json', (d) => (d.artwork!.file = { name: 'x', path: 'letter.txt' })),
+      ),
+    ).toContain('neither a PDF');
     run('qpdf', '--encrypt', 'sesame', 'o', '256', '--', join(dir, 'eight-pages.pdf'), join(dir, 'locked.pdf'));
-    expect(complaint('plan', changed('locked.json', (d) => (d.artwork!.file = { name: 'x', path: 'locked.pdf' })))).toContain('artwork.file.password');
-    expect(complaint('impose', join(dir, 'two-up.json'), '-o', join(dir, 'no/such/folder.pdf'))).toContain('folder.pdf is not there');
+    expect(
+      complaint(
+        'plan',
+        changed('locked.json', (d) => (d.artwork!.file = { name: 'x', path: 'locked.pdf' })),
+      ),
+    ).toContain('artwork.file.password');
+    expect(complaint('impose', join(dir, 'two-up.json'), '-o', join(dir, 'no/such/folder.pdf'))).toContain(
+      'folder.pdf is not there',
+    );
     expect(complaint('impose', join(dir, 'two-up.json'))).toContain('--output');
     expect(complaint('frobnicate')).toContain('frobnicate');
     expect(existsSync(join(dir, 'no'))).toBe(false);
   });
 
   it('opens a locked file with the docket’s password', () => {
-    const file = changed('unlocked.json', (d) => (d.artwork!.file = { name: 'x', path: 'locked.pdf', password: 'sesame' }));
+    const file = changed(
+      'unlocked.json',
+      (d) => (d.artwork!.file = { name: 'x', path: 'locked.pdf', password: 'sesame' }),
+    );
     expect(cli('impose', file, '-o', join(dir, 'unlocked.pdf'))).toMatchObject({ status: 0, stderr: '' });
     expect(wordsOf(join(dir, 'unlocked.pdf'))[0]!.words.length).toBeGreaterThan(0);
   });

@@ -3,7 +3,19 @@ import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { Command, CommanderError } from 'commander';
 import { ZodError } from 'zod';
-import { docketJsonSchema, DocketError, firstProblem, inspect, mark, plan, readDocket, reckon, Shop, type Artwork, type Docket } from '../core';
+import {
+  docketJsonSchema,
+  DocketError,
+  firstProblem,
+  inspect,
+  mark,
+  plan,
+  readDocket,
+  reckon,
+  Shop,
+  type Artwork,
+  type Docket,
+} from '../core';
 import { ArtworkError, compose, PdfSyntaxError, readArtwork } from '../pdf';
 
 /** Something the caller can mend: said in one line, exit status 2. */
@@ -56,7 +68,10 @@ async function load(path: string, work: (it: Loaded) => void): Promise<void> {
     }
   })();
   const { file } = docket.artwork;
-  if (!file.path) throw new Complaint(`${path}: artwork.file.path: says nothing; name the artwork by its path, relative to the docket.`);
+  if (!file.path)
+    throw new Complaint(
+      `${path}: artwork.file.path: says nothing; name the artwork by its path, relative to the docket.`,
+    );
   const source = resolve(dirname(path), file.path);
   const scratch = mkdtempSync(join(tmpdir(), 'odd-sparrow-'));
   try {
@@ -65,7 +80,10 @@ async function load(path: string, work: (it: Loaded) => void): Promise<void> {
     try {
       read = await readArtwork(source, copy, file.password);
     } catch (e) {
-      if (e instanceof ArtworkError) throw new Complaint(`${source}: ${e.code === 'locked' ? 'it is locked; put its password into artwork.file.password.' : e.message}`);
+      if (e instanceof ArtworkError)
+        throw new Complaint(
+          `${source}: ${e.code === 'locked' ? 'it is locked; put its password into artwork.file.password.' : e.message}`,
+        );
       const said = SYSTEM[(e as NodeJS.ErrnoException).code ?? ''];
       throw said ? new Complaint(`${source} ${said}.`) : e;
     }
@@ -76,7 +94,8 @@ async function load(path: string, work: (it: Loaded) => void): Promise<void> {
 }
 
 function readShop(path: string | undefined, docket: Docket): Shop {
-  if (!path) return { stocks: [docket.sheet.stock], machines: [docket.sheet.machine], finishers: [docket.finish.finisher] };
+  if (!path)
+    return { stocks: [docket.sheet.stock], machines: [docket.sheet.machine], finishers: [docket.finish.finisher] };
   const result = Shop.safeParse(readJson(path));
   if (!result.success) throw new Complaint(`${path}: ${firstProblem(result.error)}`);
   return result.data;
@@ -102,7 +121,12 @@ function printedPlan({ docket, artwork }: Loaded, shop: Shop): object {
   });
   return {
     title: docket.title,
-    sheet: { width: layout.sheet.width, height: layout.sheet.height, stock: `${docket.sheet.stock.name} ${docket.sheet.stock.format}`, turn: layout.turn },
+    sheet: {
+      width: layout.sheet.width,
+      height: layout.sheet.height,
+      stock: `${docket.sheet.stock.name} ${docket.sheet.stock.format}`,
+      turn: layout.turn,
+    },
     up: layout.slots.length,
     reading: planned.reading,
     sheets: planned.sheets.map((s) => ({ number: s.number, front: side(s, 'front'), back: side(s, 'back') })),
@@ -123,7 +147,9 @@ program
   .description('print the plan as JSON: sheets, sides, cells, marks, findings, figures')
   .argument('<docket>', 'the docket file')
   .option('--shop <file>', 'the shop’s stocks and machines, for remedies that take another')
-  .action((docket: string, { shop }: { shop?: string }) => load(docket, (it) => print(JSON.stringify(printedPlan(it, readShop(shop, it.docket)), null, 2))));
+  .action((docket: string, { shop }: { shop?: string }) =>
+    load(docket, (it) => print(JSON.stringify(printedPlan(it, readShop(shop, it.docket)), null, 2))),
+  );
 
 program
   .command('impose')
@@ -147,9 +173,11 @@ process.stdout.on('error', (e: NodeJS.ErrnoException) => process.exit(e.code ===
 try {
   await program.parseAsync();
 } catch (e) {
-  if (e instanceof CommanderError && (e.code === 'commander.helpDisplayed' || e.code === 'commander.help')) process.exitCode = 0;
+  if (e instanceof CommanderError && (e.code === 'commander.helpDisplayed' || e.code === 'commander.help'))
+    process.exitCode = 0;
   else {
-    const known = e instanceof Complaint || e instanceof CommanderError || e instanceof PdfSyntaxError || e instanceof ZodError;
+    const known =
+      e instanceof Complaint || e instanceof CommanderError || e instanceof PdfSyntaxError || e instanceof ZodError;
     const message = (e as Error).message.replace(/^error: /, '');
     console.error(known ? `odd-sparrow: ${message}` : `odd-sparrow: something failed: ${message}`);
     process.exitCode = 2;

@@ -1,4 +1,5 @@
-import { Spool, type PrinterFile, type SpooledJob } from './spool';
+import type { Spool } from './spool';
+import { type PrinterFile, type SpooledJob } from './spool';
 
 export interface PressOptions {
   readonly name: string;

@@ -151,7 +151,7 @@ async function canceledBefore(d: Delivery): Promise<boolean> {
 }
 
 /** One step. What is about to be done is written down before, what has been done after. */
-async function step(d: Delivery): Promise<void> {
+export async function step(d: Delivery): Promise<void> {
   const artwork = await findArtwork(d.docket.artwork.file.sha256 ?? '');
   if (!artwork) {
     await put(d, { phase: 'done', state: 'aborted', message: 'Its artwork is not in the store.' });

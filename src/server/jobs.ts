@@ -55,7 +55,7 @@ export function titleFrom(name: string): string {
 /** A name that is only a name: what a browser sends may hold paths, line ends and worse. */
 export function cleanName(name: string): string {
   const base = name.split(/[/\\]/).pop() ?? '';
-  // eslint-disable-next-line no-control-regex
+
   const plain = base.replace(/[\u0000-\u001f\u007f\u202a-\u202e\u2066-\u2069]/g, '').trim();
   return [...plain].slice(0, 200).join('') || 'unnamed';
 }

@@ -83,7 +83,6 @@ export function Entry({ label, shown, take, wide, bare, autoFocus, type = 'text'
         aria-label={label}
         aria-invalid={problem !== null}
         aria-describedby={problem ? `${id}-problem` : undefined}
-        // eslint-disable-next-line jsx-a11y/no-autofocus
         autoFocus={autoFocus}
         value={text ?? shown}
         onChange={(e) => setText(e.target.value)}
@@ -131,7 +130,7 @@ export function LengthField({
   wide?: boolean;
 }) {
   const factor = unit === 'mm' ? 1 : 25.4;
-  const show = (mm: number): string => `${formatNumber(mm / factor, unit === 'mm' ? 2 : 3)} ${unit}`;
+  const show = (mm: number): string => `${formatNumber(mm / factor, 3)} ${unit}`;
   return (
     <Entry
       label={label}

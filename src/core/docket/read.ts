@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { Docket } from './schema';
 
 /** A docket file that cannot be used; `message` is one line that says what and where. */

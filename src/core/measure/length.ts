@@ -111,7 +111,7 @@ export function parseLength(text: string, unit: Unit = 'mm'): number {
 }
 
 /** Writes millimetres for reading, at most `digits` decimals, without trailing zeros: `3 mm`, `0.125 in`. */
-export function formatLength(mm: number, unit: Unit = 'mm', digits = unit === 'mm' ? 2 : 3): string {
+export function formatLength(mm: number, unit: Unit = 'mm', digits = 3): string {
   return `${formatNumber(mm / FACTORS[unit]!, digits)} ${unit}`;
 }
 

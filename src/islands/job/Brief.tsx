@@ -50,6 +50,9 @@ function dueWord(due: string | null): string {
     : 'a day not yet said';
 }
 
+/** `an 8-page`, `an 80-page`, `a 28-page`: 8, 11, 18 and what begins with eighty or eight hundred are said with a vowel. */
+const article = (n: number): string => (/^(8|11$|18$|11\d{3}$|18\d{3}$)/.test(String(n)) ? 'an' : 'a');
+
 /** The job as one plain sentence. */
 export function Brief() {
   const { docket, plan, change, store } = useJob();
@@ -73,7 +76,7 @@ export function Brief() {
           />
         )}
       </Word>{' '}
-      {product.copies === 1 ? 'copy' : 'copies'} of a{plan.reading.length === 8 ? 'n' : ''} {plan.reading.length}-page,
+      {product.copies === 1 ? 'copy' : 'copies'} of {article(plan.reading.length)} {plan.reading.length}-page,
       saddle-stitched booklet,{' '}
       <Word say={nameSize(product.finished, unit)} name="Finished size" after=",">
         {(close) => (

@@ -26,9 +26,9 @@ export function Reckoning() {
           {all ? 'Fewer' : 'All figures'}
         </button>
       </div>
-      <dl className={cx('grid grid-cols-2 gap-x-3', all && 'max-h-64 overflow-y-auto')}>
+      <ul className={cx('grid grid-cols-2 gap-x-3', all && 'max-h-64 overflow-y-auto')}>
         {shown.map((f) => (
-          <div key={f.key} className="border-t border-ink/20">
+          <li key={f.key} className="border-t border-ink/20">
             <button
               type="button"
               aria-expanded={asked === f.key}
@@ -40,12 +40,12 @@ export function Reckoning() {
               )}
               onClick={() => setAsked(asked === f.key ? null : f.key)}
             >
-              <dt className="text-sm text-ink-soft">{f.label}</dt>
-              <dd className="num border-b border-dotted border-ink/60 font-semibold">{figureText(f)}</dd>
+              <span className="text-sm text-ink-soft">{f.label}</span>
+              <span data-value className="num border-b border-dotted border-ink/60 font-semibold">{figureText(f)}</span>
             </button>
-          </div>
+          </li>
         ))}
-      </dl>
+      </ul>
       {open && (
         <p role="status" className="num mt-1 border-l-2 border-rust bg-paper px-2 py-1 text-sm">
           {open.sum}

@@ -120,6 +120,8 @@ export function JobsView({ first }: { readonly first: readonly ListedJob[] | nul
   );
   const [search, setSearch] = useState('');
   const [over, setOver] = useState(false);
+  /** Whether the window takes files yet. */
+  const [ready, setReady] = useState(false);
   const field = useRef<HTMLInputElement>(null);
   const { add, list } = useUploads();
   const { say } = useNotices();
@@ -176,6 +178,7 @@ export function JobsView({ first }: { readonly first: readonly ListedJob[] | nul
     window.addEventListener('dragover', dragOver);
     window.addEventListener('drop', drop);
     window.addEventListener('keydown', key);
+    setReady(true);
     return () => {
       window.removeEventListener('dragenter', enter);
       window.removeEventListener('dragleave', leave);
@@ -214,7 +217,7 @@ export function JobsView({ first }: { readonly first: readonly ListedJob[] | nul
   };
 
   return (
-    <div className="min-h-screen">
+    <div className="min-h-screen" data-ready={ready || undefined}>
       <Mast here="jobs" />
       <main className="mx-auto max-w-6xl px-4 py-6">
         <div className="mb-5 flex flex-wrap items-center gap-4">

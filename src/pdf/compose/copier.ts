@@ -1,5 +1,5 @@
 import { deflateSync } from 'node:zlib';
-import { PdfFile } from '../syntax/file';
+import type { PdfFile } from '../syntax/file';
 import { isDict, numberOf, Ref, serialise, type Dict, type PdfObject, type PdfValue } from '../syntax/objects';
 import type { PdfWriter } from './writer';
 

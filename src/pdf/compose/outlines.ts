@@ -26,9 +26,7 @@ function theFont(): Font {
     const bytes = readFileSync(file);
     // its entry point for ES modules is not one that Node.js finds: taken as CommonJS
     const { parse } = load('opentype.js') as { parse(b: ArrayBuffer): Font };
-    font = parse(
-      bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer,
-    );
+    font = parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer);
   }
   return font;
 }

@@ -1,4 +1,5 @@
-import { Finisher, Machine, Shop, Stock } from '../../core';
+import type { Shop } from '../../core';
+import { Finisher, Machine, Stock } from '../../core';
 import { sql, type Sql } from '../db';
 
 /** The shop's lists, in order. */

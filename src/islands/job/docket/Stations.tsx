@@ -185,7 +185,11 @@ function ProductControls() {
       )}
       <Row
         label="Creep"
-        hint={plan.sheets.length > 1 ? `${formatLength(largest, unit)} at the innermost sheet` : undefined}
+        hint={
+          plan.sheets.length > 1
+            ? `${formatLength(largest, unit, unit === 'mm' ? 2 : 3)} at the innermost sheet`
+            : undefined
+        }
       >
         <div className="flex items-center gap-3">
           <Toggle

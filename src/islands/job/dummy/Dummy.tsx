@@ -129,7 +129,6 @@ export function Dummy() {
     <div className="flex h-full min-h-0 flex-col bg-glass">
       <div
         ref={place}
-        // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
         tabIndex={0}
         role="group"
         aria-label={`Dummy, open at ${before ? `page ${before}` : 'the front cover'}${before && after ? ' and ' : ''}${after && before ? `page ${after}` : ''}`}
@@ -240,10 +239,10 @@ export function Dummy() {
         </label>
         <p className="ml-auto text-sm">
           {inner > 0.005
-            ? `This leaf stands out ${formatLength(inner, unit)} and is trimmed to ${formatLength((level ? finished.height : finished.width) - inner, unit)}; its content is ${
-                docket.product.creep.correction === 'push-in' ? 'moved as far to the spine' : 'not moved'
-              }.`
-            : 'The outermost leaf: no creep here.'}
+            ? `Creep ${formatLength(inner, unit, 2)}: trimmed to ${formatLength((level ? finished.height : finished.width) - inner, unit, 2)}, content ${
+                docket.product.creep.correction === 'push-in' ? 'moved to the spine' : 'not moved'
+              }`
+            : 'The outermost leaf: no creep'}
         </p>
       </div>
     </div>

@@ -25,6 +25,9 @@ interface Props {
 /** Room round the fitted sheet, in pixels, for the labels above and the tools beneath. */
 const MARGIN = { x: 24, top: 42, bottom: 52 };
 
+/** What shines through has no numbers and lines of its own. */
+const BARE = { numbers: false, aids: false };
+
 /** The drawn press sheet: pan, zoom to the pointer, turn it over as the machine does, look through it. */
 export function LightTable({ state, set }: Props) {
   const { plan, marks, docket, store } = useJob();
@@ -89,7 +92,7 @@ export function LightTable({ state, set }: Props) {
 
   const axis = layout.turn === 'turn' ? 'rotateY' : 'rotateX';
   const px = view.k;
-  const face = (name: 'front' | 'back') => (
+  const face = (name: 'front' | 'back', shown = { numbers: state.numbers, aids: state.aids }) => (
     <SideDrawing
       side={sheet[name]}
       layout={layout}
@@ -97,7 +100,7 @@ export function LightTable({ state, set }: Props) {
       artwork={artwork}
       sha256={sha256}
       scale={px * (typeof window === 'undefined' ? 1 : window.devicePixelRatio)}
-      shown={state}
+      shown={shown}
     />
   );
   return (
@@ -105,7 +108,6 @@ export function LightTable({ state, set }: Props) {
       <div
         ref={surface}
         // the table itself takes the keys that move the sheet
-        // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
         tabIndex={0}
         role="group"
         aria-label={`Light table: sheet ${sheet.number} of ${plan.sheets.length}, ${state.turned ? 'back' : 'front'}`}
@@ -145,7 +147,7 @@ export function LightTable({ state, set }: Props) {
                       opacity: 0.55,
                     }}
                   >
-                    {face('back')}
+                    {face('back', BARE)}
                   </div>
                 )}
               </div>
@@ -164,7 +166,7 @@ export function LightTable({ state, set }: Props) {
                       opacity: 0.55,
                     }}
                   >
-                    {face('front')}
+                    {face('front', BARE)}
                   </div>
                 )}
               </div>

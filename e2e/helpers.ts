@@ -1,0 +1,61 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Locator, type Page } from '@playwright/test';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { basename, join } from 'node:path';
+
+export const FLOOR = 'http://127.0.0.1:4482';
+export const scratch = mkdtempSync(join(tmpdir(), 'sparrow-e2e-'));
+
+/** Opens a demo job by its title. */
+export async function openJob(page: Page, title: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('link', { name: title, exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
+  await expect(page.locator('[aria-label^="Light table"]')).toBeVisible();
+}
+
+/** Drops files on the window, as a hand would. */
+export async function dropFiles(page: Page, paths: readonly (string | { path: string; as: string })[]): Promise<void> {
+  const files = paths.map((p) =>
+    typeof p === 'string'
+      ? { name: basename(p), data: readFileSync(p).toString('base64') }
+      : { name: p.as, data: readFileSync(p.path).toString('base64') },
+  );
+  await page.locator('[data-ready]').waitFor();
+  const transfer = await page.evaluateHandle((list) => {
+    const t = new DataTransfer();
+    for (const { name, data } of list)
+      t.items.add(new File([Uint8Array.from(atob(data), (c) => c.charCodeAt(0))], name));
+    return t;
+  }, files);
+  await page.dispatchEvent('body', 'dragenter', { dataTransfer: transfer });
+  await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
+}
+
+export const station = (page: Page, name: string): Locator => page.locator(`[data-station=${name}]`);
+
+/** Opens a station if it is closed. */
+export async function openStation(page: Page, name: string): Promise<Locator> {
+  const it = station(page, name);
+  const button = it.getByRole('button').first();
+  if ((await button.getAttribute('aria-expanded')) !== 'true') await button.click();
+  return it;
+}
+
+export const saved = (page: Page): Promise<void> => expect(page.locator('[data-sync=saved]')).toBeVisible();
+
+export const figure = (page: Page, key: string): Locator => page.locator(`[data-figure=${key}] [data-value]`);
+
+/** Types into a field and leaves it. */
+export async function fill(field: Locator, text: string): Promise<void> {
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+/** Nothing serious or worse by axe on what is shown. */
+export async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const grave = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+  expect(grave.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
+}

@@ -1,0 +1,63 @@
+import reactHooks from 'eslint-plugin-react-hooks';
+import ts from 'typescript-eslint';
+
+export default ts.config(
+  {
+    ignores: [
+      'dist',
+      'node_modules',
+      'var',
+      '.astro',
+      'test-results',
+      '**/*.astro',
+      'scripts',
+      'bin',
+      '*.mjs',
+      '.dependency-cruiser.cjs',
+    ],
+  },
+  ...ts.configs.strict,
+  {
+    files: ['**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      // refs read where a drawing is laid out, and state set when what was typed is taken, are meant
+      'react-hooks/set-state-in-effect': 'off',
+      'react-hooks/refs': 'off',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-invalid-void-type': 'off',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-dynamic-delete': 'off',
+      eqeqeq: 'error',
+      'no-console': ['error', { allow: ['error', 'log'] }],
+    },
+  },
+  {
+    // the core is pure: no clock, no chance, no world
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'fetch',
+        'Buffer',
+        'setTimeout',
+        'performance',
+        'localStorage',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random' },
+        { object: 'Date', property: 'now' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock.' },
+      ],
+    },
+  },
+);

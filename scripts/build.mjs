@@ -1,0 +1,4 @@
+import { ensureBuilt, ensureDependencies } from './lib/project.mjs';
+
+ensureDependencies();
+await ensureBuilt();

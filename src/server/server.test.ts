@@ -1,0 +1,375 @@
+import { createReadStream, existsSync, readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startFloor, type Floor } from '../floor/server';
+import {
+  createJob as createOnPrinter,
+  getJobs,
+  getPrinter,
+  jobAttributes,
+  sendDocument,
+  type PrinterJob,
+} from '../machines';
+import { numberedPages, scratch, writePdf } from '../pdf/testing';
+import { SHOP } from '../core/testing';
+import { folders } from './config';
+import { closeDatabase, sql, transaction } from './db';
+import { afterLostAnswer, cancelDelivery, deliver, followAll, send, sendAgain } from './deliveries';
+import { cancelExport, exportFile, runExport, startExport } from './exports';
+import { cleanName, jobFromArtwork, patchJob, readStored, stepJob, swapArtwork, takeIn, titleFrom } from './jobs';
+import { migrate } from './migrate';
+import { fillPictures, picture } from './pictures';
+import { keep, StoreError, storedAt, sweepArrivals } from './store';
+import { findArtwork } from './tables/artworks';
+import { findDelivery, updateDelivery } from './tables/deliveries';
+import { findExport } from './tables/exports';
+import { listJobs, Outdated, readJob, setRemoved } from './tables/jobs';
+import { readShop, writeShop } from './tables/shop';
+import { closeWorkers, composeInWorker } from './workers';
+import { withServer } from './testing';
+
+const dir = scratch();
+let server: Awaited<ReturnType<typeof withServer>>;
+let floor: Floor;
+
+beforeAll(async () => {
+  server = await withServer();
+  floor = await startFloor({ name: 'Plover', port: 0, spool: join(dir, 'spool'), speed: 3600, factor: 400 });
+  await migrate();
+  const [machine] = SHOP.machines;
+  await transaction((run) => writeShop(run, { ...SHOP, machines: [{ ...machine!, printer: floor.uri }] }));
+});
+afterAll(async () => {
+  await floor.close();
+  await closeWorkers();
+  await closeDatabase();
+  await server.stop();
+});
+
+async function newJob(pages = 8, name = `made-${pages}.pdf`): Promise<{ id: string; sha256: string }> {
+  const path = join(dir, name);
+  writePdf(path, numberedPages(pages));
+  const { sha256, bytes } = await takeIn(createReadStream(path), null);
+  const { id } = await jobFromArtwork(sha256, name, await readStored(sha256, bytes));
+  return { id, sha256 };
+}
+
+describe('the database', () => {
+  it('is brought up to date once', async () => expect(await migrate()).toEqual([]));
+  it('keeps the shop in its order', async () => {
+    expect((await readShop()).stocks.map((s) => s.id)).toEqual(['a4', 'a3', 'sra3']);
+  });
+});
+
+describe('the store', () => {
+  it('keeps the same content once, under its SHA-256', async () => {
+    const first = await keep(Readable.from([Buffer.from('abc')]), 3);
+    // FIPS 180-2's own example
+    expect(first.sha256).toBe('ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad');
+    expect(await keep(Readable.from([Buffer.from('a'), Buffer.from('bc')]), null)).toEqual(first);
+    expect(readFileSync(storedAt(first.sha256), 'utf8')).toBe('abc');
+  });
+
+  it('keeps nothing of what does not arrive whole', async () => {
+    await expect(keep(Readable.from([Buffer.from('ab')]), 3)).rejects.toMatchObject({ code: 'cut-short' });
+    const broken = new Readable({
+      read() {
+        this.push(Buffer.alloc(100_000));
+        this.destroy(new Error('the browser is gone'));
+      },
+    });
+    await expect(keep(broken, null)).rejects.toBeInstanceOf(StoreError);
+    expect(readdirSync(join(folders.store(), 'arriving'))).toEqual([]);
+  });
+
+  it('says that the disk is full, and keeps nothing', async () => {
+    const full = new Readable({
+      read() {
+        this.destroy(Object.assign(new Error('no space'), { code: 'ENOSPC' }));
+      },
+    });
+    await expect(keep(full, null)).rejects.toMatchObject({
+      code: 'disk-full',
+      message: expect.stringContaining('Make room') as string,
+    });
+    await sweepArrivals();
+  });
+
+  it('takes names as names only', () => {
+    expect(cleanName('../../etc/pass\nwd\u202e.pdf')).toBe('passwd.pdf');
+    expect(cleanName('C:\\tmp\\a.pdf')).toBe('a.pdf');
+    expect(cleanName('/')).toBe('unnamed');
+    expect([...cleanName('🐦'.repeat(500))]).toHaveLength(200);
+    expect(titleFrom('tide_almanac-2.PDF')).toBe('Tide almanac 2');
+    expect(titleFrom('.pdf')).toBe('Untitled');
+  });
+});
+
+describe('a job', () => {
+  it('is undone and redone without end; a change after an undo ends the redo', async () => {
+    const { id } = await newJob();
+    for (const copies of [1, 2, 3]) {
+      const { version } = (await readJob(id))!;
+      await patchJob(id, version, { product: { copies } }, `${copies} copies`);
+    }
+    let row = (await readJob(id))!;
+    expect([row.version, row.undo, row.redo]).toEqual([4, '3 copies', null]);
+    row = (await stepJob(id, row.version, -1))!;
+    row = (await stepJob(id, row.version, -1))!;
+    expect([row.docket.product.copies, row.undo, row.redo]).toEqual([1, '1 copies', '2 copies']);
+    row = (await stepJob(id, row.version, 1))!;
+    expect(row.docket.product.copies).toBe(2);
+    row = (await patchJob(id, row.version, { product: { copies: 9 } }, 'nine'))!;
+    expect(row.redo).toBeNull();
+    for (let i = 0; i < 5; i++) row = (await stepJob(id, row.version, -1))!;
+    expect([row.docket.product.copies, row.undo]).toEqual([100, null]);
+    expect((await listJobs()).find((j) => j.id === id)!.summary.copies).toBe(100);
+  });
+
+  it('takes a change only on the version it was made on, of many at once just one', async () => {
+    const { id } = await newJob();
+    await expect(patchJob(id, 7, { product: { copies: 5 } }, 'x')).rejects.toBeInstanceOf(Outdated);
+    const outcomes = await Promise.allSettled(
+      [1, 2, 3, 4, 5].map((copies) => patchJob(id, 1, { product: { copies } }, 'x')),
+    );
+    expect(outcomes.filter((o) => o.status === 'fulfilled')).toHaveLength(1);
+    expect((await readJob(id))!.version).toBe(2);
+    await expect(patchJob(id, 2, { product: { copies: 0 } }, 'x')).rejects.toThrow();
+    expect((await readJob(id))!.version).toBe(2);
+  });
+
+  it('keeps every wish when its file is swapped, and remembers the former one', async () => {
+    const { id, sha256 } = await newJob(8);
+    await patchJob(id, 1, { product: { copies: 321 } }, 'x');
+    const other = await newJob(12);
+    const row = (await swapArtwork(id, other.sha256, 'corrected.pdf'))!;
+    expect(row.docket.product.copies).toBe(321);
+    expect(row.docket.artwork.file).toEqual({ name: 'corrected.pdf', sha256: other.sha256 });
+    expect(row.docket.artwork.former).toEqual([{ name: 'made-8.pdf', sha256 }]);
+    expect((await stepJob(id, row.version, -1))!.docket.artwork.file.sha256).toBe(sha256);
+  });
+
+  it('goes off the list and comes back', async () => {
+    const { id } = await newJob();
+    await setRemoved(id, true);
+    expect((await listJobs()).some((j) => j.id === id)).toBe(false);
+    await setRemoved(id, false);
+    expect((await listJobs()).some((j) => j.id === id)).toBe(true);
+  });
+});
+
+describe('pictures', () => {
+  it('are drawn once and kept', async () => {
+    const { sha256 } = await newJob(3, 'pictures.pdf');
+    const [a, b] = await Promise.all([picture(sha256, 1, 160), picture(sha256, 1, 160)]);
+    expect(a).toBe(b);
+    expect(a.subarray(0, 2).toString('hex')).toBe('ffd8');
+    await fillPictures(sha256);
+    expect(readdirSync(join(folders.pictures(), sha256.slice(0, 2), sha256)).sort()).toEqual([
+      '1-160.jpg',
+      '2-160.jpg',
+      '3-160.jpg',
+    ]);
+    await expect(picture(sha256, 4, 160)).rejects.toBeInstanceOf(RangeError);
+  });
+});
+
+describe('an export', () => {
+  it('is written, and forgotten when canceled', async () => {
+    const { id } = await newJob();
+    const done = (await startExport(id))!;
+    await runExport(done);
+    expect(await findExport(done)).toMatchObject({ state: 'done', done: 2 });
+    expect(readFileSync(exportFile(done)).subarray(0, 5).toString()).toBe('%PDF-');
+    const stopped = (await startExport(id))!;
+    expect(await cancelExport(stopped)).toBe(true);
+    await runExport(stopped);
+    expect((await findExport(stopped))!.state).toBe('canceled');
+    expect(existsSync(exportFile(stopped))).toBe(false);
+    expect(await cancelExport(stopped)).toBe(false);
+  });
+
+  it('stops in the middle when told to', async () => {
+    const { id, sha256 } = await newJob(4000, 'long.pdf');
+    const { docket } = (await readJob(id))!;
+    const artwork = (await findArtwork(sha256))!;
+    const { unpackArtwork } = await import('../core');
+    const abort = new AbortController();
+    const out = join(dir, 'stopped.pdf');
+    const seen: number[] = [];
+    await expect(
+      composeInWorker(
+        { docket, artwork: unpackArtwork(artwork.facts), source: storedAt(sha256), out },
+        (done) => {
+          seen.push(done);
+          abort.abort();
+        },
+        abort.signal,
+      ),
+    ).rejects.toThrow();
+    expect(seen[0]).toBeLessThan(1000);
+  });
+});
+
+/** Follows until the delivery has ended. */
+async function untilEnded(id: string) {
+  for (let i = 0; i < 400; i++) {
+    await followAll();
+    const d = (await findDelivery(id))!;
+    if (d.phase === 'done') return d;
+    await new Promise((r) => setTimeout(r, 30));
+  }
+  throw new Error('It did not end.');
+}
+const onPress = async (id: string): Promise<PrinterJob[]> =>
+  (await getJobs(floor.uri)).filter((j) => j.name.includes(id.slice(0, 13)));
+
+async function accepted(): Promise<string> {
+  const { id } = await newJob();
+  await patchJob(id, 1, { product: { copies: 3 }, sheet: { up: 'one' } }, 'x');
+  return send(id, 2);
+}
+
+describe('a delivery', () => {
+  it('is printed once: sheets counted by the press', async () => {
+    const id = await accepted();
+    await deliver(id);
+    expect((await findDelivery(id))!.phase).toBe('follow');
+    // 3 copies one up, 2 sheets each
+    expect(await untilEnded(id)).toMatchObject({ state: 'completed', sheets_done: 6, sheets_total: 6 });
+    expect(await onPress(id)).toHaveLength(1);
+    // what is at its end is not sent again, however often it is asked for
+    await deliver(id);
+    expect(await onPress(id)).toHaveLength(1);
+    expect(readdirSync(folders.out()).filter((f) => f.includes(id))).toEqual([]);
+  });
+
+  it('asks for the job of another window’s version to be looked at first', async () => {
+    const { id } = await newJob();
+    await patchJob(id, 1, { product: { copies: 2 } }, 'x');
+    await expect(send(id, 1)).rejects.toThrow(/changed in another window/);
+    await patchJob(id, 2, { sheet: { stock: SHOP.stocks[0]! } }, 'A4');
+    await expect(send(id, 3)).rejects.toThrow(/do not fit the sheet. Mend that first/);
+  });
+
+  it('killed after the printer made the job but before that was written down: it is found, not made twice', async () => {
+    const id = await accepted();
+    // what the server does up to the moment it is killed
+    await deliverUntil(id, 'create');
+    await updateDelivery(id, { phase: 'creating' });
+    const d = (await findDelivery(id))!;
+    const printer = await getPrinter(floor.uri);
+    const wish = {
+      name: `${d.docket.title} [${id.slice(0, 13)}]`,
+      copies: 3,
+      sides: 'two-sided-short-edge' as const,
+      media: { width: 320, height: 450, grammage: 90, name: 'x' },
+      hold: false,
+    };
+    await createOnPrinter(floor.uri, wish.name, jobAttributes(wish, printer));
+    // and what it does when it is back
+    await deliver(id);
+    expect(await untilEnded(id)).toMatchObject({ state: 'completed' });
+    expect(await onPress(id)).toHaveLength(1);
+  });
+
+  it('killed before the printer heard of it: it is made then', async () => {
+    const id = await accepted();
+    await deliverUntil(id, 'create');
+    await updateDelivery(id, { phase: 'creating' });
+    await deliver(id);
+    await untilEnded(id);
+    expect(await onPress(id)).toHaveLength(1);
+  });
+
+  it('killed after the document went but before that was written down: it is not sent twice', async () => {
+    const id = await accepted();
+    await deliverUntil(id, 'created');
+    await updateDelivery(id, { phase: 'sending' });
+    const d = (await findDelivery(id))!;
+    await sendDocument(floor.uri, d.printer_job!, join(folders.out(), `delivery-${id}.pdf`));
+    await deliver(id);
+    expect(await untilEnded(id)).toMatchObject({ state: 'completed', sheets_done: 6 });
+    expect(await onPress(id)).toHaveLength(1);
+  });
+
+  it('killed before the document went: the same job gets it', async () => {
+    const id = await accepted();
+    await deliverUntil(id, 'created');
+    await updateDelivery(id, { phase: 'sending' });
+    await deliver(id);
+    expect(await untilEnded(id)).toMatchObject({ state: 'completed', sheets_done: 6 });
+    expect(await onPress(id)).toHaveLength(1);
+  });
+
+  it('waits while the printer is away, says so, and goes when it is back', async () => {
+    const id = await accepted();
+    await updateDelivery(id, {});
+    await sql('update deliveries set printer = $2 where id = $1', [id, 'ipp://127.0.0.1:9/ipp/print']);
+    const going = deliver(id);
+    for (let i = 0; i < 100 && !(await findDelivery(id))!.message; i++) await new Promise((r) => setTimeout(r, 50));
+    expect((await findDelivery(id))!.message).toContain('does not answer');
+    await sql('update deliveries set printer = $2 where id = $1', [id, floor.uri]);
+    await going;
+    expect(await untilEnded(id)).toMatchObject({ state: 'completed', message: null });
+  });
+
+  it('is canceled before it goes, and can be sent again', async () => {
+    const id = await accepted();
+    expect(await cancelDelivery(id)).toBe(true);
+    await deliver(id);
+    expect(await findDelivery(id)).toMatchObject({ phase: 'done', state: 'canceled' });
+    expect(await onPress(id)).toEqual([]);
+    const again = (await sendAgain(id))!;
+    await deliver(again);
+    expect(await untilEnded(again)).toMatchObject({ state: 'completed' });
+  });
+
+  it('is canceled on the press, and says when the press forgot it', async () => {
+    floor.press.pause(true);
+    const id = await accepted();
+    await deliver(id);
+    await followAll();
+    expect(await findDelivery(id)).toMatchObject({
+      state: 'pending',
+      message: 'Paused at the printer. Resume it there.',
+    });
+    await cancelDelivery(id);
+    expect(await untilEnded(id)).toMatchObject({ state: 'canceled' });
+    floor.press.pause(false);
+    const lost = await accepted();
+    await deliverUntil(lost, 'created');
+    await updateDelivery(lost, { phase: 'follow', printer_job: 9999 });
+    expect(await untilEnded(lost)).toMatchObject({ state: 'unsure' });
+  });
+
+  it('knows from what the printer says whether a document arrived', () => {
+    const job: PrinterJob = {
+      id: 1,
+      name: 'x',
+      state: 'pending',
+      reasons: [],
+      message: '',
+      sheetsDone: 0,
+      documents: 0,
+    };
+    expect(afterLostAnswer(null).state).toBe('unsure');
+    expect(afterLostAnswer({ ...job, documents: 1 }).phase).toBe('follow');
+    expect(afterLostAnswer({ ...job, reasons: ['job-incoming'] }).phase).toBe('created');
+    expect(afterLostAnswer({ ...job, state: 'aborted', reasons: ['aborted-by-system'] })).toEqual({
+      phase: 'create',
+      printer_job: null,
+    });
+    expect(afterLostAnswer({ ...job, state: 'aborted', reasons: ['document-format-error'] }).phase).toBe('follow');
+    expect(afterLostAnswer({ ...job, documents: null }).state).toBe('unsure');
+    expect(afterLostAnswer({ ...job, documents: null, state: 'processing' }).phase).toBe('follow');
+  });
+});
+
+/** Lets a delivery come just to a phase, as if the server were killed there. */
+async function deliverUntil(id: string, phase: 'create' | 'created'): Promise<void> {
+  // The press is out of reach for what comes after: refused at once, the step stays as it was written down.
+  const { step } = await import('./deliveries');
+  for (let d = (await findDelivery(id))!; d.phase !== phase; d = (await findDelivery(id))!) await step(d);
+}
