@@ -44,6 +44,8 @@ test('the handbook lies on the table as the press turns it, and is read through 
   // zooming to the pointer keeps what is under it, and fit brings the sheet back
   const box = (await table.boundingBox())!;
   const image = table.locator('svg').first();
+  // the sheet has come over before it is measured
+  await page.waitForTimeout(700);
   const before = (await image.boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.wheel(0, -400);
