@@ -88,8 +88,6 @@ export class Leaf {
       this.page.setTrimBox(this.off * PT, this.off * PT, width * PT, height * PT);
       this.page.setBleedBox(slug * PT, slug * PT, (width + 2 * bleed) * PT, (height + 2 * bleed) * PT);
     }
-    const resources = this.page.node.normalizedEntries().Resources;
-    resources.set(PDFName.of('ColorSpace'), book.doc.context.obj({ Rust: book.spot }));
   }
 
   private at = (mm: number): number => (mm + this.off) * PT;
@@ -178,6 +176,8 @@ export class Leaf {
 
   /** Fills a shape with the spot ink at a tint: a disc, or a box where `height` is given. */
   rust(x: number, y: number, width: number, height: number | null, tint = 1): void {
+    const resources = this.page.node.normalizedEntries().Resources;
+    resources.set(PDFName.of('ColorSpace'), this.book.doc.context.obj({ Rust: this.book.spot }));
     const n = (v: number): PDFNumber => PDFNumber.of(v);
     const op = (name: string, ...args: PDFNumber[]): PDFOperator => PDFOperator.of(name as never, args as never[]);
     const ops = [op('q'), PDFOperator.of('cs' as never, [PDFName.of('Rust')]), op('scn', n(tint))];

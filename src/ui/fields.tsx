@@ -28,7 +28,7 @@ export function Row({
   hint?: ReactNode;
 }) {
   return (
-    <div className="grid grid-cols-[7.2rem_1fr] items-start gap-x-2 py-1">
+    <div className="grid grid-cols-[7.2rem_minmax(0,1fr)] items-start gap-x-2 py-1">
       <label htmlFor={htmlFor} className="pt-1 text-sm text-ink-soft">
         {label}
       </label>

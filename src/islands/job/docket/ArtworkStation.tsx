@@ -108,14 +108,14 @@ export function ArtworkStation() {
           <p className="text-xs text-ink-soft">file page {formatSize(first.media, unit)}</p>
         )}
       </Row>
-      <Row label="Page is the">
+      <Row label="Page box">
         <Choice
           label="Which box is the page"
           value={a.box}
           options={[
-            { key: 'trim', label: 'Trim box' },
-            { key: 'crop', label: 'Crop box' },
-            { key: 'media', label: 'Media box' },
+            { key: 'trim', label: 'Trim' },
+            { key: 'crop', label: 'Crop' },
+            { key: 'media', label: 'Media' },
           ]}
           onChange={(box) => change({ artwork: { box } }, `page is the ${box} box`)}
         />

@@ -25,7 +25,7 @@ export function FindingCard({ finding, brief }: { finding: Finding; brief?: bool
       </div>
       {!brief && finding.detail && <p className="mt-0.5 text-sm">{finding.detail}</p>}
       {finding.remedies.length > 0 && (
-        <ul className="mt-1 grid gap-1" aria-label="Remedies">
+        <ul className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-1" aria-label="Remedies">
           {finding.remedies.map((r) => (
             <li key={r.label}>
               <OurButton
@@ -85,7 +85,7 @@ export function Station({
       </Heading>
       <DisclosurePanel>
         {open && (
-          <div className="grid gap-2 px-3 pt-1 pb-3">
+          <div className="grid grid-cols-[minmax(0,1fr)] gap-2 px-3 pt-1 pb-3">
             {mine.map((f) => (
               <FindingCard key={f.id} finding={f} />
             ))}

@@ -49,10 +49,10 @@ export function RunStrip({
   const last = Math.min(sheets.length - 1, Math.ceil((range.left + range.width) / step) + 1);
   return (
     <section aria-label="Run strip" className="flex min-w-0 border-t border-ink/50 bg-glass-deep">
-      <div className="grid w-24 shrink-0 content-center gap-1 border-r border-ink/30 px-2 text-xs leading-tight">
+      <div className="grid w-24 shrink-0 grid-cols-[minmax(0,1fr)] content-center gap-1 border-r border-ink/30 px-2 text-xs leading-tight">
         <span className="num text-base font-semibold">{sheets.length}</span>
         <span>{sheets.length === 1 ? 'sheet' : 'sheets'} a copy</span>
-        <span className="flex items-center gap-1">
+        <span className="flex min-w-0 items-center gap-1" title={`${stock.name} ${stock.format}`}>
           <span className="size-3 shrink-0 border border-ink/50" style={{ background: stock.swatch }} />
           <span className="truncate">{stock.name}</span>
         </span>

@@ -1,0 +1,71 @@
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { root } from './lib/project.mjs';
+
+/** Makes the pictures in docs/screenshots from a running application with fresh demo data. Leaves its jobs as they were. */
+const base = process.env.SPARROW_URL ?? 'http://127.0.0.1:4380';
+const floor = process.env.FLOOR_URL ?? 'http://127.0.0.1:4382';
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const shot = async (name) => {
+  await page.waitForTimeout(1200);
+  await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
+};
+const open = async (title) => {
+  await page.goto(base);
+  await page.getByRole('link', { name: title, exact: true }).click();
+  await page.locator('[aria-label^="Light table"]').waitFor();
+};
+const station = async (name) => {
+  const button = page.locator(`[data-station=${name}]`).getByRole('button').first();
+  if ((await button.getAttribute('aria-expanded')) !== 'true') await button.click();
+};
+const undo = () => page.getByRole('button', { name: /^Undo: / }).click();
+
+await page.goto(base);
+await shot('jobs');
+await open('The borrower’s handbook');
+await shot('sheet');
+await page.keyboard.press('f');
+await page.keyboard.press('x');
+await shot('through');
+await page.keyboard.press('2');
+await page.getByRole('button', { name: 'Turn on' }).click();
+await page.waitForTimeout(800);
+await page.getByRole('button', { name: 'Turn on' }).click();
+await shot('dummy');
+await open('Tide almanac');
+await shot('findings');
+await open('Harbour notes');
+await station('sheet');
+await page.locator('[data-station=artwork], [data-station=product]').first().waitFor();
+await page.locator('[data-station=sheet]').getByRole('button', { name: /Stock/ }).click();
+await page.getByRole('option', { name: /Wove 80 A4/ }).click();
+for (const name of ['product']) await page.locator(`[data-station=${name}]`).getByRole('button').first().click();
+await shot('too-small');
+await undo();
+await open('Care of edges');
+await page.locator('[data-station=product]').getByRole('button').first().click();
+await station('send');
+await page.getByRole('button', { name: 'Send to Plover', exact: true }).click();
+await page.locator('[data-state=processing]').waitFor();
+await page.waitForTimeout(4000);
+await shot('send');
+await fetch(`${floor}/provoke/media-empty`, { method: 'POST' });
+await page.goto(`${base}/floor`);
+await page.locator('[data-state=stopped]').waitFor();
+await shot('floor');
+await page.goto(floor);
+await shot('press');
+await fetch(`${floor}/provoke/clear`, { method: 'POST' });
+await browser.close();
