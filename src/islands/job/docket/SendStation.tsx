@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Download, Send } from 'lucide-react';
 import { Button } from '../../../ui/Button';
 import { ask, listen } from '../../../ui/client';
@@ -70,6 +70,11 @@ export function SendStation() {
   const [sending, setSending] = useState(false);
   const exporting = useExport();
   const list = useDeliveries(`/api/jobs/${saved.id}/deliveries`, [], (jobId) => jobId === saved.id);
+  const deliveries = useRef<HTMLElement>(null);
+  // a delivery just accepted is what one wants to see
+  useEffect(() => {
+    if (list.some((d) => d.open)) deliveries.current?.scrollIntoView({ block: 'nearest' });
+  }, [list.length]); // eslint-disable-line react-hooks/exhaustive-deps
   const stops = findings.filter((f) => f.severity === 'stop');
   const { machine } = docket.sheet;
   const up = plan.layout.slots.length;
@@ -134,7 +139,7 @@ export function SendStation() {
         </p>
       )}
       {list.length > 0 && (
-        <section aria-label="Deliveries of this job">
+        <section ref={deliveries} aria-label="Deliveries of this job">
           <h3 className="mt-1 text-sm">Deliveries</h3>
           <ul>
             {list.map((d) => (
