@@ -10,7 +10,7 @@ export default ts.config(
       '.astro',
       'test-results',
       '**/*.astro',
-      'scripts',
+      'scripts/**/*.mjs',
       'bin',
       '*.mjs',
       '.dependency-cruiser.cjs',

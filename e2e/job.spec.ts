@@ -63,7 +63,7 @@ test('the handbook lies on the table as the press turns it, and is read through 
   await expect(opening).toHaveText('Pages 4 and 5');
   await page.keyboard.press('End');
   await expect(opening).toHaveText('Back cover');
-  await fill(page.getByLabel('Open at page'), '14');
+  await fill(page.getByRole('textbox', { name: 'Open at page' }), '14');
   await expect(opening).toHaveText('Pages 14 and 15');
   // six sheets round the innermost of 0.104 mm
   await expect(page.getByText(/Creep 0.62 mm/)).toBeVisible();

@@ -7,3 +7,4 @@ export * from './sheet';
 export * from './marks';
 export * from './findings';
 export * from './reckoning';
+export * from './events';

@@ -30,7 +30,9 @@ async function begin(): Promise<void> {
     export: ({ id }) => runExport(id),
     deliver: ({ id }) => deliver(id),
   });
-  for (const d of await openDeliveries()) if (d.phase !== 'follow') await wake('deliver', { id: d.id });
+  await wakeDeliveries();
+  // for printers that come back, and calls to wake that were lost with the database
+  setInterval(() => void wakeDeliveries().catch(() => undefined), 5_000);
   for (const id of await unfinishedExports()) await wake('export', { id });
   await sweepExports();
   let busy = false;
@@ -43,4 +45,9 @@ async function begin(): Promise<void> {
       })
       .finally(() => (busy = false));
   }, 700);
+}
+
+/** Wakes every delivery that its printer does not have yet; one that is at work already is left alone. */
+async function wakeDeliveries(): Promise<void> {
+  for (const d of await openDeliveries()) if (d.phase !== 'follow') await wake('deliver', { id: d.id });
 }

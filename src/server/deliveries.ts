@@ -135,8 +135,10 @@ export async function deliver(id: string): Promise<void> {
           });
           return;
         }
+        // away for long: others get their turn; what is open is woken again every few seconds
+        if (pause > 4000) return;
         await wait(pause);
-        pause = Math.min(10_000, pause * 2);
+        pause *= 2;
       }
     }
   });

@@ -1,26 +1,12 @@
 import { EventEmitter } from 'node:events';
-
-/** What is told to every open window. */
-export type Event =
-  | { readonly kind: 'job'; readonly id: string; readonly version: number }
-  | { readonly kind: 'jobs' }
-  | { readonly kind: 'pictures'; readonly sha256: string; readonly done: number; readonly total: number }
-  | {
-      readonly kind: 'export';
-      readonly id: string;
-      readonly state: string;
-      readonly done: number;
-      readonly total: number;
-      readonly message: string | null;
-    }
-  | { readonly kind: 'delivery'; readonly id: string; readonly jobId: string };
+import type { ServerEvent } from '../core';
 
 const emitter = new EventEmitter();
 emitter.setMaxListeners(0);
 
-export const tell = (event: Event): void => void emitter.emit('event', event);
+export const tell = (event: ServerEvent): void => void emitter.emit('event', event);
 
-export function listen(heard: (event: Event) => void): () => void {
+export function listen(heard: (event: ServerEvent) => void): () => void {
   emitter.on('event', heard);
   return () => emitter.off('event', heard);
 }

@@ -54,7 +54,8 @@ export async function runExport(id: string): Promise<void> {
           out: `${out}.part`,
         },
         (done) => {
-          said(it, { state: 'working', done });
+          // what a stopped worker had said before it was stopped is not news any more
+          if (!abort.signal.aborted) said(it, { state: 'working', done });
         },
         abort.signal,
       );

@@ -1,3 +1,5 @@
+import type { ServerEvent } from '../core';
+
 /** Talking to the server from a window. */
 
 /** The server said no; `message` is for the operator. */
@@ -68,28 +70,33 @@ export function upload<T>(
   return { done, cancel: () => xhr.abort() };
 }
 
-export type ServerEvent =
-  | { readonly kind: 'job'; readonly id: string; readonly version: number }
-  | { readonly kind: 'jobs' }
-  | { readonly kind: 'pictures'; readonly sha256: string; readonly done: number; readonly total: number }
-  | {
-      readonly kind: 'export';
-      readonly id: string;
-      readonly state: string;
-      readonly done: number;
-      readonly total: number;
-      readonly message: string | null;
-    }
-  | { readonly kind: 'delivery'; readonly id: string; readonly jobId: string }
-  /** The stream is open (again): whatever was missed is to be asked for. */
-  | { readonly kind: 'open' };
+/** What is heard: news, or that the stream is open (again) and whatever was missed is to be asked for. */
+export type Heard = ServerEvent | { readonly kind: 'open' };
 
-/** Listens to the server until told to stop. */
-export function listen(heard: (e: ServerEvent) => void): () => void {
-  const source = new EventSource('/api/events');
-  source.onopen = () => heard({ kind: 'open' });
-  source.onmessage = (m: MessageEvent<string>) => heard(JSON.parse(m.data) as ServerEvent);
-  return () => source.close();
+const listeners = new Set<(e: Heard) => void>();
+let source: EventSource | null = null;
+
+/**
+ * Listens to the server until told to stop. A window has one stream for all who listen: browsers open only six
+ * connections to a server, and pictures need them.
+ */
+export function listen(heard: (e: Heard) => void): () => void {
+  listeners.add(heard);
+  if (source?.readyState === EventSource.OPEN) queueMicrotask(() => listeners.has(heard) && heard({ kind: 'open' }));
+  if (!source) {
+    source = new EventSource('/api/events');
+    source.onopen = () => listeners.forEach((l) => l({ kind: 'open' }));
+    source.onmessage = (m: MessageEvent<string>) => {
+      const event = JSON.parse(m.data) as ServerEvent;
+      listeners.forEach((l) => l(event));
+    };
+  }
+  return () => {
+    listeners.delete(heard);
+    if (listeners.size > 0) return;
+    source?.close();
+    source = null;
+  };
 }
 
 /** The address of a page's picture. */

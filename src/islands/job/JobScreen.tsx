@@ -102,7 +102,8 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
 
   return (
     <Context.Provider value={{ ...computed, store, docket, change }}>
-      <div className="flex h-screen min-h-[560px] flex-col">
+      {/* zoomed in, or on a small window, the parts follow one another and the page scrolls */}
+      <div className="flex min-h-screen flex-col min-[900px]:h-screen min-[900px]:min-h-[560px]">
         <Mast here="job">
           <span className="flex items-baseline gap-2 border-l border-ink/30 pl-4">
             <span className="num text-ink-soft">{saved.number}</span>
@@ -145,15 +146,18 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
         <div className="border-b border-ink bg-oat px-4 py-2">
           <Brief />
         </div>
-        <div className="grid min-h-0 flex-1 grid-cols-[minmax(300px,23rem)_1fr]">
-          <aside aria-label="Docket" className="flex min-h-0 flex-col border-r border-ink bg-oat">
+        <div className="flex min-h-0 flex-1 flex-col-reverse min-[900px]:grid min-[900px]:grid-cols-[minmax(300px,23rem)_1fr]">
+          <aside
+            aria-label="Docket"
+            className="flex min-h-0 flex-col border-ink bg-oat max-[900px]:border-t min-[900px]:border-r"
+          >
             <div className="min-h-0 flex-1 overflow-y-auto">
               <Stations />
             </div>
             <Reckoning />
           </aside>
-          <main className="flex min-h-0 min-w-0 flex-col">
-            <div className="flex min-h-10 items-center gap-4 border-b border-ink/50 bg-glass-deep px-3">
+          <main className="flex min-h-0 min-w-0 flex-col max-[900px]:h-[max(85vh,26rem)]">
+            <div className="flex min-h-10 flex-wrap items-center gap-x-4 border-b border-ink/50 bg-glass-deep px-3">
               <ViewSwitch view={view} onChange={setView} />
               <Foremost />
             </div>

@@ -67,7 +67,7 @@ function State({ job }: { job: ListedJob }) {
 function JobRow({ job, onRemove }: { job: ListedJob; onRemove: () => void }) {
   const { summary: s } = job;
   return (
-    <li className="group relative grid grid-cols-[3.4rem_1.6rem_1fr_9rem_16rem_2rem] items-center gap-4 border-b border-ink/20 py-2 hover:bg-oat-deep/60">
+    <li className="group relative grid grid-cols-[3.4rem_1.6rem_minmax(0,1fr)_2rem] items-center gap-x-4 gap-y-1 min-[900px]:grid-cols-[3.4rem_1.6rem_1fr_9rem_16rem_2rem] border-b border-ink/20 py-2 hover:bg-oat-deep/60">
       <span className="grid h-14 place-items-center">
         {s.pages > 0 && (
           <img
@@ -86,7 +86,7 @@ function JobRow({ job, onRemove }: { job: ListedJob; onRemove: () => void }) {
         >
           {s.title}
         </a>
-        <span className="flex items-center gap-1.5 truncate text-sm text-ink-soft">
+        <span className="flex items-center gap-1.5 text-sm text-ink-soft">
           <span
             className="inline-block size-3 shrink-0 border border-ink/40"
             style={{ background: s.swatch }}
@@ -97,13 +97,15 @@ function JobRow({ job, onRemove }: { job: ListedJob; onRemove: () => void }) {
           </span>
         </span>
       </span>
-      <span className="text-sm">{dueText(s.due)}</span>
-      <State job={job} />
+      <span className="text-sm max-[900px]:col-start-3">{dueText(s.due)}</span>
+      <span className="max-[900px]:col-start-3">
+        <State job={job} />
+      </span>
       <Button
         kind="quiet"
         small
         aria-label={`Remove ${s.title}`}
-        className="relative opacity-60 group-hover:opacity-100 focus-visible:opacity-100"
+        className="relative opacity-60 group-hover:opacity-100 focus-visible:opacity-100 max-[900px]:col-start-4 max-[900px]:row-start-1"
         onPress={onRemove}
       >
         <Trash2 size={15} />

@@ -9,6 +9,7 @@ interface Outline {
 }
 interface Font {
   readonly unitsPerEm: number;
+  hasChar(c: string): boolean;
   charToGlyph(c: string): {
     advanceWidth?: number;
     getPath(x: number, y: number, size: number): { commands: Outline['commands'] };
@@ -44,7 +45,8 @@ export function textOutlines(text: string, height: number, room: number): string
   const f = theFont();
   const size = (height / CAPITALS) * PT;
   const limit = room * PT;
-  const glyphs = [...text].map((c) => f.charToGlyph(c));
+  // what the font does not have is left blank rather than boxed
+  const glyphs = [...text].map((c) => f.charToGlyph(f.hasChar(c) ? c : ' '));
   const advance = (g: (typeof glyphs)[number]): number => ((g.advanceWidth ?? 0) * size) / f.unitsPerEm;
   const width = glyphs.reduce((sum, g) => sum + advance(g), 0);
   const squeeze = Math.max(2 / 3, Math.min(1, limit / width));

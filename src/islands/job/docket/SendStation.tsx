@@ -16,6 +16,8 @@ interface ExportView {
   readonly message: string | null;
 }
 
+const ENDED = new Set(['done', 'canceled', 'failed']);
+
 /** Exports the sheets with progress; the file is downloaded when it is there. */
 export function useExport() {
   const { store } = useJob();
@@ -28,7 +30,7 @@ export function useExport() {
     if (!it || !running) return;
     const { id } = it;
     const take = (e: ExportView): void => {
-      setIt(e);
+      setIt((now) => (now && now.id === e.id && ENDED.has(now.state) ? now : e));
       if (e.state === 'done') {
         const a = document.createElement('a');
         a.href = `/api/exports/${id}/file`;

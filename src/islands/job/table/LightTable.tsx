@@ -103,6 +103,28 @@ export function LightTable({ state, set }: Props) {
       shown={shown}
     />
   );
+  /** One side of the paper, and what shines through it. */
+  const leaf = (name: 'front' | 'back', behind: 'front' | 'back') => (
+    <div
+      className="absolute inset-0 border border-ink/40 bg-paper shadow-lg"
+      style={{ backfaceVisibility: 'hidden', transform: name === 'back' ? `${axis}(180deg)` : 'none' }}
+      aria-hidden={state.turned !== (name === 'back')}
+    >
+      {face(name)}
+      {state.through && (
+        <div
+          className="absolute inset-0"
+          style={{
+            transform: layout.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)',
+            mixBlendMode: 'multiply',
+            opacity: 0.55,
+          }}
+        >
+          {face(behind, BARE)}
+        </div>
+      )}
+    </div>
+  );
   return (
     <div className="relative h-full min-h-0 overflow-hidden bg-glass">
       <div
@@ -132,44 +154,8 @@ export function LightTable({ state, set }: Props) {
               className="relative h-full w-full transition-transform duration-500 ease-in-out"
               style={{ transformStyle: 'preserve-3d', transform: state.turned ? `${axis}(180deg)` : 'none' }}
             >
-              <div
-                className="absolute inset-0 border border-ink/40 bg-paper shadow-lg"
-                style={{ backfaceVisibility: 'hidden' }}
-                aria-hidden={state.turned}
-              >
-                {face('front')}
-                {state.through && (
-                  <div
-                    className="absolute inset-0"
-                    style={{
-                      transform: layout.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)',
-                      mixBlendMode: 'multiply',
-                      opacity: 0.55,
-                    }}
-                  >
-                    {face('back', BARE)}
-                  </div>
-                )}
-              </div>
-              <div
-                className="absolute inset-0 border border-ink/40 bg-paper shadow-lg"
-                style={{ backfaceVisibility: 'hidden', transform: `${axis}(180deg)` }}
-                aria-hidden={!state.turned}
-              >
-                {face('back')}
-                {state.through && (
-                  <div
-                    className="absolute inset-0"
-                    style={{
-                      transform: layout.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)',
-                      mixBlendMode: 'multiply',
-                      opacity: 0.55,
-                    }}
-                  >
-                    {face('front', BARE)}
-                  </div>
-                )}
-              </div>
+              {leaf('front', 'back')}
+              {leaf('back', 'front')}
             </div>
           </div>
         )}
