@@ -21,6 +21,7 @@ test('the demo jobs stand in the order of need, and are found by a word', async 
   // what other tests have dropped has no date and stands before
   expect((await titles.allTextContents()).filter((t) => demo.includes(t))).toEqual(demo);
   await accessible(page);
+  await page.locator('[data-ready]').waitFor();
   await page.keyboard.press('/');
   await page.keyboard.type('almanac');
   await expect(titles).toHaveText(['Tide almanac']);

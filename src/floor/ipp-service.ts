@@ -1,14 +1,12 @@
 import { createWriteStream, rmSync } from 'node:fs';
 import { open, stat } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
-import { Readable } from 'node:stream';
+import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import {
   attributesOf,
-  decode,
   encode,
   ipp,
-  IppIncomplete,
   numberOf,
   textOf,
   textsOf,
@@ -18,29 +16,12 @@ import {
   type Value,
 } from '../machines/ipp/codec';
 import { Group, Operation, Status, Tag } from '../machines/ipp/tags';
-import {
-  FINISHINGS,
-  HANDLINGS,
-  HOLDS,
-  jobAttributes,
-  MEDIA,
-  printerAttributes,
-  SIDES,
-  type Told,
-} from './ipp-attributes';
+import { jobAttributes, printerAttributes, type Told } from './ipp-attributes';
+import { readHeader } from './ipp-request';
+import { wishesOf } from './ipp-wishes';
+import { Refusal } from './refusal';
 import type { Press } from './press';
 import type { SpooledJob } from './spool';
-
-/** A refusal on its way to the client. */
-class Refusal extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-    readonly unsupported: readonly Attribute[] = [],
-  ) {
-    super(message);
-  }
-}
 
 export interface IppService {
   readonly press: Press;
@@ -49,9 +30,6 @@ export interface IppService {
   /** Looks into a document that has arrived. @returns its pages; throws where it is none */
   readonly check: (path: string) => Promise<number>;
 }
-
-/** A message's header may not be longer: what comes after it is the document. */
-const MAX_HEADER = 1 << 20;
 
 /** Answers one IPP request (RFC 8011, 4). The document, if there is one, goes straight to disk. */
 export async function answer(service: IppService, req: IncomingMessage): Promise<Buffer> {
@@ -96,33 +74,6 @@ function operationGroup(said?: string): AttributeGroup {
       ...(said ? [ipp.text('status-message', said.slice(0, 255))] : []),
     ],
   };
-}
-
-async function readHeader(req: IncomingMessage): Promise<{ message: Message | null; rest: Readable }> {
-  const chunks: Buffer[] = [];
-  let size = 0;
-  const iterator = req[Symbol.asyncIterator]() as AsyncIterator<Buffer>;
-  for (;;) {
-    const next = await iterator.next();
-    if (!next.done) {
-      chunks.push(next.value);
-      size += next.value.length;
-    }
-    const bytes = Buffer.concat(chunks);
-    try {
-      const { message, end } = decode(bytes);
-      const rest = Readable.from(
-        (async function* () {
-          if (bytes.length > end) yield bytes.subarray(end);
-          for (let chunk = await iterator.next(); !chunk.done; chunk = await iterator.next()) yield chunk.value;
-        })(),
-        { objectMode: false },
-      );
-      return { message, rest };
-    } catch (e) {
-      if (!(e instanceof IppIncomplete) || next.done || size > MAX_HEADER) return { message: null, rest: req };
-    }
-  }
 }
 
 interface Answer {
@@ -248,75 +199,6 @@ function checkFormat(op: Operations): void {
     throw new Refusal(Status.compressionNotSupported, 'Documents must not be compressed.', [
       ipp.keyword('compression', compression),
     ]);
-}
-
-/** The job's wishes; those that cannot be met are ignored, or refused where the client wants them to the letter. */
-function wishesOf(m: Message, op: Operations) {
-  const a = attributesOf(m, Group.job);
-  const ignored: Attribute[] = [];
-  const refuse = (name: string): void => {
-    ignored.push({ name, values: a.get(name) ?? [] });
-  };
-  let copies = numberOf(a.get('copies')) ?? 1;
-  if (copies < 1 || copies > 1_000_000) {
-    refuse('copies');
-    copies = 1;
-  }
-  const choice = (name: string, supported: readonly string[], otherwise: string): string => {
-    const v = textOf(a.get(name));
-    if (v === undefined || supported.includes(v)) return v ?? otherwise;
-    refuse(name);
-    return otherwise;
-  };
-  const sides = choice('sides', SIDES, 'one-sided');
-  const hold = choice('job-hold-until', HOLDS, 'no-hold') !== 'no-hold';
-  choice('multiple-document-handling', HANDLINGS, HANDLINGS[2]!);
-  choice('print-scaling', ['none'], 'none');
-  const named = choice('media', MEDIA, '');
-  const finishings = (a.get('finishings') ?? []).flatMap((v) => (typeof v.value === 'number' ? [v.value] : []));
-  if (finishings.some((f) => !FINISHINGS.includes(f))) refuse('finishings');
-  const known = [
-    'copies',
-    'sides',
-    'job-hold-until',
-    'multiple-document-handling',
-    'print-scaling',
-    'media',
-    'media-col',
-    'finishings',
-    'orientation-requested',
-    'print-quality',
-    'printer-resolution',
-  ];
-  for (const [name, values] of a)
-    if (!known.includes(name))
-      ignored.push({ name, values: values.map(() => ({ tag: Tag.unsupported, value: null })) });
-  if (ignored.length > 0 && op.get('ipp-attribute-fidelity')?.[0]?.value === true)
-    throw new Refusal(Status.attributesNotSupported, 'Some wishes cannot be met.', ignored);
-  const wish = {
-    name: textOf(op.get('job-name')) ?? textOf(op.get('document-name')) ?? 'Untitled',
-    user: textOf(op.get('requesting-user-name')) ?? 'anonymous',
-    copies,
-    sides,
-    hold,
-    finishings: finishings.filter((f) => FINISHINGS.includes(f)),
-    media: mediaOf(a, named),
-  };
-  return { ignored, wish };
-}
-
-function mediaOf(a: ReadonlyMap<string, readonly Value[]>, named: string): SpooledJob['media'] {
-  const members = (v: Value | undefined): ReadonlyMap<string, readonly Value[]> =>
-    new Map(v && Array.isArray(v.value) ? (v.value as readonly Attribute[]).map((m) => [m.name, m.values]) : []);
-  const col = members(a.get('media-col')?.[0]);
-  const size = members(col.get('media-size')?.[0]);
-  const width = numberOf(size.get('x-dimension'));
-  const height = numberOf(size.get('y-dimension'));
-  if (width !== undefined && height !== undefined) return { width, height, info: textOf(col.get('media-info')) ?? '' };
-  const m = /_([\d.]+)x([\d.]+)(mm|in)$/.exec(named);
-  if (!m) return null;
-  const unit = m[3] === 'in' ? 2540 : 100;
-  return { width: Math.round(Number(m[1]) * unit), height: Math.round(Number(m[2]) * unit), info: named };
 }
 
 function jobOf(service: IppService, op: Operations): SpooledJob {

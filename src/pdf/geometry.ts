@@ -74,11 +74,6 @@ export function pageFacts(page: RawPage): PageFacts {
   };
 }
 
-/** A map in millimetres as one in points. */
-export function inPoints(m: Matrix): Matrix {
-  return [m[0], m[1], m[2], m[3], m[4] * PT, m[5] * PT];
-}
-
 /** Takes the page's own space (points) to a sheet in points, given the map of its upright millimetres. */
 export function pageToSheet(page: RawPage, uprightToSheet: Matrix): Matrix {
   return compose(compose(pageToUpright(page), uprightToSheet), [PT, 0, 0, PT, 0, 0]);

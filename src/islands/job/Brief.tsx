@@ -1,7 +1,8 @@
 import { useState, type ReactNode } from 'react';
 import { Button, Dialog, DialogTrigger, Popover } from 'react-aria-components';
 import { nameSize } from '../../core';
-import { Choice, CountField, Entry, LengthField, Pick, POPOVER, SizeField } from '../../ui/fields';
+import { Choice, Pick, POPOVER } from '../../ui/choices';
+import { CountField, Entry, LengthField, SizeField } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
 import { formatLength } from '../../core';
 import { useJob } from './context';

@@ -41,7 +41,7 @@ export function Reckoning() {
               onClick={() => setAsked(asked === f.key ? null : f.key)}
             >
               <span className="text-sm text-ink-soft">{f.label}</span>
-              <span data-value className="num border-b border-dotted border-ink/60 font-semibold">
+              <span data-value className="num whitespace-nowrap border-b border-dotted border-ink/60 font-semibold">
                 {figureText(f)}
               </span>
             </button>

@@ -1,5 +1,5 @@
 import { formatNumber, type Machine, type Patch, type Shop, type Stock } from '../../core';
-import type { Option } from '../../ui/fields';
+import type { Option } from '../../ui/choices';
 
 type Change = (patch: Patch, label: string) => void;
 

@@ -1,4 +1,5 @@
-import { Pick, Row, Toggle } from '../../../ui/fields';
+import { Pick, Toggle } from '../../../ui/choices';
+import { Row } from '../../../ui/fields';
 import { useJob } from '../context';
 
 /** Folding and stitching. */

@@ -1,4 +1,5 @@
-import { LengthField, Toggle, Entry } from '../../../ui/fields';
+import { Toggle } from '../../../ui/choices';
+import { LengthField, Entry } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 

@@ -1,5 +1,6 @@
 import { bleedsOf, formatLength, formatNumber, nameSize } from '../../../core';
-import { Choice, CountField, LengthField, Pick, Row, SizeField, Toggle, Entry } from '../../../ui/fields';
+import { Choice, Pick, Toggle } from '../../../ui/choices';
+import { CountField, LengthField, Row, SizeField, Entry } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 

@@ -1,5 +1,6 @@
 import { formatLength, lying, formatSize, turnOf } from '../../../core';
-import { Choice, Pick, Row } from '../../../ui/fields';
+import { Choice, Pick } from '../../../ui/choices';
+import { Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { machineOptions, stockOptions, withMachine, withStock } from '../wishes';

@@ -30,7 +30,7 @@ export function FindingCard({ finding, brief }: { finding: Finding; brief?: bool
             <li key={r.label}>
               <OurButton
                 small
-                className="w-full justify-start whitespace-normal text-left"
+                className="w-full justify-start text-left whitespace-normal!"
                 onPress={() => change(r.patch, r.label)}
               >
                 <span>{r.label}</span>

@@ -78,7 +78,10 @@ export function Dummy() {
   const pw = finished.width * k;
   const ph = finished.height * k;
   const creepOf = (page: number): number =>
-    plan.creep.standsOut[Math.floor((Math.min(page, total + 1 - page) - 1) / 2)] ?? 0;
+    Math.min(
+      plan.creep.standsOut[Math.floor((Math.min(page, total + 1 - page) - 1) / 2)] ?? 0,
+      0.95 * (bound === 'top' ? finished.height : finished.width),
+    );
 
   /** Where a page lies: `after` is the one read second; on the right when bound on the left. */
   const spot = (which: 'before' | 'after'): { left: number; top: number; origin: string } => {

@@ -9,8 +9,10 @@ export function visiblePart(
   spine: SpineEdge,
   width: number,
   height: number,
-  standsOut: number,
+  creep: number,
 ): { x: number; y: number; width: number; height: number } {
+  // a pile thicker than the page is wide cannot be stitched, but is drawn
+  const standsOut = Math.min(creep, 0.95 * (spine === 'left' || spine === 'right' ? width : height));
   switch (spine) {
     case 'left':
       return { x: 0, y: 0, width: width - standsOut, height };

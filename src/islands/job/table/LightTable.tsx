@@ -211,7 +211,7 @@ function Legend() {
     </span>
   );
   return (
-    <div className="absolute bottom-3 left-3 flex gap-3 bg-glass/85 px-1 text-xs">
+    <div className="absolute bottom-3 left-3 flex gap-3 bg-glass/85 px-1 text-xs max-[900px]:hidden">
       {item('trim', <path d="M0 6h22" stroke="#2a211c" strokeWidth="1.5" />)}
       {item('bleed', <path d="M1 11 7 1M7 11 13 1M13 11 19 1" stroke="#b87c08" strokeWidth="2" />)}
       {item('fold', <path d="M0 6h22" stroke="#7a3a6c" strokeWidth="2" strokeDasharray="7 2 2 2" />)}

@@ -1,0 +1,77 @@
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { inspect, mark, newDocket, patched, plan, Shop, type Artwork, type Finding } from '../src/core';
+import { readArtwork } from '../src/pdf';
+import { run, scratch } from '../src/pdf/testing';
+import { DEMO_JOBS, demoShop, makeDemoFiles } from '.';
+
+const dir = scratch();
+const shop = demoShop('ipp://127.0.0.1:1/ipp/print');
+// the scans take long and are tried by the interface tests
+const NAMES = DEMO_JOBS.map((j) => j.file).filter((f) => f !== 'minute-book.pdf');
+
+async function read(name: string): Promise<{ artwork: Artwork; workingCopy: boolean; findings: Finding[] }> {
+  const files = await makeDemoFiles(join(dir, 'one'), NAMES);
+  const { artwork, workingCopy } = await readArtwork(files[name]!, join(dir, `${name}.work`));
+  const docket = newDocket('x', { name }, artwork, shop, '2026-01-02');
+  const planned = plan(docket, artwork);
+  return {
+    artwork,
+    workingCopy,
+    findings: inspect({ docket, artwork, plan: planned, marks: mark(docket, planned), shop, unit: 'mm' }),
+  };
+}
+const ids = (findings: readonly Finding[]): string[] =>
+  findings.filter((f) => f.severity !== 'fine' || f.id === 'own-marks').map((f) => f.id);
+
+describe('the demonstration', () => {
+  it('has a shop that the schema takes, a dozen stocks and what folds and stitches', () => {
+    expect(() => Shop.parse(shop)).not.toThrow();
+    expect(shop.stocks.length).toBeGreaterThanOrEqual(12);
+    expect(new Set(shop.stocks.map((s) => s.id)).size).toBe(shop.stocks.length);
+    expect(shop.finishers.length).toBeGreaterThan(1);
+    for (const job of DEMO_JOBS) if (job.stock) expect(shop.stocks.map((s) => s.id)).toContain(job.stock);
+  });
+
+  it('is the same bytes each time', async () => {
+    const hash = (path: string): string => createHash('sha256').update(readFileSync(path)).digest('hex');
+    const one = await makeDemoFiles(join(dir, 'one'), NAMES);
+    const two = await makeDemoFiles(join(dir, 'two'), NAMES);
+    for (const name of NAMES) expect([name, hash(two[name]!)]).toEqual([name, hash(one[name]!)]);
+  });
+
+  it('has a handbook of 28 pages with bleed and a spot ink, against which there is nothing', async () => {
+    const { artwork, findings } = await read('borrowers-handbook.pdf');
+    expect(artwork.pages).toHaveLength(28);
+    expect(artwork.inks).toEqual(['Gull Rust']);
+    expect(ids(findings)).toEqual([]);
+    expect(run('pdffonts', join(dir, 'one/borrowers-handbook.pdf'))).toMatch(/Bricolage.*Identity-H +yes/);
+  });
+
+  it('has one awkward count, one with marks of its own, one without bleed, one of mixed sizes, one damaged', async () => {
+    expect(ids((await read('tide-almanac.pdf')).findings)).toEqual(['blanks']);
+    expect(ids((await read('care-of-edges.pdf')).findings)).toEqual(['own-marks']);
+    expect(ids((await read('volunteer-roster.pdf')).findings)).toEqual(['no-bleed']);
+    expect(ids((await read('loft-inventory.pdf')).findings)).toContain('artwork-size');
+    const damaged = await read('harbour-notes-damaged.pdf');
+    expect(damaged.workingCopy).toBe(true);
+    expect(damaged.artwork.pages).toHaveLength(22);
+    expect(damaged.findings.map((f) => f.title)).toContain(
+      'The file was damaged and has been mended; look at its pages once.',
+    );
+  });
+
+  it('fits the stocks it names', async () => {
+    for (const job of DEMO_JOBS.filter((j) => NAMES.includes(j.file))) {
+      const { artwork } = await read(job.file);
+      const stock = shop.stocks.find((s) => s.id === job.stock);
+      const docket = patched(newDocket(job.title, { name: job.file }, artwork, shop, '2026-01-02'), {
+        product: { copies: job.copies },
+        ...(stock ? { sheet: { stock } } : {}),
+      });
+      expect([job.title, plan(docket, artwork).layout.fits]).toEqual([job.title, true]);
+    }
+  });
+});

@@ -1,0 +1,115 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { foldLines, mark, slugText, type Mark } from '.';
+import { patched, type Patch } from '../docket';
+import { plan } from '../sheet';
+import { artworkOf, docketFor, SHOP } from '../testing';
+import { distinct, lineMark } from './line';
+
+const SPACE = { area: { x: 0, y: 0, width: 100, height: 100 }, keepOff: [{ x: 40, y: 40, width: 20, height: 20 }] };
+
+describe('a line of a mark', () => {
+  it('runs as far as it may', () => {
+    expect(lineMark('crop', [10, 10], [1, 0], 5, 0.2, SPACE)).toMatchObject({ from: [10, 10], to: [15, 10] });
+    expect(lineMark('crop', [97, 10], [1, 0], 5, 0.2, SPACE)).toMatchObject({ to: [100, 10] });
+    expect(lineMark('crop', [10, 99.5], [0, 1], 5, 0.2, SPACE)).toBeNull();
+    expect(lineMark('crop', [-3, 10], [1, 0], 5, 0.2, SPACE)).toMatchObject({ from: [0, 10], to: [2, 10] });
+    expect(lineMark('crop', [10, 200], [1, 0], 5, 0.2, SPACE)).toBeNull();
+  });
+
+  it('stops at a page, or begins behind it', () => {
+    expect(lineMark('fold', [50, 36], [0, 1], 8, 0.2, SPACE)).toMatchObject({ from: [50, 36], to: [50, 40] });
+    expect(lineMark('fold', [50, 45], [0, -1], 8, 0.2, SPACE)).toMatchObject({ from: [50, 40], to: [50, 37] });
+    // along the edge of a page is not on it
+    expect(lineMark('crop', [40, 50], [0, 1], 5, 0.2, SPACE)).toMatchObject({ to: [40, 55] });
+  });
+
+  it('never lies on a page nor outside what prints', () => {
+    const at = fc.integer({ min: -20, max: 120 });
+    fc.assert(
+      fc.property(
+        at,
+        at,
+        fc.constantFrom([1, 0], [-1, 0], [0, 1], [0, -1]),
+        fc.integer({ min: 1, max: 60 }),
+        (x, y, direction, length) => {
+          const m = lineMark('crop', [x, y], direction as [number, number], length, 0.1, SPACE);
+          if (m?.kind !== 'line') return;
+          const middle = [(m.from[0] + m.to[0]) / 2, (m.from[1] + m.to[1]) / 2] as const;
+          for (const [px, py] of [m.from, m.to, middle]) {
+            expect(px >= -1e-9 && px <= 100 + 1e-9 && py >= -1e-9 && py <= 100 + 1e-9).toBe(true);
+            expect(px > 40 + 1e-6 && px < 60 - 1e-6 && py > 40 + 1e-6 && py < 60 - 1e-6).toBe(false);
+          }
+        },
+      ),
+    );
+  });
+
+  it('is drawn once where grid lines fall on each other', () =>
+    expect(distinct([3, 1, 3 + 1e-9, 2, 1])).toEqual([1, 2, 3]));
+});
+
+describe('the marks of a sheet', () => {
+  const of = (patch: Patch, side: 'front' | 'back' = 'front'): readonly Mark[] => {
+    const artwork = artworkOf(8);
+    const docket = patched(patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[1]!, up: 'one' } }), patch);
+    return mark(docket, plan(docket, artwork)).of(1, side);
+  };
+
+  it('has the fold at the middle of the booklet, dashed, head and foot', () => {
+    const folds = of({}).filter((m) => m.of === 'fold');
+    // the spread 62 … 358 folds at 210; its trim is 43.5 … 253.5
+    expect(folds).toEqual([
+      expect.objectContaining({ from: [210, 40.5], to: [210, 35.5], dash: [1.2, 0.8] }),
+      expect.objectContaining({ from: [210, 256.5], to: [210, 261.5] }),
+    ]);
+  });
+
+  it('has register marks at four sides that lie behind each other', () => {
+    const centres = (side: 'front' | 'back') => of({}, side).flatMap((m) => (m.kind === 'circle' ? [m.centre] : []));
+    expect(centres('front')).toHaveLength(4);
+    const through = centres('back').map(([x, y]) => [420 - x, y]);
+    for (const [x, y] of centres('front'))
+      expect(through.some(([bx, by]) => Math.abs(bx! - x) < 40 && Math.abs(by! - y) < 1e-6)).toBe(true);
+  });
+
+  it('writes job, sheet, side and date, where there is room', () => {
+    const [slug] = of({}, 'back').filter((m) => m.kind === 'text');
+    expect(slug).toMatchObject({ kind: 'text', text: 'Test · sheet 1 of 2 · back · 2026-01-02', height: 2.2 });
+    const artwork = artworkOf(8);
+    expect(slugText(docketFor(artwork), 2, 9, 'front')).toBe('Test · sheet 2 of 9 · front · 2026-01-02');
+  });
+
+  it('leaves off what is not wished', () => {
+    const off = { marks: { crop: { on: false }, register: { on: false }, fold: { on: false }, slug: { on: false } } };
+    expect(of(off)).toEqual([]);
+  });
+
+  it('follows the wished length, offset and weight', () => {
+    const crops = of({ marks: { crop: { length: 3, offset: 5, weight: 0.5 } } }).filter((m) => m.of === 'crop');
+    expect(crops).toContainEqual(expect.objectContaining({ from: [62, 38.5], to: [62, 35.5], weight: 0.5 }));
+  });
+
+  it('folds lie across the sheet where the booklet lies sideways, and where it is bound at the top', () => {
+    const lines = (patch: Patch) => {
+      const artwork = artworkOf(8);
+      const docket = patched(docketFor(artwork), patch);
+      return foldLines(plan(docket, artwork).layout);
+    };
+    // two up on SRA3 lie sideways: both fold along the same level line
+    expect(lines({ sheet: { stock: SHOP.stocks[2]! } })).toEqual([
+      { upright: false, at: 160 },
+      { upright: false, at: 160 },
+    ]);
+    // 148 × 420 stands on the lying sheet only when it is turned
+    expect(lines({ product: { bound: 'top' }, sheet: { stock: SHOP.stocks[2]!, up: 'one' } })).toEqual([
+      { upright: true, at: 225 },
+    ]);
+  });
+
+  it('says which marks find no room', () => {
+    const artwork = artworkOf(8);
+    const docket = patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[2]! } });
+    expect(mark(docket, plan(docket, artwork)).noRoom).toEqual(['register', 'slug']);
+  });
+});
