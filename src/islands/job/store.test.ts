@@ -172,6 +172,16 @@ describe('the state of a job’s screen', () => {
     expect(server.asked.length).toBe(before);
   });
 
+  it('undoes as often as the key is pressed, however fast', async () => {
+    const store = open();
+    for (const copies of [1, 2, 3]) store.getState().change({ product: { copies } }, `${copies}`);
+    await Promise.all([store.getState().step('undo'), store.getState().step('undo'), store.getState().step('undo')]);
+    expect(store.getState().docket.product.copies).toBe(100);
+    expect(notices()).toEqual([]);
+    await Promise.all([store.getState().step('redo'), store.getState().step('redo')]);
+    expect(store.getState().docket.product.copies).toBe(2);
+  });
+
   it('looks first when another window was faster than an undo', async () => {
     const store = open();
     store.getState().change({ product: { copies: 7 } }, '7 copies');

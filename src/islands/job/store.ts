@@ -52,6 +52,7 @@ const say = (tone: 'stop' | 'look' | 'fine', text: string): void => useNotices.g
 /** The state of one job's screen. Every change shows at once, and is saved behind it in order. */
 export function jobStore(first: JobPage) {
   let flushing: Promise<void> | null = null;
+  let stepping: Promise<void> = Promise.resolve();
   const store = create<JobState>((set, get) => {
     const replay = (base: Docket, pending: readonly Pending[]): Docket =>
       pending.reduce((d, p) => patched(d, p.patch), base);
@@ -117,6 +118,23 @@ export function jobStore(first: JobPage) {
       return flushing;
     };
 
+    const takeStep = async (way: 'undo' | 'redo'): Promise<void> => {
+      await flush();
+      const { saved } = get();
+      if ((way === 'undo' ? saved.undo : saved.redo) === null) return;
+      try {
+        const before = saved.docket.artwork.file.sha256;
+        const now = await ask<JobView>(`/api/jobs/${saved.id}/${way}`, 'POST', { base: saved.version });
+        if (now.docket.artwork.file.sha256 !== before) await get().refresh();
+        else set({ saved: now, docket: replay(now.docket, get().pending) });
+      } catch (e) {
+        if (e instanceof Refused && e.body.now) {
+          set({ saved: e.body.now as JobView, docket: (e.body.now as JobView).docket });
+          say('look', 'Another window changed this job. Look at it, then try again.');
+        } else say('stop', (e as Error).message);
+      }
+    };
+
     return {
       saved: first.job,
       docket: first.job.docket,
@@ -129,22 +147,8 @@ export function jobStore(first: JobPage) {
         set({ docket: patched(get().docket, patch), pending: [...get().pending, { patch, label }] });
         void flush();
       },
-      step: async (way) => {
-        await flush();
-        const { saved } = get();
-        if ((way === 'undo' ? saved.undo : saved.redo) === null) return;
-        try {
-          const before = saved.docket.artwork.file.sha256;
-          const now = await ask<JobView>(`/api/jobs/${saved.id}/${way}`, 'POST', { base: saved.version });
-          if (now.docket.artwork.file.sha256 !== before) await get().refresh();
-          else set({ saved: now, docket: replay(now.docket, get().pending) });
-        } catch (e) {
-          if (e instanceof Refused && e.body.now) {
-            set({ saved: e.body.now as JobView, docket: (e.body.now as JobView).docket });
-            say('look', 'Another window changed this job. Look at it, then try again.');
-          } else say('stop', (e as Error).message);
-        }
-      },
+      // keys repeat faster than a server answers: one step after another
+      step: (way) => (stepping = stepping.then(() => takeStep(way))),
       adopt: (page) =>
         set({
           saved: page.job,
