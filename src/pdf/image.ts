@@ -1,5 +1,6 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { mupdf } from './mupdf';
+import { writeDurably } from './write-file';
 import sharp, { type Metadata } from 'sharp';
 import { ArtworkError } from './errors';
 
@@ -45,7 +46,7 @@ export async function imageToPdf(path: string, kind: ImageKind, out: string): Pr
         doc.addPage([0, 0, w, h], 0, resources, `q ${placement(meta.orientation ?? 1, kind, w, h)} cm /I Do Q`),
       );
     }
-    writeFileSync(out, doc.saveToBuffer('compress').asUint8Array());
+    writeDurably(out, doc.saveToBuffer('compress').asUint8Array());
   } catch (e) {
     if (e instanceof ArtworkError) throw e;
     throw new ArtworkError('damaged', 'This image cannot be read. Save it again as PNG, JPEG or TIFF.');

@@ -6,7 +6,9 @@ import { ArtworkError } from './errors';
 import { rasterise } from './raster';
 import { readArtwork } from './read';
 import { PdfFile } from './syntax/file';
-import { numberedPages, run, scratch, writePdf } from './testing';
+import { docketFor } from '../core/testing';
+import { compose } from './compose';
+import { numberedPages, run, scratch, wordsOf, writePdf } from './testing';
 
 const dir = scratch();
 const at = (name: string): string => join(dir, name);
@@ -19,6 +21,17 @@ const refusal = async (name: string, password?: string): Promise<ArtworkError> =
   expect(e).toBeInstanceOf(ArtworkError);
   return e as ArtworkError;
 };
+
+/** LZW as 7.4.4.2 has it, without ever using its table: every byte a nine-bit code, the table cleared in time. */
+function lzw(text: string): Buffer {
+  const codes = [
+    256,
+    ...[...text].flatMap((c, i) => (i > 0 && i % 200 === 0 ? [256, c.charCodeAt(0)] : [c.charCodeAt(0)])),
+    257,
+  ];
+  const bits = codes.map((c) => c.toString(2).padStart(9, '0')).join('');
+  return Buffer.from(bits.match(/.{1,8}/g)!.map((b) => parseInt(b.padEnd(8, '0'), 2)));
+}
 
 describe('reading artwork', () => {
   it('finds the boxes', async () => {
@@ -106,6 +119,22 @@ describe('reading artwork', () => {
       'Page 5: larger than five metres',
       'Page 3: its trim box is not on the page; the crop box is taken',
     ]);
+  });
+
+  it('unpacks content that comes in parts packed in an old way, so that it can be composed', async () => {
+    const parts = ['BT /F 20 Tf 50 400 Td (Old', '  and packed) Tj ET'].map(lzw);
+    const stream = (data: Buffer): string =>
+      `<</Filter/LZWDecode/Length ${data.length}>>\nstream\n${data.toString('latin1')}\nendstream`;
+    writePdf(at('lzw.pdf'), [{ entries: '/MediaBox[0 0 419.53 595.28]/Contents[104 0 R 105 0 R]', content: '' }], {
+      104: stream(parts[0]!),
+      105: stream(parts[1]!),
+    });
+    const { artwork, workingCopy } = await read('lzw.pdf');
+    expect(workingCopy).toBe(true);
+    compose({ docket: docketFor(artwork), artwork, source: at('lzw.pdf.work'), out: at('lzw-out.pdf') });
+    expect(wordsOf(at('lzw-out.pdf'))[0]!.words.map((w) => w.text)).toEqual(
+      expect.arrayContaining(['Old', 'and', 'packed']),
+    );
   });
 
   it('reads 5,000 pages', async () => {

@@ -1,4 +1,4 @@
-import { closeSync, fstatSync, openSync, readSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
 import type { Artwork, PageFacts } from '../core';
 import { ArtworkError } from './errors';
 import { pageFacts, type RawPage } from './geometry';
@@ -7,6 +7,11 @@ import { openWithMupdf } from './mupdf-file';
 import { rawPage } from './raw-page';
 import { spotInks } from './inks';
 import { PdfFile } from './syntax/file';
+import { canDecode } from './syntax/filters';
+import { isDict, PdfSyntaxError, type Dict, type PdfValue } from './syntax/objects';
+import { writeDurably } from './write-file';
+
+const PAST_MENDING = 'This PDF is damaged beyond mending. Ask for it to be saved or exported again.';
 
 /** Artwork read: its facts, and whether a working copy was made that is to be used in its place. */
 export interface ReadArtwork {
@@ -69,15 +74,21 @@ function readPdf(path: string, copy: string, password: string | undefined): Read
     }
     if (doc.wasRepaired()) notes.push('The file was damaged and has been mended; look at its pages once.');
     if (password !== undefined) notes.push('The file was locked and has been opened with its password.');
-    const saved = doc.saveToBuffer('garbage=1,encrypt=none');
-    writeFileSync(`${copy}.part`, saved.asUint8Array());
-    saved.destroy();
-    renameSync(`${copy}.part`, copy);
-    return { artwork: factsOf(copy, notes), workingCopy: true };
+    // written anew as it is; where even that holds something the composer cannot join, with its streams unpacked
+    for (const options of ['garbage=1,encrypt=none', 'garbage=1,encrypt=none,decompress,compress']) {
+      const saved = doc.saveToBuffer(options);
+      writeDurably(copy, saved.asUint8Array());
+      saved.destroy();
+      try {
+        return { artwork: factsOf(copy, notes), workingCopy: true };
+      } catch (e) {
+        if (!(e instanceof PdfSyntaxError)) throw e;
+      }
+    }
+    throw new ArtworkError('damaged', PAST_MENDING);
   } catch (e) {
-    rmSync(`${copy}.part`, { force: true });
     if (e instanceof ArtworkError) throw e;
-    throw new ArtworkError('damaged', 'This PDF is damaged beyond mending. Ask for it to be saved or exported again.');
+    throw new ArtworkError('damaged', PAST_MENDING);
   } finally {
     close();
   }
@@ -87,7 +98,7 @@ function pagesOf(doc: { countPages(): number }): number {
   try {
     return doc.countPages();
   } catch {
-    throw new ArtworkError('damaged', 'This PDF is damaged beyond mending. Ask for it to be saved or exported again.');
+    throw new ArtworkError('damaged', PAST_MENDING);
   }
 }
 
@@ -99,6 +110,7 @@ function factsOf(path: string, notes: string[]): Artwork {
     const pages: PageFacts[] = [];
     const odd = { empty: [] as number[], huge: [] as number[], outside: [] as number[] };
     dicts.forEach((dict, i) => {
+      checkContents(file, dict);
       const raw = rawPage(file, dict);
       const facts = pageFacts(raw);
       if (isEmptyBox(raw)) odd.empty.push(i + 1);
@@ -116,6 +128,23 @@ function factsOf(path: string, notes: string[]): Artwork {
     return { pages, kind: 'pdf', inks: spotInks(file, dicts), notes };
   } finally {
     file.close();
+  }
+}
+
+/**
+ * Content in several streams is joined when it is composed, for which each must be one that can be unpacked.
+ * @throws PdfSyntaxError where it is not
+ */
+function checkContents(file: PdfFile, page: Dict): void {
+  const contents = file.get(page.get('/Contents'));
+  if (!Array.isArray(contents) || contents.length < 2) return;
+  for (const part of contents) {
+    const dict = file.get(part);
+    if (!isDict(dict)) continue;
+    const filter = file.get(dict.get('/Filter'));
+    const names: PdfValue[] = filter === undefined ? [] : Array.isArray(filter) ? filter : [filter];
+    for (const name of names)
+      if (!canDecode(file.get(name))) throw new PdfSyntaxError(`Content is packed with ${String(name)}.`);
   }
 }
 

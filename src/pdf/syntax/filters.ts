@@ -1,6 +1,18 @@
 import { inflateSync, constants } from 'node:zlib';
 import { isDict, numberOf, PdfSyntaxError, type Dict, type PdfValue } from './objects';
 
+const KNOWN = new Set<PdfValue | undefined>([
+  '/FlateDecode',
+  '/Fl',
+  '/ASCIIHexDecode',
+  '/AHx',
+  '/ASCII85Decode',
+  '/A85',
+]);
+
+/** Whether {@link decode} knows a filter. */
+export const canDecode = (filter: PdfValue | undefined): boolean => KNOWN.has(filter);
+
 /** Decodes stream data (ISO 32000-1, 7.4). Image filters are not among those known: their data is never looked into. */
 export function decode(
   data: Uint8Array,

@@ -1,0 +1,19 @@
+import { closeSync, fsyncSync, openSync, renameSync, rmSync, writeSync } from 'node:fs';
+
+/** Writes a file whole or not at all, and on disk for good when it returns. */
+export function writeDurably(path: string, bytes: Uint8Array): void {
+  const part = `${path}.part`;
+  try {
+    const fd = openSync(part, 'w');
+    try {
+      for (let at = 0; at < bytes.length;) at += writeSync(fd, bytes, at);
+      fsyncSync(fd);
+    } finally {
+      closeSync(fd);
+    }
+    renameSync(part, path);
+  } catch (e) {
+    rmSync(part, { force: true });
+    throw e;
+  }
+}
