@@ -169,3 +169,34 @@ test('what is done while the server does not answer is kept and saved after', as
   await page.getByRole('button', { name: 'Undo: 77 copies' }).click();
   await expect(page.getByLabel('Brief')).toContainText('35 copies');
 });
+
+test('creep is corrected as one likes, and every sheet’s shift can be read', async ({ page }) => {
+  await openJob(page, 'The borrower’s handbook');
+  const product = await openStation(page, 'product');
+  await product.getByText('Shift of every sheet').click();
+  const rows = product.getByRole('row');
+  // six sheets of 0.104 mm round the innermost
+  await expect(rows.last()).toHaveText('70.62 mm0.62 mm');
+  await product.getByRole('button', { name: /Creep/ }).click();
+  await page.getByRole('option', { name: 'Half of each' }).click();
+  await expect(rows.last()).toHaveText('70.62 mm0.31 mm');
+  await expect(rows.nth(1)).toHaveText('10 mm-0.31 mm');
+  await product.getByRole('button', { name: /Creep/ }).click();
+  await page.getByRole('option', { name: 'Inner pages narrower' }).click();
+  await expect(rows.last()).toHaveText('70.62 mm0.42 %');
+  await fill(product.getByLabel('Creep measured'), '12');
+  await expect(rows.last()).toHaveText('712 mm8.11 %');
+  await product.getByRole('button', { name: /Creep/ }).click();
+  await page.getByRole('option', { name: 'Left alone' }).click();
+  const finding = page.locator('[data-finding=creep]');
+  await expect(finding).toContainText('The trim takes 12 mm of pages at the face');
+  await finding.getByRole('button', { name: /Make inner pages narrower/ }).click();
+  await expect(finding).toHaveCount(0);
+  await page.keyboard.press('2');
+  await fill(page.getByRole('textbox', { name: 'Open at page' }), '14');
+  await expect(page.getByText(/Creep 12 mm: trimmed to 136 mm, page made narrower/)).toBeVisible();
+  await accessible(page);
+  await saved(page);
+  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: /^Undo: / }).click();
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
+});

@@ -10,6 +10,7 @@ import {
   type Fold,
   type FoldedPanel,
 } from '.';
+import { patched } from '../docket';
 import { artworkOf, docketFor } from '../testing';
 
 const at = (panels: FoldedPanel[], column: number, row: number) =>
@@ -121,5 +122,37 @@ describe('creep', () => {
     expect(creep.standsOut[6]).toBeCloseTo(0.66, 12);
     expect(creep.moved).toEqual(creep.standsOut);
     expect(creep.sum).toBe('6 sheets around the innermost × 0.11 mm caliper × 1 = 0.66 mm');
+  });
+
+  const of = (correction: 'none' | 'push-in' | 'push-out' | 'halves' | 'scale', measured: number | null = null) =>
+    creepOf(patched(docketFor(artworkOf(28)), { product: { creep: { correction, measured } } }), 7);
+
+  it('is corrected in five ways, worked out for seven sheets of 0.11 mm', () => {
+    const rounded = (values: readonly number[]): number[] => values.map((v) => Math.round(v * 1000) / 1000 + 0);
+    expect(rounded(of('none').moved)).toEqual([0, 0, 0, 0, 0, 0, 0]);
+    expect(rounded(of('push-in').moved)).toEqual([0, 0.11, 0.22, 0.33, 0.44, 0.55, 0.66]);
+    expect(rounded(of('push-out').moved)).toEqual([-0.66, -0.55, -0.44, -0.33, -0.22, -0.11, 0]);
+    expect(rounded(of('halves').moved)).toEqual([-0.33, -0.22, -0.11, 0, 0.11, 0.22, 0.33]);
+    // (148 − 0.66) / 148
+    expect(of('scale').squeezed[6]).toBeCloseTo(0.995541, 6);
+  });
+
+  it('says what is lost where', () => {
+    const lost = (c: ReturnType<typeof of>): number[] =>
+      [c.lostAtFace, c.lostAtSpine].map((v) => Math.round(v * 1000) / 1000);
+    expect(lost(of('none'))).toEqual([0.66, 0]);
+    expect(lost(of('push-in'))).toEqual([0, 0.66]);
+    expect(lost(of('push-out'))).toEqual([0.66, 0]);
+    expect(lost(of('halves'))).toEqual([0.33, 0.33]);
+    expect(lost(of('scale'))).toEqual([0, 0]);
+  });
+
+  it('takes what was measured for what was reckoned', () => {
+    const creep = of('push-in', 1.2);
+    expect(creep.each).toBeCloseTo(0.2, 12);
+    expect(creep.standsOut[6]).toBeCloseTo(1.2, 12);
+    expect(creep.sum).toBe('1.2 mm measured ÷ 6 sheets around the innermost = 0.2 mm each');
+    const single = patched(docketFor(artworkOf(4)), { product: { creep: { measured: 1 } } });
+    expect(creepOf(single, 1).each).toBe(0);
   });
 });

@@ -65,9 +65,17 @@ export const Docket = z.strictObject({
     bound: z.enum(['left', 'right', 'top']),
     blanks: Blanks,
     creep: z.strictObject({
-      correction: z.enum(['none', 'push-in']),
+      correction: z
+        .enum(['none', 'push-in', 'push-out', 'halves', 'scale'])
+        .describe('Inner content to the spine; outer content to the face; half of each; or pages made narrower'),
       factor: z.number().min(1).max(1.571).describe('1 for folds pressed flat to π/2 for round ones'),
+      measured: length
+        .max(100)
+        .nullable()
+        .default(null)
+        .describe('How far the innermost leaf stands out, where it was measured'),
     }),
+    safe: length.max(100).default(5).describe('What must keep clear of the trim and the fold'),
   }),
   sheet: z.strictObject({
     stock: Stock,
@@ -96,4 +104,4 @@ export const Docket = z.strictObject({
 export type Docket = z.infer<typeof Docket>;
 
 /** The JSON Schema (2020-12) of the docket file. */
-export const docketJsonSchema = (): object => z.toJSONSchema(Docket, { target: 'draft-2020-12' });
+export const docketJsonSchema = (): object => z.toJSONSchema(Docket, { target: 'draft-2020-12', io: 'input' });

@@ -1,5 +1,6 @@
 import { artworkSizeFinding } from './artwork-size';
 import { blanksFinding } from './blanks';
+import { creepFinding } from './creep';
 import { finishingFinding } from './finishing';
 import { fitFinding } from './fit-sheet';
 import type { Finding, Inspected } from './kinds';
@@ -17,6 +18,7 @@ const CHECKS: readonly ((it: Inspected) => Finding[])[] = [
   artworkSizeFinding,
   noBleedFinding,
   blanksFinding,
+  creepFinding,
   machineTakesFinding,
   fitFinding,
   grainFinding,

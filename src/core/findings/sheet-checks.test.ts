@@ -112,3 +112,26 @@ describe('artwork', () => {
     expect(severities[0]).toBe('stop');
   });
 });
+
+describe('creep', () => {
+  // 20 sheets of 0.35 mm board: the innermost stands out 19 × 0.35 = 6.65 mm
+  const of = artworkOf(80);
+  const thick = patched(docketFor(of), { sheet: { stock: { ...SHOP.stocks[2]!, caliper: 0.35 } } });
+
+  it('that goes further into the fold than is safe is halved or taken by narrower pages', () => {
+    const finding = find('creep', thick, of)!;
+    expect(finding).toMatchObject({
+      severity: 'look',
+      station: 'product',
+      title: 'Content goes 6.65 mm into the fold',
+    });
+    expect(finding.remedies.map((r) => r.label)).toEqual(['Halve it', 'Make inner pages narrower']);
+    for (const r of finding.remedies) expect(find('creep', checkedPatch(thick, r.patch), of)).toBeUndefined();
+  });
+
+  it('that the trim takes at the face is said as that', () => {
+    const none = patched(thick, { product: { creep: { correction: 'none' } } });
+    expect(find('creep', none, of)!.title).toBe('The trim takes 6.65 mm of pages at the face');
+    expect(find('creep', patched(none, { product: { safe: 7 } }), of)).toBeUndefined();
+  });
+});

@@ -35,6 +35,15 @@ const whole = (v: number): string =>
 export const money = (cents: number): string =>
   `${(cents / 100).toFixed(2).replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009')}\u00a0€`;
 
+/** What is done about creep, in words. */
+const CORRECTIONS = {
+  none: 'not corrected',
+  'push-in': 'inner content moved to the spine',
+  'push-out': 'outer content moved to the face',
+  halves: 'inner content moved to the spine and outer to the face',
+  scale: 'pages made narrower',
+} as const;
+
 /**
  * Counts, cost and time of a plan. Prices and speeds are the shop's own.
  * Sheets: ceil(copies ÷ up) runs of the booklet's sheets, plus the machine's fixed and proportional spoilage.
@@ -142,7 +151,7 @@ export function reckon(docket: Docket, plan: Plan): Figure[] {
     label: 'Creep',
     value: creep.standsOut.at(-1) ?? 0,
     unit: 'mm',
-    sum: `${creep.sum}${docket.product.creep.correction === 'push-in' ? ', moved to the spine' : ', not corrected'}`,
+    sum: `${creep.sum}, ${CORRECTIONS[docket.product.creep.correction]}`,
   });
   return figures;
 }

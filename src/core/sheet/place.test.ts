@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   artworkToPage,
+  creepMap,
   directionThrough,
   edgesTurned,
   pageBleed,
@@ -100,10 +101,28 @@ describe('artwork on its page', () => {
     expect(placementScale(a4, { ...artwork, enlarge: 1.5 }, A5)).toBe(1.5);
   });
 
-  it('has the middle of its box on the middle of the page, moved for creep', () => {
-    const m = artworkToPage(page(A5, 3, 8), artwork, A5, { x: -0.5, y: 0 });
-    const [x, y] = apply(m, 11 + 74, 11 + 105);
-    expect([x, y]).toEqual([74 - 0.5, 105]);
+  it('has the middle of its box on the middle of the page', () => {
+    const m = artworkToPage(page(A5, 3, 8), artwork, A5);
+    expect(apply(m, 11 + 74, 11 + 105)).toEqual([74, 105]);
+  });
+
+  it('is moved or made narrower from the spine', () => {
+    expect(apply(creepMap('left', A5, 0.5, 1), 74, 105)).toEqual([73.5, 105]);
+    expect(apply(creepMap('right', A5, -0.5, 1), 74, 105)).toEqual([73.5, 105]);
+    expect(apply(creepMap('top', A5, 0.5, 1), 74, 105)).toEqual([74, 105.5]);
+    // the spine stays where it is, the face comes in by a tenth
+    for (const [spine, still, face, comes] of [
+      ['left', [0, 50], [148, 50], [133.2, 50]],
+      ['right', [148, 50], [0, 50], [14.8, 50]],
+      ['top', [50, 210], [50, 0], [50, 21]],
+      ['bottom', [50, 0], [50, 210], [50, 189]],
+    ] as const) {
+      const m = creepMap(spine, A5, 0, 0.9);
+      const near = (a: readonly number[], b: readonly number[]): void =>
+        a.forEach((v, i) => expect(v).toBeCloseTo(b[i]!, 9));
+      near(apply(m, still[0], still[1]), still);
+      near(apply(m, face[0], face[1]), comes);
+    }
   });
 });
 

@@ -45,14 +45,9 @@ export function placementScale(page: PageFacts, artwork: Docket['artwork'], fini
 
 /**
  * Takes the artwork page (millimetres from the lower left of its media box as seen upright) to the finished page:
- * the centre of its box on the centre of the page, then moved by `shift`.
+ * the centre of its box on the centre of the page.
  */
-export function artworkToPage(
-  page: PageFacts,
-  artwork: Docket['artwork'],
-  finished: Size,
-  shift: { readonly x: number; readonly y: number },
-): Matrix {
+export function artworkToPage(page: PageFacts, artwork: Docket['artwork'], finished: Size): Matrix {
   const box = page[artwork.box];
   const s = placementScale(page, artwork, finished);
   return [
@@ -60,9 +55,17 @@ export function artworkToPage(
     0,
     0,
     s,
-    finished.width / 2 - s * (box.x + box.width / 2) + shift.x,
-    finished.height / 2 - s * (box.y + box.height / 2) + shift.y,
+    finished.width / 2 - s * (box.x + box.width / 2),
+    finished.height / 2 - s * (box.y + box.height / 2),
   ];
+}
+
+/** What is done to an upright page for creep: made narrower by `squeeze` from the spine, and moved to the spine. */
+export function creepMap(spine: SpineEdge, finished: Size, toSpine: number, squeeze: number): Matrix {
+  const way = towardSpine(spine);
+  const k = { x: way.x === 0 ? 1 : squeeze, y: way.y === 0 ? 1 : squeeze };
+  const at = { x: way.x > 0 ? finished.width : 0, y: way.y > 0 ? finished.height : 0 };
+  return [k.x, 0, 0, k.y, at.x * (1 - k.x) + way.x * toSpine, at.y * (1 - k.y) + way.y * toSpine];
 }
 
 /** The bleed a page has round its trim, none at the spine; upright. */

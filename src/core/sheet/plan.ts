@@ -2,7 +2,7 @@ import { creepOf, foldSection, readingOrder, singleFold, type Creep, type Readin
 import type { Artwork, Docket } from '../docket';
 import { addTurns, compose, grow, rect, type Matrix, type QuarterTurns, type Rect } from '../measure';
 import { bleedsOf, planLayout, type Layout } from './layout';
-import { artworkToPage, edgesTurned, pageBleed, pageToSide, spineEdge, towardSpine, type SpineEdge } from './place';
+import { artworkToPage, creepMap, edgesTurned, pageBleed, pageToSide, spineEdge, type SpineEdge } from './place';
 import { directionThrough, throughSheet } from './turn';
 
 /** One page on one side of a sheet. Millimetres from that side's lower left corner, seen from that side. */
@@ -22,7 +22,7 @@ export interface Cell {
   readonly clip: Rect;
   /** Takes the artwork page (mm from the lower left of its media box, seen upright) to the side; null for a blank. */
   readonly matrix: Matrix | null;
-  /** How far the content is moved to the spine for creep. */
+  /** How far the content is moved to the spine for creep; below 0 to the face. */
   readonly moved: number;
 }
 
@@ -107,7 +107,6 @@ export function plan(docket: Docket, artwork: Artwork): Plan {
       const page = reading[at - 1] ?? null;
       const facts = page === null ? undefined : artwork.pages[page - 1];
       const moved = creep.moved[sheet] ?? 0;
-      const way = towardSpine(p.spine);
       return {
         slot: p.slot,
         reading: at,
@@ -118,7 +117,10 @@ export function plan(docket: Docket, artwork: Artwork): Plan {
         clip: p.clip,
         matrix: facts
           ? compose(
-              artworkToPage(facts, docket.artwork, product.finished, { x: way.x * moved, y: way.y * moved }),
+              compose(
+                artworkToPage(facts, docket.artwork, product.finished),
+                creepMap(p.spine, product.finished, moved, creep.squeezed[sheet] ?? 1),
+              ),
               p.toSide,
             )
           : null,

@@ -1,17 +1,17 @@
-import { bleedsOf, formatLength, formatNumber, nameSize } from '../../../core';
-import { Choice, Pick, Toggle } from '../../../ui/choices';
+import { bleedsOf, formatLength, nameSize } from '../../../core';
+import { Choice, Pick } from '../../../ui/choices';
 import { CountField, LengthField, Row, SizeField, Entry } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
+import { CreepControls } from './CreepControls';
 
 /** What is made: copies, size, bound edge, bleed, blanks, creep. */
 export function ProductControls() {
   const { docket, change, plan } = useJob();
   const { unit } = useUnit();
   const { product } = docket;
-  const { blanks, creep } = product;
+  const { blanks } = product;
   const ends = bleedsOf(product).ends;
-  const largest = plan.creep.standsOut.at(-1) ?? 0;
   return (
     <>
       <Row label="Title">
@@ -103,39 +103,7 @@ export function ProductControls() {
           )}
         </Row>
       )}
-      <Row
-        label="Creep"
-        hint={
-          plan.sheets.length > 1
-            ? `${formatLength(largest, unit, unit === 'mm' ? 2 : 3)} at the innermost sheet`
-            : undefined
-        }
-      >
-        <div className="flex items-center gap-3">
-          <Toggle
-            label="Move to the spine"
-            value={creep.correction === 'push-in'}
-            onChange={(on) =>
-              change(
-                { product: { creep: { correction: on ? 'push-in' : 'none' } } },
-                on ? 'creep corrected' : 'creep left alone',
-              )
-            }
-          />
-        </div>
-      </Row>
-      <Row label="Fold factor">
-        <Entry
-          label="Fold factor"
-          shown={formatNumber(creep.factor, 3)}
-          take={(t) => {
-            const factor = Number(t.replace(',', '.'));
-            if (!(factor >= 1 && factor <= 1.571))
-              throw new Error('From 1 for folds pressed flat to 1.571 for round ones.');
-            change({ product: { creep: { factor } } }, `fold factor ${factor}`);
-          }}
-        />
-      </Row>
+      <CreepControls />
     </>
   );
 }

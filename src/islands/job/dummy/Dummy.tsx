@@ -15,6 +15,14 @@ export const pagesAt = (opening: number, total: number): { before: number | null
 
 const TURNING = 480;
 
+const CORRECTED = {
+  none: 'content not moved',
+  'push-in': 'content moved to the spine',
+  'push-out': 'outer content moved to the face',
+  halves: 'content moved both ways',
+  scale: 'page made narrower',
+} as const;
+
 /** The finished booklet, turned page by page by click and arrow keys. */
 export function Dummy() {
   const { docket, plan } = useJob();
@@ -242,9 +250,7 @@ export function Dummy() {
         </label>
         <p className="ml-auto text-sm">
           {inner > 0.005
-            ? `Creep ${formatLength(inner, unit, 2)}: trimmed to ${formatLength((level ? finished.height : finished.width) - inner, unit, 2)}, content ${
-                docket.product.creep.correction === 'push-in' ? 'moved to the spine' : 'not moved'
-              }`
+            ? `Creep ${formatLength(inner, unit, 2)}: trimmed to ${formatLength((level ? finished.height : finished.width) - inner, unit, 2)}, ${CORRECTED[docket.product.creep.correction]}`
             : 'The outermost leaf: no creep'}
         </p>
       </div>

@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { artworkToPage, bleedsOf, pageBleed, spineEdge, towardSpine, type SpineEdge } from '../../../core';
+import { artworkToPage, bleedsOf, compose, creepMap, pageBleed, spineEdge, type SpineEdge } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { useJob } from '../context';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
@@ -40,8 +40,12 @@ export function PageFace({ reading, scale }: { readonly reading: number; readonl
   const moved = plan.creep.moved[sheet] ?? 0;
   const part = visiblePart(spine, w, h, out);
   const facts = page === null ? undefined : artwork.pages[page - 1];
-  const way = towardSpine(spine);
-  const matrix = facts && artworkToPage(facts, docket.artwork, finished, { x: way.x * moved, y: way.y * moved });
+  const matrix =
+    facts &&
+    compose(
+      artworkToPage(facts, docket.artwork, finished),
+      creepMap(spine, finished, moved, plan.creep.squeezed[sheet] ?? 1),
+    );
   const { face, ends } = bleedsOf(docket.product);
   // the paper ends at the trim; what the artwork has is shown up to there
   const printed = pageBleed(spine, face, ends);
