@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { join, resolve } from 'node:path';
 import { answers, startPostgres } from './postgres.mjs';
@@ -115,5 +115,3 @@ export async function startApplication({ env = process.env, demo = true, factor 
     launch,
   };
 }
-
-export const built = () => existsSync(join(root, 'dist/site/server/entry.mjs'));

@@ -23,12 +23,6 @@ import { readShop } from './tables/shop';
 import { readInWorker } from './workers';
 import { wake } from './work';
 
-/** A file taken in: its address, and what it is. */
-export interface TakenIn {
-  readonly sha256: string;
-  readonly artwork: Artwork;
-}
-
 /** Stores a file as it streams in. It is safe from here on, whatever it turns out to be. */
 export const takeIn = (body: Readable, expected: number | null): Promise<{ sha256: string; bytes: number }> =>
   keep(body, expected);

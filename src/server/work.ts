@@ -33,8 +33,3 @@ export async function startWork(handlers: {
 export async function wake<K extends keyof Work>(name: K, data: Work[K]): Promise<void> {
   await boss?.send(name, data, { retryLimit: 3, retryDelay: 5, expireInHours: 12 });
 }
-
-export async function stopWork(): Promise<void> {
-  await boss?.stop({ graceful: false, wait: false });
-  boss = null;
-}

@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import type { Rect } from '../measure';
 
 /**
  * What is known of an artwork file. Boxes are in millimetres, measured from the lower left corner of the media
@@ -23,11 +22,6 @@ export const Artwork = z.object({
   notes: z.array(z.string()).describe('What was found and mended on the way in, in plain words'),
 });
 export type Artwork = z.infer<typeof Artwork>;
-
-/** The box of a page that counts as the page. */
-export function pageBox(page: PageFacts, box: 'trim' | 'crop' | 'media'): Rect {
-  return page[box];
-}
 
 /** Artwork facts as they are kept and sent: pages that are alike are said once. */
 export const PackedArtwork = Artwork.omit({ pages: true }).extend({

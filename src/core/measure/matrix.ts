@@ -6,8 +6,6 @@ export type Matrix = readonly [number, number, number, number, number, number];
 /** A rotation by quarter turns, counter-clockwise. */
 export type QuarterTurns = 0 | 1 | 2 | 3;
 
-export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
-
 /** The map that does `first`, then `then`. */
 export function compose(first: Matrix, then: Matrix): Matrix {
   const [a, b, c, d, e, f] = first;

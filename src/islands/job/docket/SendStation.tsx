@@ -20,7 +20,7 @@ interface ExportView {
 const ENDED = new Set(['done', 'canceled', 'failed']);
 
 /** Exports the sheets with progress; the file is downloaded when it is there. */
-export function useExport() {
+function useExport() {
   const { store } = useJob();
   const { saved, settled } = store();
   const { say } = useNotices();

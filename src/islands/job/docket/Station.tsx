@@ -7,7 +7,7 @@ import { Severity } from '../../../ui/Severity';
 import { useJob } from '../context';
 
 /** A finding with its remedies: one click each, one undo. */
-export function FindingCard({ finding, brief }: { finding: Finding; brief?: boolean }) {
+function FindingCard({ finding }: { finding: Finding }) {
   const { change } = useJob();
   return (
     <div
@@ -23,7 +23,7 @@ export function FindingCard({ finding, brief }: { finding: Finding; brief?: bool
         </span>
         <p className="text-[0.95rem] leading-snug font-semibold">{finding.title}</p>
       </div>
-      {!brief && finding.detail && <p className="mt-0.5 text-sm">{finding.detail}</p>}
+      {finding.detail && <p className="mt-0.5 text-sm">{finding.detail}</p>}
       {finding.remedies.length > 0 && (
         <ul className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-1" aria-label="Remedies">
           {finding.remedies.map((r) => (

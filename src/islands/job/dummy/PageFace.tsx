@@ -61,7 +61,6 @@ export function PageFace({ reading, scale }: { readonly reading: number; readonl
       className="block h-full w-full bg-paper"
       role="img"
       aria-label={page === null ? `page ${reading}, blank` : `page ${reading}`}
-      data-bleed={printed.left}
     >
       <rect x="0" y="0" width={w} height={h} fill="#fffdf8" />
       {facts && matrix && page !== null ? (
