@@ -104,6 +104,20 @@ describe('findings', () => {
     expect(find('no-bleed', take(docket, finding, /without bleed/), artwork)).toBeUndefined();
   });
 
+  it('looks for bleed where the page’s face is in the booklet, blanks before it counted', () => {
+    // bleed at the right only: enough for a page that is bound at its left
+    const rightOnly = { ...page(A5, 3), bleed: { x: 3, y: 0, width: 151, height: 216 } };
+    const artwork: Artwork = {
+      ...artworkOf(8),
+      pages: [...artworkOf(8).pages.slice(0, 2), rightOnly, ...artworkOf(8).pages.slice(3)],
+    };
+    const docket = docketFor(artworkOf(8));
+    // third page: a right-hand page, its spine at the left
+    expect(find('no-bleed', docket, artwork)).toBeUndefined();
+    const shifted = patched(docket, { product: { blanks: { kind: 'after', pages: [1] } } });
+    expect(find('no-bleed', shifted, artwork)!.title).toBe('1 page has too little bleed');
+  });
+
   it('knows the stitcher’s limit', () => {
     const artwork = artworkOf(84);
     const docket = docketFor(artwork);

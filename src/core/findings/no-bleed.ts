@@ -1,32 +1,25 @@
 import type { PageFacts } from '../docket';
 import { formatLength, formatNumber, type Rect } from '../measure';
-import { bleedsOf, placementScale } from '../sheet';
+import { bleedsOf, pageBleed, placementScale, spineEdge } from '../sheet';
 import { pageRanges, plural, type Finding, type Inspected } from './kinds';
 
 /** Bleed that is asked for but that the artwork does not reach. */
-export function noBleedFinding({ docket, artwork, unit }: Inspected): Finding[] {
+export function noBleedFinding({ docket, artwork, plan, unit }: Inspected): Finding[] {
   const { finished } = docket.product;
   const { face, ends } = bleedsOf(docket.product);
   if (face === 0) return [];
-  const spineLevel = docket.product.bound === 'top';
   const short: number[] = [];
   let enlarge = 1;
-  artwork.pages.forEach((page, i) => {
+  plan.reading.forEach((number, i) => {
+    const page = number === null ? undefined : artwork.pages[number - 1];
+    if (number === null || !page) return;
     const s = placementScale(page, docket.artwork, finished);
-    const box = page[docket.artwork.box];
-    const reach = reachBeyond(page, box, s, finished);
-    // which of left and right is the spine depends on the page; both are looked at, the spine needs none
-    const across = spineLevel ? ends : face;
-    const upright = spineLevel ? face : ends;
-    const need = {
-      left: !spineLevel && leftIsSpine(i + 1, docket.product.bound) ? 0 : across,
-      right: !spineLevel && !leftIsSpine(i + 1, docket.product.bound) ? 0 : across,
-      top: spineLevel && i % 2 === 0 ? 0 : upright,
-      bottom: spineLevel && i % 2 === 1 ? 0 : upright,
-    };
+    const reach = reachBeyond(page, page[docket.artwork.box], s, finished);
+    // which edge is the spine, and needs no bleed, goes by where the page stands in the booklet
+    const need = pageBleed(spineEdge(i + 1, docket.product.bound), face, ends);
     const lacking = (['left', 'right', 'top', 'bottom'] as const).some((e) => reach[e] < need[e] - 0.25);
     if (!lacking) return;
-    short.push(i + 1);
+    short.push(number);
     const w = finished.width / 2;
     const h = finished.height / 2;
     enlarge = Math.max(
@@ -65,10 +58,6 @@ export function noBleedFinding({ docket, artwork, unit }: Inspected): Finding[] 
       ],
     },
   ];
-}
-
-function leftIsSpine(page: number, bound: 'left' | 'right' | 'top'): boolean {
-  return bound === 'left' ? page % 2 === 1 : page % 2 === 0;
 }
 
 /** How far the artwork reaches beyond the finished page on each side once placed, in millimetres. */

@@ -1,12 +1,20 @@
 import { useState, type ReactNode } from 'react';
 import { Button, Dialog, DialogTrigger, Popover } from 'react-aria-components';
 import { nameSize } from '../../core';
-import { Choice, Pick, POPOVER } from '../../ui/choices';
-import { CountField, Entry, LengthField, SizeField } from '../../ui/fields';
+import { POPOVER } from '../../ui/choices';
+import { Entry } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
 import { formatLength } from '../../core';
 import { useJob } from './context';
-import { machineOptions, stockOptions, withMachine, withStock } from './wishes';
+import {
+  BleedControl,
+  BoundControl,
+  CopiesControl,
+  MachineControl,
+  SizeControl,
+  StockControl,
+  UpControl,
+} from './controls';
 
 /** A word of the sentence that can be changed where it stands. */
 function Word({
@@ -56,122 +64,41 @@ const article = (n: number): string => (/^(8|11$|18$|11\d{3}$|18\d{3}$)/.test(St
 
 /** The job as one plain sentence. */
 export function Brief() {
-  const { docket, plan, change, store } = useJob();
-  const shop = store((s) => s.shop);
+  const { docket, plan, change } = useJob();
   const { unit } = useUnit();
   const { product, sheet } = docket;
   const up = plan.layout.slots.length;
-  const setCopies = (copies: number): void => change({ product: { copies } }, `${copies} copies`);
   return (
     <p className="font-head text-[1.4rem] leading-[1.5]" aria-label="Brief">
       <Word say={String(product.copies)} name="Copies">
-        {(close) => (
-          <CountField
-            label="Copies"
-            value={product.copies}
-            autoFocus
-            onChange={(n) => {
-              setCopies(n);
-              close();
-            }}
-          />
-        )}
+        {(close) => <CopiesControl done={close} autoFocus />}
       </Word>{' '}
       {product.copies === 1 ? 'copy' : 'copies'} of {article(plan.reading.length)} {plan.reading.length}-page,
       saddle-stitched booklet,{' '}
       <Word say={nameSize(product.finished, unit)} name="Finished size" after=",">
-        {(close) => (
-          <SizeField
-            label="Finished size"
-            value={product.finished}
-            unit={unit}
-            autoFocus
-            onChange={(finished) => {
-              change({ product: { finished } }, `finished size ${nameSize(finished, unit)}`);
-              close();
-            }}
-          />
-        )}
+        {(close) => <SizeControl done={close} autoFocus />}
       </Word>{' '}
       bound{' '}
       <Word say={product.bound === 'top' ? 'at the top' : `on the ${product.bound}`} name="Bound edge" after=",">
-        {(close) => (
-          <Choice
-            label="Bound edge"
-            value={product.bound}
-            options={[
-              { key: 'left', label: 'left' },
-              { key: 'right', label: 'right' },
-              { key: 'top', label: 'top' },
-            ]}
-            onChange={(bound) => {
-              change({ product: { bound } }, `bound ${bound}`);
-              close();
-            }}
-          />
-        )}
+        {(close) => <BoundControl done={close} />}
       </Word>{' '}
       <Word
         say={product.bleed === 0 ? 'no bleed' : `${formatLength(product.bleed, unit)} bleed`}
         name="Bleed"
         after=","
       >
-        {(close) => (
-          <LengthField
-            label="Bleed"
-            value={product.bleed}
-            unit={unit}
-            max={50}
-            onChange={(bleed) => {
-              change({ product: { bleed, endBleed: null } }, `bleed ${formatLength(bleed, unit)}`);
-              close();
-            }}
-          />
-        )}
+        {(close) => <BleedControl done={close} />}
       </Word>{' '}
       on{' '}
       <Word say={`${sheet.stock.name} ${sheet.stock.format}`} name="Stock" after=",">
-        {(close) => (
-          <Pick
-            label="Stock"
-            value={sheet.stock.id}
-            options={stockOptions(shop, sheet.stock)}
-            onChange={(id) => {
-              withStock(shop, id, change);
-              close();
-            }}
-          />
-        )}
+        {(close) => <StockControl done={close} />}
       </Word>{' '}
       <Word say={upWord(up)} name="Booklets on a sheet" after=",">
-        {(close) => (
-          <Choice
-            label="Booklets on a sheet"
-            value={sheet.up}
-            options={[
-              { key: 'one', label: 'one up' },
-              { key: 'most', label: 'as many as fit' },
-            ]}
-            onChange={(u) => {
-              change({ sheet: { up: u } }, u === 'one' ? 'one up' : 'as many up as fit');
-              close();
-            }}
-          />
-        )}
+        {(close) => <UpControl done={close} />}
       </Word>{' '}
       run on{' '}
       <Word say={sheet.machine.name} name="Machine" after=",">
-        {(close) => (
-          <Pick
-            label="Machine"
-            value={sheet.machine.id}
-            options={machineOptions(shop, sheet.machine)}
-            onChange={(id) => {
-              withMachine(shop, id, change);
-              close();
-            }}
-          />
-        )}
+        {(close) => <MachineControl done={close} />}
       </Word>{' '}
       for{' '}
       <Word say={dueWord(docket.due)} name="Due" after=".">

@@ -1,8 +1,9 @@
-import { bleedsOf, formatLength, nameSize } from '../../../core';
-import { Choice, Pick } from '../../../ui/choices';
-import { CountField, LengthField, Row, SizeField, Entry } from '../../../ui/fields';
+import { bleedsOf, formatLength } from '../../../core';
+import { Pick } from '../../../ui/choices';
+import { Entry, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
+import { BleedControl, BoundControl, CopiesControl, SizeControl } from '../controls';
 import { CreepControls } from './CreepControls';
 
 /** What is made: copies, size, bound edge, bleed, blanks, creep. */
@@ -23,31 +24,13 @@ export function ProductControls() {
         />
       </Row>
       <Row label="Copies">
-        <CountField
-          label="Copies"
-          value={product.copies}
-          onChange={(copies) => change({ product: { copies } }, `${copies} copies`)}
-        />
+        <CopiesControl />
       </Row>
       <Row label="Finished size">
-        <SizeField
-          label="Finished size"
-          value={product.finished}
-          unit={unit}
-          onChange={(finished) => change({ product: { finished } }, `finished size ${nameSize(finished, unit)}`)}
-        />
+        <SizeControl />
       </Row>
       <Row label="Bound edge">
-        <Choice
-          label="Bound edge"
-          value={product.bound}
-          options={[
-            { key: 'left', label: 'Left' },
-            { key: 'right', label: 'Right' },
-            { key: 'top', label: 'Top' },
-          ]}
-          onChange={(bound) => change({ product: { bound } }, `bound ${bound}`)}
-        />
+        <BoundControl />
       </Row>
       <Row
         label="Bleed"
@@ -57,13 +40,7 @@ export function ProductControls() {
             : undefined
         }
       >
-        <LengthField
-          label="Bleed"
-          value={product.bleed}
-          unit={unit}
-          max={50}
-          onChange={(bleed) => change({ product: { bleed, endBleed: null } }, `bleed ${formatLength(bleed, unit)}`)}
-        />
+        <BleedControl />
       </Row>
       {(plan.blanks > 0 || blanks.kind === 'after') && (
         <Row label="Blanks">

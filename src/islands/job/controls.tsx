@@ -1,0 +1,127 @@
+import { formatLength, nameSize, type Patch } from '../../core';
+import { Choice, Pick } from '../../ui/choices';
+import { CountField, LengthField, SizeField } from '../../ui/fields';
+import { useUnit } from '../../ui/unit';
+import { useJob } from './context';
+import { machineOptions, stockOptions, withMachine, withStock } from './wishes';
+
+/** The controls of single wishes: the same in the brief, where they close when used, and in the docket. */
+interface Props {
+  readonly done?: () => void;
+  readonly autoFocus?: boolean;
+}
+
+/** Changes the docket, then says that it was done. */
+function useWish({ done }: Props): (patch: Patch, label: string) => void {
+  const { change } = useJob();
+  return (patch, label) => {
+    change(patch, label);
+    done?.();
+  };
+}
+
+export function CopiesControl(props: Props) {
+  const { docket } = useJob();
+  const wish = useWish(props);
+  return (
+    <CountField
+      label="Copies"
+      value={docket.product.copies}
+      autoFocus={props.autoFocus}
+      onChange={(copies) => wish({ product: { copies } }, `${copies} copies`)}
+    />
+  );
+}
+
+export function SizeControl(props: Props) {
+  const { docket } = useJob();
+  const { unit } = useUnit();
+  const wish = useWish(props);
+  return (
+    <SizeField
+      label="Finished size"
+      value={docket.product.finished}
+      unit={unit}
+      autoFocus={props.autoFocus}
+      onChange={(finished) => wish({ product: { finished } }, `finished size ${nameSize(finished, unit)}`)}
+    />
+  );
+}
+
+export function BoundControl(props: Props) {
+  const { docket } = useJob();
+  const wish = useWish(props);
+  return (
+    <Choice
+      label="Bound edge"
+      value={docket.product.bound}
+      options={[
+        { key: 'left', label: 'Left' },
+        { key: 'right', label: 'Right' },
+        { key: 'top', label: 'Top' },
+      ]}
+      onChange={(bound) => wish({ product: { bound } }, `bound ${bound}`)}
+    />
+  );
+}
+
+export function BleedControl(props: Props) {
+  const { docket } = useJob();
+  const { unit } = useUnit();
+  const wish = useWish(props);
+  return (
+    <LengthField
+      label="Bleed"
+      value={docket.product.bleed}
+      unit={unit}
+      max={50}
+      onChange={(bleed) => wish({ product: { bleed, endBleed: null } }, `bleed ${formatLength(bleed, unit)}`)}
+    />
+  );
+}
+
+export function StockControl(props: Props) {
+  const { docket, store } = useJob();
+  const shop = store((s) => s.shop);
+  const wish = useWish(props);
+  const { stock } = docket.sheet;
+  return (
+    <Pick
+      label="Stock"
+      value={stock.id}
+      options={stockOptions(shop, stock)}
+      onChange={(id) => withStock(shop, id, wish)}
+    />
+  );
+}
+
+export function MachineControl(props: Props) {
+  const { docket, store } = useJob();
+  const shop = store((s) => s.shop);
+  const wish = useWish(props);
+  const { machine } = docket.sheet;
+  return (
+    <Pick
+      label="Machine"
+      value={machine.id}
+      options={machineOptions(shop, machine)}
+      onChange={(id) => withMachine(shop, id, wish)}
+    />
+  );
+}
+
+export function UpControl(props: Props) {
+  const { docket } = useJob();
+  const wish = useWish(props);
+  return (
+    <Choice
+      label="Booklets up"
+      value={docket.sheet.up}
+      options={[
+        { key: 'one', label: 'One' },
+        { key: 'most', label: 'As many as fit' },
+      ]}
+      onChange={(up) => wish({ sheet: { up } }, up === 'one' ? 'one up' : 'as many up as fit')}
+    />
+  );
+}
