@@ -63,9 +63,16 @@ test('a demo job exports clean, its inks and text where they belong', async ({ p
 test('an export can be stopped', async ({ page }) => {
   await openJob(page, 'Minute book, facsimile');
   await openStation(page, 'send');
+  // others stand before it, so that it is stopped before it is written
+  const id = page.url().split('/').pop()!;
+  for (let i = 0; i < 5; i++) expect((await page.request.post(`/api/jobs/${id}/exports`)).status()).toBe(202);
+  const asked = page.waitForResponse((r) => r.url().endsWith('/exports') && r.request().method() === 'POST');
   await page.getByRole('button', { name: 'Export PDF' }).click();
+  const { id: mine } = (await (await asked).json()) as { id: string };
   await page.getByRole('button', { name: 'Stop the export' }).click();
   await expect(page.getByRole('button', { name: 'Export PDF' })).toBeVisible();
+  expect(await (await page.request.get(`/api/exports/${mine}`)).json()).toMatchObject({ state: 'canceled' });
+  expect((await page.request.get(`/api/exports/${mine}/file`)).status()).toBe(404);
 });
 
 const provoke = (page: Page, what: string) => page.request.post(`${FLOOR}/provoke/${what}`);
