@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { inspect, mark, newDocket, patched, plan, Shop, type Artwork, type Finding } from '../src/core';
+import { checkedPatch, inspect, mark, newDocket, patched, plan, Shop, type Artwork, type Finding } from '../src/core';
 import { readArtwork } from '../src/pdf';
 import { run, scratch } from '../src/pdf/testing';
 import { DEMO_JOBS, demoShop, makeDemoFiles } from '.';
@@ -10,7 +10,7 @@ import { DEMO_JOBS, demoShop, makeDemoFiles } from '.';
 const dir = scratch();
 const shop = demoShop('ipp://127.0.0.1:1/ipp/print');
 // the scans take long and are tried by the interface tests
-const NAMES = DEMO_JOBS.map((j) => j.file).filter((f) => f !== 'minute-book.pdf');
+const NAMES = DEMO_JOBS.flatMap((j) => [j.file, ...(j.more ?? [])]).filter((f) => f !== 'minute-book.pdf');
 
 async function read(name: string): Promise<{ artwork: Artwork; workingCopy: boolean; findings: Finding[] }> {
   const files = await makeDemoFiles(join(dir, 'one'), NAMES);
@@ -63,15 +63,61 @@ describe('the demonstration', () => {
     );
   });
 
+  /** A job as it is when it has been loaded. */
+  async function loaded(title: string) {
+    const job = DEMO_JOBS.find((j) => j.title === title)!;
+    const { artwork: first } = await read(job.file);
+    const more = await Promise.all((job.more ?? []).map(async (name) => (await read(name)).artwork.pages));
+    const artwork: Artwork = more.length > 0 ? { ...first, more } : first;
+    const stock = shop.stocks.find((s) => s.id === job.stock);
+    const base = patched(newDocket(job.title, { name: job.file }, artwork, shop, '2026-01-02'), {
+      artwork: { more: (job.more ?? []).map((name) => ({ name })) },
+      product: { copies: job.copies },
+      ...(stock ? { sheet: { stock } } : {}),
+    });
+    const docket = checkedPatch(base, job.wish?.(shop) ?? {});
+    const planned = plan(docket, artwork);
+    const findings = inspect({ docket, artwork, plan: planned, marks: mark(docket, planned), shop, unit: 'mm' });
+    return { docket, planned, artwork, findings };
+  }
+
   it('fits the stocks it names', async () => {
     for (const job of DEMO_JOBS.filter((j) => NAMES.includes(j.file))) {
-      const { artwork } = await read(job.file);
-      const stock = shop.stocks.find((s) => s.id === job.stock);
-      const docket = patched(newDocket(job.title, { name: job.file }, artwork, shop, '2026-01-02'), {
-        product: { copies: job.copies },
-        ...(stock ? { sheet: { stock } } : {}),
-      });
-      expect([job.title, plan(docket, artwork).layout.fits]).toEqual([job.title, true]);
+      const { planned } = await loaded(job.title);
+      expect([job.title, planned.sheets.every((s) => s.layout.fits)]).toEqual([job.title, true]);
     }
+  });
+
+  it('has bound work of every kind against which nothing stands', async () => {
+    for (const title of [
+      'Annual report',
+      'Workshop manual',
+      'Harbour calendar',
+      'Knots, read from the right',
+      'Sharpening, a fold-out',
+      'Pocket handbook, two at a time',
+    ]) {
+      const { findings } = await loaded(title);
+      expect([title, findings.filter((f) => f.severity !== 'fine').map((f) => f.id)]).toEqual([title, []]);
+    }
+  });
+
+  it('has an annual report of 12 sections whose cover was drawn for its spine', async () => {
+    const { planned } = await loaded('Annual report');
+    // 48 leaves × 0.124 + 2 × 0.32
+    expect(planned.spine!.width).toBeCloseTo(6.592, 9);
+    expect(planned.sections.filter((s) => s.kind === 'text')).toHaveLength(12);
+    expect(planned.sheets[0]!.kind).toBe('cover');
+    expect(planned.pages[2]!.label).toBe('i');
+    expect(planned.pages[6]!.label).toBe('1');
+  });
+
+  it('has a manual of six tabs on three stocks', async () => {
+    const { planned } = await loaded('Workshop manual');
+    expect(planned.sections.filter((s) => s.kind === 'tab').map((s) => s.tab!.title)).toHaveLength(6);
+    expect(new Set(planned.sheets.map((s) => s.stock.id)).size).toBe(3);
+    // each tab stands before its chapter's first page
+    const at = planned.pages.findIndex((p) => p.kind === 'tab');
+    expect(planned.pages[at + 2]!.label).toBe('3');
   });
 });

@@ -1,5 +1,16 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { Patch, Shop } from '../src/core';
+import {
+  annualReport,
+  annualReportCover,
+  calendar,
+  foldOut,
+  knots,
+  MANUAL_CHAPTERS,
+  pocketHandbook,
+  workshopManual,
+} from './bound';
 import { almanac, handbook, minuteBook, mixedSizes, roster, sharpeningGuide } from './booklets';
 
 export { demoShop } from './shop';
@@ -12,6 +23,21 @@ export interface DemoJob {
   readonly copies: number;
   /** By its id in the shop; the cheapest that fits where it is not said. */
   readonly stock?: string;
+  /** Further files, added to the job. */
+  readonly more?: readonly string[];
+  /** What else is wished. */
+  readonly wish?: (shop: Shop) => Patch;
+}
+
+function stockOf(shop: Shop, id: string): Shop['stocks'][0] {
+  const stock = shop.stocks.find((s) => s.id === id);
+  if (!stock) throw new RangeError(`The shop has no stock ${id}.`);
+  return stock;
+}
+function finisherOf(shop: Shop, id: string): Shop['finishers'][0] {
+  const finisher = shop.finishers.find((f) => f.id === id);
+  if (!finisher) throw new RangeError(`The shop has no finisher ${id}.`);
+  return finisher;
 }
 
 export const DEMO_JOBS: readonly DemoJob[] = [
@@ -28,6 +54,90 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   { file: 'loft-inventory.pdf', title: 'Loft inventory', dueIn: 6, copies: 20, stock: 'offset-100-a3' },
   { file: 'minute-book.pdf', title: 'Minute book, facsimile', dueIn: 9, copies: 50, stock: 'offset-100-sra3-sg' },
   { file: 'harbour-notes-damaged.pdf', title: 'Harbour notes', dueIn: 12, copies: 80 },
+  {
+    file: 'annual-report.pdf',
+    more: ['annual-report-cover.pdf'],
+    title: 'Annual report',
+    dueIn: 5,
+    copies: 150,
+    stock: 'offset-100-sra3-sg',
+    wish: (shop) => ({
+      product: {
+        binding: { kind: 'perfect-bound', grindOff: 3 },
+        cover: {
+          kind: 'separate',
+          from: 1,
+          stock: stockOf(shop, 'board-250-sra3-sg'),
+          machine: null,
+          printed: 'both',
+          flaps: 0,
+          hinge: 6,
+          spine: null,
+        },
+        numbering: [
+          { from: 1, style: 'roman', start: 1 },
+          { from: 5, style: 'arabic', start: 1 },
+        ],
+      },
+      sheet: { fold: '8-right-angle' },
+      finish: { finisher: finisherOf(shop, 'turnstone'), folder: finisherOf(shop, 'wheatear') },
+    }),
+  },
+  {
+    file: 'workshop-manual.pdf',
+    title: 'Workshop manual',
+    dueIn: 7,
+    copies: 60,
+    stock: 'offset-100-sra3-sg',
+    wish: (shop) => ({
+      product: {
+        binding: { kind: 'loose-leaf', by: 'wire', clearance: 8, order: 'repeat' },
+        stocks: [{ from: 23, to: 26, stock: stockOf(shop, 'silk-170-sra3-sg') }],
+        chapters: MANUAL_CHAPTERS.map(([title, at]) => ({ title, at })),
+        tabs: { on: true, positions: 6, extension: 12, stock: stockOf(shop, 'board-250-sra3-sg') },
+      },
+      finish: { finisher: finisherOf(shop, 'nuthatch') },
+    }),
+  },
+  {
+    file: 'harbour-calendar.pdf',
+    title: 'Harbour calendar',
+    dueIn: 8,
+    copies: 80,
+    stock: 'silk-170-sra3-sg',
+    wish: (shop) => ({
+      product: { bound: 'top', binding: { kind: 'loose-leaf', by: 'wire', clearance: 8, order: 'repeat' } },
+      finish: { finisher: finisherOf(shop, 'nuthatch') },
+    }),
+  },
+  {
+    file: 'knots.pdf',
+    title: 'Knots, read from the right',
+    dueIn: 10,
+    copies: 90,
+    stock: 'silk-130-sra3-sg',
+    wish: () => ({ product: { bound: 'right' } }),
+  },
+  {
+    file: 'sharpening-fold-out.pdf',
+    title: 'Sharpening, a fold-out',
+    dueIn: 11,
+    copies: 300,
+    stock: 'silk-170-sra3-sg',
+    wish: (shop) => ({
+      product: { binding: { kind: 'folded', short: 1 } },
+      sheet: { fold: '8-zigzag' },
+      finish: { finisher: finisherOf(shop, 'wheatear'), folder: finisherOf(shop, 'wheatear') },
+    }),
+  },
+  {
+    file: 'pocket-handbook.pdf',
+    title: 'Pocket handbook, two at a time',
+    dueIn: 14,
+    copies: 500,
+    stock: 'offset-100-a3',
+    wish: () => ({ sheet: { up: 2, fill: 'come-and-go' } }),
+  },
 ];
 
 const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
@@ -37,6 +147,13 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
   'volunteer-roster.pdf': roster,
   'loft-inventory.pdf': mixedSizes,
   'minute-book.pdf': minuteBook,
+  'annual-report.pdf': annualReport,
+  'annual-report-cover.pdf': annualReportCover,
+  'workshop-manual.pdf': workshopManual,
+  'harbour-calendar.pdf': calendar,
+  'knots.pdf': knots,
+  'sharpening-fold-out.pdf': foldOut,
+  'pocket-handbook.pdf': pocketHandbook,
   // cut off before its table, as a copy that stopped half way is
   'harbour-notes-damaged.pdf': async () => {
     const whole = Buffer.from(await almanac(false));

@@ -1,10 +1,13 @@
 import { createReadStream, statSync } from 'node:fs';
 import { join } from 'node:path';
 import {
+  addFile,
   closeDatabase,
   databaseAway,
   jobFromArtwork,
   migrate,
+  patchJob,
+  readJob,
   readShop,
   readStored,
   sql,
@@ -30,14 +33,22 @@ async function setup(): Promise<void> {
     const path = files[job.file]!;
     const { sha256, bytes } = await takeIn(createReadStream(path), statSync(path).size);
     const artwork = await readStored(sha256, bytes);
-    const stock = (await readShop()).stocks.find((s) => s.id === job.stock);
-    await jobFromArtwork(
+    const now = await readShop();
+    const stock = now.stocks.find((s) => s.id === job.stock);
+    const { id } = await jobFromArtwork(
       sha256,
       job.file,
       artwork,
       { product: { copies: job.copies }, due: day(job.dueIn), ...(stock ? { sheet: { stock } } : {}) },
       job.title,
     );
+    for (const name of job.more ?? []) {
+      const further = await takeIn(createReadStream(files[name]!), statSync(files[name]!).size);
+      await readStored(further.sha256, further.bytes);
+      await addFile(id, further.sha256, name);
+    }
+    const row = await readJob(id);
+    if (job.wish && row) await patchJob(id, row.version, job.wish(now), 'as wished');
   }
 }
 

@@ -1,4 +1,4 @@
-import type { Shop } from '../src/core';
+import { Shop } from '../src/core';
 
 /** The print room’s paper and machines. Everything is invented, prices too. */
 const paper = (
@@ -23,7 +23,7 @@ const paper = (
   }));
 
 export function demoShop(printer: string | null): Shop {
-  return {
+  return Shop.parse({
     stocks: [
       ...paper('wove-80', 'Wove 80', 80, 0.102, '#efe7d2', [
         ['A4', 210, 297, 'long', 0.9],
@@ -47,6 +47,7 @@ export function demoShop(printer: string | null): Shop {
         ['SRA3', 320, 450, 'short', 8.4],
         ['A4', 210, 297, 'long', 3.6],
       ]),
+      ...paper('offset-100', 'Offset 100', 100, 0.124, '#f3efe6', [['B2', 520, 740, 'long', 6.8]]),
       ...paper('recycled-115', 'Kelp recycled 115', 115, 0.148, '#c7c9b2', [['SRA3', 320, 450, 'short', 3.1]]),
     ],
     machines: [
@@ -61,12 +62,86 @@ export function demoShop(printer: string | null): Shop {
         makeReady: 4,
         click: 1.6,
         spoilage: { sheets: 3, percent: 1 },
+        trays: [
+          { name: 'Tray 1', stock: 'offset-100-sra3-sg' },
+          { name: 'Tray 2', stock: 'silk-130-sra3-sg' },
+          { name: 'Tray 3', stock: 'silk-170-sra3-sg' },
+          { name: 'Long tray', stock: 'board-250-sra3-sg' },
+        ],
         printer,
+      },
+      {
+        id: 'dunlin',
+        name: 'Dunlin',
+        largest: { width: 330, height: 487 },
+        smallest: { width: 148, height: 182 },
+        noPrint: { left: 4, right: 4, top: 4, bottom: 5 },
+        turn: 'turn',
+        speed: 2700,
+        makeReady: 3,
+        click: 0.9,
+        spoilage: { sheets: 4, percent: 2 },
+        sides: 'one',
+        printer: null,
+      },
+      {
+        id: 'curlew',
+        name: 'Curlew, offset',
+        largest: { width: 520, height: 740 },
+        smallest: { width: 210, height: 280 },
+        noPrint: { left: 5, right: 5, top: 5, bottom: 12 },
+        turn: 'turn',
+        speed: 6000,
+        makeReady: 25,
+        click: 0.1,
+        spoilage: { sheets: 80, percent: 2 },
+        plate: 900,
+        printer: null,
       },
     ],
     finishers: [
       { id: 'heron', name: 'Heron', maxSheets: 20, largest: { width: 230, height: 320 }, speed: 1100, makeReady: 6 },
+      {
+        id: 'wheatear',
+        name: 'Wheatear',
+        does: ['fold'],
+        maxFolds: 4,
+        maxSheets: 1,
+        largest: { width: 520, height: 740 },
+        speed: 5000,
+        makeReady: 12,
+      },
+      {
+        id: 'turnstone',
+        name: 'Turnstone',
+        does: ['bind'],
+        thickest: 40,
+        maxSheets: 400,
+        largest: { width: 320, height: 320 },
+        speed: 250,
+        makeReady: 15,
+      },
+      {
+        id: 'stonechat',
+        name: 'Stonechat',
+        does: ['sew'],
+        thickest: 60,
+        maxSheets: 400,
+        largest: { width: 320, height: 320 },
+        speed: 60,
+        makeReady: 10,
+      },
+      {
+        id: 'nuthatch',
+        name: 'Nuthatch',
+        does: ['punch'],
+        thickest: 28,
+        maxSheets: 250,
+        largest: { width: 340, height: 420 },
+        speed: 120,
+        makeReady: 8,
+      },
       { id: 'bittern', name: 'Bittern', maxSheets: 30, largest: { width: 220, height: 305 }, speed: 700, makeReady: 9 },
     ],
-  };
+  });
 }

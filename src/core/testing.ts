@@ -1,8 +1,8 @@
 /** Values for tests: a shop, artwork of a given size, and a docket for it. */
-import { newDocket, type Artwork, type Docket, type PageFacts, type Shop } from './docket';
+import { newDocket, Shop, type Artwork, type Docket, type PageFacts } from './docket';
 import { rect, type Size } from './measure';
 
-export const SHOP: Shop = {
+export const SHOP: Shop = Shop.parse({
   stocks: [
     {
       id: 'a4',
@@ -60,7 +60,7 @@ export const SHOP: Shop = {
     { id: 'f', name: 'Heron', maxSheets: 20, largest: { width: 230, height: 320 }, speed: 1200, makeReady: 5 },
     { id: 'f2', name: 'Bittern', maxSheets: 30, largest: { width: 230, height: 320 }, speed: 800, makeReady: 5 },
   ],
-};
+});
 
 /** A page of a trim size with bleed all round and further room to the media box. */
 export function page(trim: Size, bleed = 3, slug = 0): PageFacts {

@@ -27,6 +27,8 @@ export function deliveryView(d: Delivery): DeliveryView {
 /** Everything the job's screen begins with. */
 export async function jobPage(row: JobRow): Promise<JobPage> {
   const sha256 = row.docket.artwork.file.sha256 ?? '';
-  const [artwork, shop] = await Promise.all([findArtwork(sha256), readShop()]);
-  return { job: view(row), artwork: artwork?.facts ?? null, shop, pictures: pictureProgress(sha256) };
+  const files = [sha256, ...row.docket.artwork.more.map((f) => f.sha256 ?? '')];
+  const [shop, ...artworks] = await Promise.all([readShop(), ...files.map((f) => findArtwork(f))]);
+  const [artwork, ...more] = artworks.map((a) => a?.facts ?? null);
+  return { job: view(row), artwork: artwork ?? null, more, shop, pictures: pictureProgress(sha256) };
 }

@@ -1,7 +1,6 @@
 import { rmSync } from 'node:fs';
 import { isMainThread, type MessagePort } from 'node:worker_threads';
-import type { Artwork, Docket } from '../core';
-import { compose, type Composed } from './compose';
+import { compose, type Composed, type ComposeJob } from './compose';
 import { ArtworkError } from './errors';
 import { rasterise } from './raster';
 import { readArtwork, type ReadArtwork } from './read';
@@ -26,13 +25,7 @@ export function draw(task: { path: string; page: number; width: number }): Uint8
 }
 
 /** Composes; progress goes to the port at most ten times a second. */
-export function impose(task: {
-  docket: Docket;
-  artwork: Artwork;
-  source: string;
-  out: string;
-  port: MessagePort | null;
-}): Composed {
+export function impose(task: Omit<ComposeJob, 'onProgress'> & { readonly port: MessagePort | null }): Composed {
   if (isMainThread) throw new Error('Imposing belongs in a worker.');
   let said = 0;
   rmSync(task.out, { force: true });

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { inspect, lying, mark, plan, turnOf, unpackArtwork, type Docket } from '../core';
+import { inspect, lying, mark, plan, runsOf, turnFor, type Docket, type Plan, type Run } from '../core';
 import {
   cancelJob,
   createJob,
@@ -21,11 +21,10 @@ import {
 import { folders } from './config';
 import { alone, databaseAway } from './db';
 import { tell } from './events';
-import { sourceOf } from './pictures';
-import { findArtwork } from './tables/artworks';
+import { sourcesOf } from './sources';
 import {
   findDelivery,
-  insertDelivery,
+  insertDeliveries,
   openDeliveries,
   updateDelivery,
   type Delivery,
@@ -41,16 +40,19 @@ export class NotSendable extends Error {}
 
 const fileOf = (id: string): string => join(folders.out(), `delivery-${id}.pdf`);
 
-/** Accepts a job for its printer: from here on it is sent, once, whatever happens to this server. */
-export async function send(jobId: string, base: number): Promise<string> {
+/**
+ * Accepts a job for its printers, a delivery for every run of sheets that are printed alike: from here on they are
+ * sent, each once, whatever happens to this server.
+ */
+export async function send(jobId: string, base: number): Promise<string[]> {
   const row = await readJob(jobId);
   if (!row) throw new NotSendable('There is no such job.');
   if (row.version !== base)
     throw new NotSendable('The job was changed in another window. Look at it once more, then send.');
   const { docket } = row;
-  const known = await findArtwork(docket.artwork.file.sha256 ?? '');
-  if (!known) throw new NotSendable('Its artwork is not in the store.');
-  const artwork = unpackArtwork(known.facts);
+  const sources = await sourcesOf(docket);
+  if (!sources) throw new NotSendable('Its artwork is not in the store.');
+  const { artwork } = sources;
   const planned = plan(docket, artwork);
   const stop = inspect({
     docket,
@@ -61,36 +63,50 @@ export async function send(jobId: string, base: number): Promise<string> {
     unit: 'mm',
   }).find((f) => f.severity === 'stop');
   if (stop) throw new NotSendable(`${stop.title}. Mend that first.`);
-  const { printer, name } = docket.sheet.machine;
-  if (!printer) throw new NotSendable(`${name} has no print service. Export the sheets instead.`);
-  const id = randomUUID();
-  await insertDelivery({
-    id,
+  const runs = runsOf(docket, planned);
+  const away = runs.find((r) => !r.machine.printer);
+  if (away) throw new NotSendable(`${away.machine.name} has no print service. Export the sheets instead.`);
+  const accepted = runs.map((run, i) => ({
+    id: randomUUID(),
     jobId,
     docket,
-    machine: name,
-    printer,
-    sheetsTotal: planned.sheets.length * runsOf(docket, planned.layout.slots.length),
-  });
-  await wake('deliver', { id });
-  tell({ kind: 'delivery', id, jobId });
-  return id;
+    run: i,
+    machine: run.machine.name,
+    printer: run.machine.printer!,
+    sheetsTotal: run.good,
+  }));
+  await insertDeliveries(accepted);
+  for (const { id } of accepted) {
+    await wake('deliver', { id });
+    tell({ kind: 'delivery', id, jobId });
+  }
+  return accepted.map((d) => d.id);
 }
 
-/** How often the set of sheets is printed: copies over booklets up. */
-const runsOf = (docket: Docket, up: number): number => Math.ceil(docket.product.copies / up);
+/** The run that a delivery is; one accepted before there were runs was all of one. */
+const runOf = (d: Delivery, planned: Plan): Run => {
+  const runs = runsOf(d.docket, planned);
+  return runs[d.run ?? 0] ?? runs[0]!;
+};
 
 /** The name a job has on the printer: it is found by it again when an answer was lost. */
 const nameOn = (d: Delivery): string => `${[...d.docket.title].slice(0, 80).join('')} [${d.id.slice(0, 13)}]`;
 
-function wishOf(d: Delivery, up: number): JobWish {
-  const { stock } = d.docket.sheet;
+const sidesOf = (docket: Docket, run: Run): JobWish['sides'] =>
+  run.sides === 1
+    ? 'one-sided'
+    : // the sheet lies with its long edge level: turned about the upright axis it comes over its short edge
+      turnFor(docket.sheet) === 'turn'
+      ? 'two-sided-short-edge'
+      : 'two-sided-long-edge';
+
+function wishOf(d: Delivery, run: Run): JobWish {
+  const { stock } = run;
   const sheet = lying(stock);
   return {
     name: nameOn(d),
-    copies: runsOf(d.docket, up),
-    // the sheet lies with its long edge level: turned about the upright axis it comes over its short edge
-    sides: turnOf(d.docket) === 'turn' ? 'two-sided-short-edge' : 'two-sided-long-edge',
+    copies: Math.ceil(d.docket.product.copies / run.yields),
+    sides: sidesOf(d.docket, run),
     media: { width: sheet.height, height: sheet.width, grammage: stock.grammage, name: stock.name },
     hold: d.docket.send.hold,
   };
@@ -154,12 +170,11 @@ async function canceledBefore(d: Delivery): Promise<boolean> {
 
 /** One step. What is about to be done is written down before, what has been done after. */
 export async function step(d: Delivery): Promise<void> {
-  const artwork = await findArtwork(d.docket.artwork.file.sha256 ?? '');
-  if (!artwork) {
+  const sources = await sourcesOf(d.docket);
+  if (!sources) {
     await put(d, { phase: 'done', state: 'aborted', message: 'Its artwork is not in the store.' });
     return;
   }
-  const facts = unpackArtwork(artwork.facts);
   switch (d.phase) {
     case 'compose': {
       const out = fileOf(d.id);
@@ -168,8 +183,8 @@ export async function step(d: Delivery): Promise<void> {
         await composeInWorker(
           {
             docket: d.docket,
-            artwork: facts,
-            source: sourceOf(artwork.sha256, artwork.working_copy),
+            ...sources,
+            ...(d.run === null ? {} : { sheets: runOf(d, plan(d.docket, sources.artwork)).sheets }),
             out: `${out}.part`,
           },
           () => undefined,
@@ -183,7 +198,7 @@ export async function step(d: Delivery): Promise<void> {
     case 'create': {
       const printer = await getPrinter(d.printer);
       await put(d, { phase: 'creating' });
-      const wish = wishOf(d, plan(d.docket, facts).layout.slots.length);
+      const wish = wishOf(d, runOf(d, plan(d.docket, sources.artwork)));
       const number = await createJob(d.printer, wish.name, jobAttributes(wish, printer));
       await put(d, { phase: 'created', printer_job: number, message: null });
       return;
@@ -300,14 +315,17 @@ export async function sendAgain(id: string): Promise<string | null> {
   const d = await findDelivery(id);
   if (!d || d.phase !== 'done') return null;
   const again = randomUUID();
-  await insertDelivery({
-    id: again,
-    jobId: d.job_id,
-    docket: d.docket,
-    machine: d.machine,
-    printer: d.printer,
-    sheetsTotal: d.sheets_total,
-  });
+  await insertDeliveries([
+    {
+      id: again,
+      jobId: d.job_id,
+      docket: d.docket,
+      run: d.run,
+      machine: d.machine,
+      printer: d.printer,
+      sheetsTotal: d.sheets_total,
+    },
+  ]);
   await wake('deliver', { id: again });
   tell({ kind: 'delivery', id: again, jobId: d.job_id });
   return again;

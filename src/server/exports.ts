@@ -2,12 +2,11 @@ import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { plan, unpackArtwork } from '../core';
+import { plan } from '../core';
 import { folders } from './config';
 import { alone } from './db';
 import { tell } from './events';
-import { sourceOf } from './pictures';
-import { findArtwork } from './tables/artworks';
+import { sourcesOf } from './sources';
 import { findExport, forgetOldExports, insertExport, updateExport, type Export } from './tables/exports';
 import { readJob } from './tables/jobs';
 import { composeInWorker } from './workers';
@@ -18,12 +17,12 @@ const running = new Map<string, AbortController>();
 export const exportFile = (id: string): string => join(folders.out(), `export-${id}.pdf`);
 
 /** Starts making the imposed PDF of a job as it stands. @returns its id, or null where there is no such job */
-export async function startExport(jobId: string): Promise<string | null> {
+export async function startExport(jobId: string, pass: Export['pass'] = 'all'): Promise<string | null> {
   const row = await readJob(jobId);
-  const artwork = row?.docket.artwork.file.sha256 ? await findArtwork(row.docket.artwork.file.sha256) : null;
-  if (!row || !artwork) return null;
+  const sources = row && (await sourcesOf(row.docket));
+  if (!row || !sources) return null;
   const id = randomUUID();
-  await insertExport(id, jobId, row.docket, plan(row.docket, unpackArtwork(artwork.facts)).sheets.length);
+  await insertExport(id, jobId, row.docket, pass, plan(row.docket, sources.artwork).sheets.length);
   await wake('export', { id });
   return id;
 }
@@ -38,8 +37,8 @@ export async function runExport(id: string): Promise<void> {
   await alone(`export ${id}`, async () => {
     const it = await findExport(id);
     if (!it || (it.state !== 'waiting' && it.state !== 'working')) return;
-    const artwork = await findArtwork(it.docket.artwork.file.sha256 ?? '');
-    if (!artwork) return;
+    const sources = await sourcesOf(it.docket);
+    if (!sources) return;
     await updateExport(id, { state: 'working', done: 0 });
     const abort = new AbortController();
     running.set(id, abort);
@@ -47,12 +46,7 @@ export async function runExport(id: string): Promise<void> {
     await mkdir(folders.out(), { recursive: true });
     try {
       await composeInWorker(
-        {
-          docket: it.docket,
-          artwork: unpackArtwork(artwork.facts),
-          source: sourceOf(artwork.sha256, artwork.working_copy),
-          out: `${out}.part`,
-        },
+        { docket: it.docket, ...sources, pass: it.pass, out: `${out}.part` },
         (done) => {
           // what a stopped worker had said before it was stopped is not news any more
           if (!abort.signal.aborted) said(it, { state: 'working', done });

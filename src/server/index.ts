@@ -4,7 +4,7 @@ export { databaseAway, sql, transaction, closeDatabase } from './db';
 export { cancelDelivery, NotSendable, releaseDelivery, send, sendAgain } from './deliveries';
 export { eventStream, tell } from './events';
 export { cancelExport, exportFile, startExport } from './exports';
-export { cleanName, jobFromArtwork, patchJob, readStored, stepJob, swapArtwork, takeIn } from './jobs';
+export { addFile, cleanName, jobFromArtwork, patchJob, readStored, stepJob, swapArtwork, takeIn } from './jobs';
 export { migrate } from './migrate';
 export { picture, pictureProgress, WIDTHS } from './pictures';
 export { storedAt, StoreError } from './store';

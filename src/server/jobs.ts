@@ -17,6 +17,7 @@ import {
 } from '../core';
 import { tell } from './events';
 import { keep, storedAt, workingCopyAt } from './store';
+import { sourcesOf } from './sources';
 import { findArtwork, recordArtwork } from './tables/artworks';
 import { changeJob, createJob, jobsUsing, readJob, type JobRow, type Summary } from './tables/jobs';
 import { readShop } from './tables/shop';
@@ -78,8 +79,8 @@ export async function jobFromArtwork(
 /** What the list of jobs shows of this docket. */
 export async function summarise(docket: Docket, artwork?: Artwork): Promise<Summary> {
   const sha256 = docket.artwork.file.sha256 ?? '';
-  const row = artwork ? null : await findArtwork(sha256);
-  const known = artwork ?? (row ? unpackArtwork(row.facts) : { pages: [], kind: 'pdf' as const, inks: [], notes: [] });
+  const known = artwork ??
+    (await sourcesOf(docket))?.artwork ?? { pages: [], kind: 'pdf' as const, inks: [], notes: [] };
   const planned = plan(docket, known);
   const findings = inspect({
     docket,
@@ -138,6 +139,21 @@ export async function stepJob(id: string, base: number, by: 1 | -1): Promise<Job
       (docket) => summarise(docket),
     ),
   );
+}
+
+/** Adds a further file that pages can be taken from; a docket has at most twenty. */
+export async function addFile(id: string, sha256: string, name: string): Promise<JobRow | null> {
+  const row = await readJob(id);
+  if (!row) return null;
+  const file: FileRef = { name: cleanName(name), sha256 };
+  const after = await patchJob(
+    id,
+    row.version,
+    { artwork: { more: [...row.docket.artwork.more, file] } },
+    `${file.name} added`,
+  );
+  await wake('pictures', { sha256 });
+  return after;
 }
 
 /** Swaps a job's artwork for another file; every wish stays, and the former file is remembered. */

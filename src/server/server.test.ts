@@ -228,7 +228,7 @@ const onPress = async (id: string): Promise<PrinterJob[]> =>
 async function accepted(): Promise<string> {
   const { id } = await newJob();
   await patchJob(id, 1, { product: { copies: 3 }, sheet: { up: 'one' } }, 'x');
-  return send(id, 2);
+  return (await send(id, 2))[0]!;
 }
 
 describe('a delivery', () => {

@@ -1,8 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
-import type { Artwork, Docket } from '../core';
-import { ArtworkError, type Composed, type ReadArtwork } from '../pdf';
+import { ArtworkError, type Composed, type ComposeJob, type ReadArtwork } from '../pdf';
 import { workerFile } from './config';
 
 /** Drawing and reading share the machine's cores; composing has a thread of its own, so that pictures never wait for it. */
@@ -34,7 +33,7 @@ export const drawInWorker = async (path: string, page: number, width: number): P
 
 /** Composes in a worker; the signal stops it at once. */
 export async function composeInWorker(
-  job: { docket: Docket; artwork: Artwork; source: string; out: string },
+  job: Omit<ComposeJob, 'onProgress'>,
   onProgress: (done: number, total: number) => void,
   signal: AbortSignal,
 ): Promise<Composed> {

@@ -20,6 +20,8 @@ export interface Progress {
 export interface JobPage {
   readonly job: JobView;
   readonly artwork: PackedArtwork | null;
+  /** Facts of the further files, in the docket's order. */
+  readonly more: readonly (PackedArtwork | null)[];
   readonly shop: Shop;
   readonly pictures: Progress | null;
 }

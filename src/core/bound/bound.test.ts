@@ -115,17 +115,19 @@ describe('blanks', () => {
   });
 });
 
+const SEVEN = Array.from({ length: 7 }, () => 0.11);
+
 describe('creep', () => {
   it('grows by a caliper a sheet: 7 sheets of 0.11 mm stand out 0.66 mm', () => {
-    const creep = creepOf(docketFor(artworkOf(28)), 7);
+    const creep = creepOf(docketFor(artworkOf(28)), SEVEN);
     expect(creep.standsOut[0]).toBe(0);
     expect(creep.standsOut[6]).toBeCloseTo(0.66, 12);
     expect(creep.moved).toEqual(creep.standsOut);
-    expect(creep.sum).toBe('6 sheets around the innermost × 0.11 mm caliper × 1 = 0.66 mm');
+    expect(creep.sum).toBe('6 leaves around the innermost × 0.11 mm caliper × 1 = 0.66 mm');
   });
 
   const of = (correction: 'none' | 'push-in' | 'push-out' | 'halves' | 'scale', measured: number | null = null) =>
-    creepOf(patched(docketFor(artworkOf(28)), { product: { creep: { correction, measured } } }), 7);
+    creepOf(patched(docketFor(artworkOf(28)), { product: { creep: { correction, measured } } }), SEVEN);
 
   it('is corrected in five ways, worked out for seven sheets of 0.11 mm', () => {
     const rounded = (values: readonly number[]): number[] => values.map((v) => Math.round(v * 1000) / 1000 + 0);
@@ -151,8 +153,8 @@ describe('creep', () => {
     const creep = of('push-in', 1.2);
     expect(creep.each).toBeCloseTo(0.2, 12);
     expect(creep.standsOut[6]).toBeCloseTo(1.2, 12);
-    expect(creep.sum).toBe('1.2 mm measured ÷ 6 sheets around the innermost = 0.2 mm each');
+    expect(creep.sum).toBe('1.2 mm measured ÷ 6 leaves around the innermost = 0.2 mm each');
     const single = patched(docketFor(artworkOf(4)), { product: { creep: { measured: 1 } } });
-    expect(creepOf(single, 1).each).toBe(0);
+    expect(creepOf(single, [0.11]).standsOut).toEqual([0]);
   });
 });

@@ -1,11 +1,14 @@
 import type { Docket } from '../docket/schema';
 import { formatNumber } from '../measure';
 
-/** What happens to nested leaves at the face, and what is done about it, in millimetres; outermost sheet first. */
+/**
+ * What happens to nested leaves at the face, and what is done about it, in millimetres; by depth, outermost leaf
+ * first. Leaves are counted by half sections: a sheet folded once is one depth, a section of 16 pages four.
+ */
 export interface Creep {
-  /** What one sheet adds. */
+  /** What one leaf adds, on average. */
   readonly each: number;
-  /** How far the leaf of each sheet stands out before trimming. */
+  /** How far the leaf of each depth stands out before trimming. */
   readonly standsOut: readonly number[];
   /** How far its content is moved to the spine; below 0 to the face. */
   readonly moved: readonly number[];
@@ -19,19 +22,24 @@ export interface Creep {
 }
 
 /**
- * A leaf nested at depth d (0 outermost) stands out at the face by d × c, with c = caliper × factor: each leaf inside
- * wraps round one thickness less of paper, between t (pressed flat) and (π/2) t (round). Where the innermost was
- * measured, c is that over the sheets around it. The trim takes from each leaf what it stands out, less what its
- * content was moved or made narrower.
+ * A leaf nested at depth d (0 outermost) stands out at the face by the thickness of the leaves around it, each its
+ * caliper × factor: between t (pressed flat) and (π/2) t (round). Where the innermost was measured, that total is
+ * shared out as the calipers are. The trim takes from each leaf what it stands out, less what its content was moved or
+ * made narrower.
+ * @param calipers of the leaves by depth, outermost first, in mm
  */
-export function creepOf(docket: Pick<Docket, 'product' | 'sheet'>, sheets: number): Creep {
-  const { caliper } = docket.sheet.stock;
+export function creepOf(docket: Pick<Docket, 'product'>, calipers: readonly number[]): Creep {
   const { correction, factor, measured } = docket.product.creep;
   const { width, height } = docket.product.finished;
   const across = docket.product.bound === 'top' ? height : width;
-  const last = Math.max(0, sheets - 1);
-  const each = measured === null ? caliper * factor : last === 0 ? 0 : measured / last;
-  const standsOut = Array.from({ length: sheets }, (_, depth) => depth * each);
+  const depths = Math.max(1, calipers.length);
+  const last = depths - 1;
+  const reckoned: number[] = [0];
+  for (let d = 0; d < last; d++) reckoned.push(reckoned[d]! + calipers[d]! * factor);
+  const sum = reckoned[last]!;
+  const total = measured === null || last === 0 ? sum : measured;
+  const stretch = sum > 0 ? total / sum : 1;
+  const standsOut = reckoned.map((v) => v * stretch);
   const moved = standsOut.map((out) => {
     switch (correction) {
       case 'none':
@@ -40,24 +48,29 @@ export function creepOf(docket: Pick<Docket, 'product' | 'sheet'>, sheets: numbe
       case 'push-in':
         return out;
       case 'push-out':
-        return out - last * each;
+        return out - total;
       case 'halves':
-        return out - (last * each) / 2;
+        return out - total / 2;
     }
   });
   const squeezed = standsOut.map((out) => (correction === 'scale' ? Math.max(0.05, (across - out) / across) : 1));
-  const total = formatNumber(last * each, 2);
+  const around = new Map<number, number>();
+  for (let d = 0; d < last; d++) around.set(calipers[d]!, (around.get(calipers[d]!) ?? 0) + 1);
+  const terms = [...around].map(
+    ([caliper, n]) => `${n} leaves around the innermost × ${formatNumber(caliper, 3)} mm caliper`,
+  );
+  const said = formatNumber(total, 2);
   return {
-    each,
+    each: last > 0 ? total / last : (calipers[0] ?? 0) * factor,
     standsOut,
     moved,
     squeezed,
     lostAtFace: correction === 'scale' ? 0 : largest(standsOut.map((out, d) => out - moved[d]!)),
     lostAtSpine: largest(moved),
     sum:
-      measured === null
-        ? `${last} sheets around the innermost × ${formatNumber(caliper, 3)} mm caliper × ${formatNumber(factor, 3)} = ${total} mm`
-        : `${total} mm measured ÷ ${last} sheets around the innermost = ${formatNumber(each, 3)} mm each`,
+      measured === null || last === 0
+        ? `${terms.length > 1 ? `(${terms.join(' + ')})` : (terms[0] ?? 'no leaf around another')} × ${formatNumber(factor, 3)} = ${said} mm`
+        : `${said} mm measured ÷ ${last} leaves around the innermost = ${formatNumber(total / last, 3)} mm each`,
   };
 }
 

@@ -1,21 +1,23 @@
 import type { Blanks } from '../docket/schema';
 
-/** The booklet's pages in reading order: each the artwork's page number from 1, or null for a blank. */
+/** Pages in reading order: each its number from 1, or null for a blank. */
 export type ReadingOrder = readonly (number | null)[];
 
-/** How many blanks bring a page count to whole sheets of four pages. */
-export const blanksNeeded = (pages: number): number => (4 - (pages % 4)) % 4;
+/** How many blanks bring a page count to whole sections of `unit` pages. */
+export const blanksNeeded = (pages: number, unit = 4): number => (unit - (pages % unit)) % unit;
 
 /**
- * Lays the artwork's pages and the blanks they need in reading order.
- * The result's length is a multiple of four, at least four.
+ * Lays pages and the blanks they need in reading order.
+ * The result's length is a multiple of `unit`, at least one unit and at least `least`.
  */
-export function readingOrder(pages: number, blanks: Blanks): ReadingOrder {
+export function readingOrder(pages: number, blanks: Blanks, unit = 4, least = 0): ReadingOrder {
   const order: (number | null)[] = Array.from({ length: pages }, (_, i) => i + 1);
-  if (pages === 0) return [null, null, null, null];
+  const floor = Math.max(unit, least + blanksNeeded(least, unit));
+  if (pages === 0) return Array.from({ length: floor }, () => null);
   const extra = blanks.kind === 'after' ? blanks.pages.filter((p) => p <= pages) : [];
-  // A wish that would leave an incomplete sheet gets the rest at the end; one with whole sheets of blanks stands.
-  const need = extra.length + blanksNeeded(pages + extra.length);
+  // A wish that would leave an incomplete section gets the rest at the end; one with whole sections of blanks stands.
+  const wished = pages + extra.length;
+  const need = Math.max(wished + blanksNeeded(wished, unit), floor) - pages;
   const fill = (n: number): null[] => Array.from({ length: n }, () => null);
   switch (blanks.kind) {
     case 'unsettled':

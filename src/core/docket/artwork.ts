@@ -17,6 +17,7 @@ export type PageFacts = z.infer<typeof PageFacts>;
 
 export const Artwork = z.object({
   pages: z.array(PageFacts),
+  more: z.array(z.array(PageFacts)).optional().describe('Pages of the further files, file by file'),
   kind: z.enum(['pdf', 'image']),
   inks: z.array(z.string()).describe('Spot inks by name'),
   notes: z.array(z.string()).describe('What was found and mended on the way in, in plain words'),
@@ -24,13 +25,13 @@ export const Artwork = z.object({
 export type Artwork = z.infer<typeof Artwork>;
 
 /** Artwork facts as they are kept and sent: pages that are alike are said once. */
-export const PackedArtwork = Artwork.omit({ pages: true }).extend({
+export const PackedArtwork = Artwork.omit({ pages: true, more: true }).extend({
   alike: z.array(PageFacts),
   pages: z.array(z.int().nonnegative()).describe('For each page, which of the alike it is'),
 });
 export type PackedArtwork = z.infer<typeof PackedArtwork>;
 
-export function packArtwork({ pages, ...rest }: Artwork): PackedArtwork {
+export function packArtwork({ pages, kind, inks, notes }: Artwork): PackedArtwork {
   const alike: PageFacts[] = [];
   const known = new Map<string, number>();
   const of = pages.map((page) => {
@@ -42,7 +43,7 @@ export function packArtwork({ pages, ...rest }: Artwork): PackedArtwork {
     }
     return at;
   });
-  return { ...rest, alike, pages: of };
+  return { kind, inks, notes, alike, pages: of };
 }
 
 export function unpackArtwork({ alike, pages, ...rest }: PackedArtwork): Artwork {

@@ -1,16 +1,17 @@
+import type { z } from 'zod';
 import { EPSILON, lying, type Size } from '../measure';
 import { planLayout } from '../sheet/layout';
 import type { Artwork } from './artwork';
-import type { Docket, FileRef } from './schema';
+import { Docket, type FileRef } from './schema';
 import type { Shop } from './shop';
 
 /** The marks a new docket has. */
-export const DEFAULT_MARKS: Docket['marks'] = {
+export const DEFAULT_MARKS = {
   crop: { on: true, length: 5, offset: 3, weight: 0.25 },
   register: { on: true, length: 6, offset: 4, weight: 0.2 },
   fold: { on: true, length: 5, offset: 3, weight: 0.25 },
   slug: { on: true, height: 2.2, offset: 4 },
-};
+} satisfies Partial<Docket['marks']>;
 
 /** The finished size that artwork asks for: that of most of its pages' trim boxes, to a tenth of a millimetre. */
 export function artworkSize(artwork: Artwork, box: 'trim' | 'crop' | 'media' = 'trim'): Size {
@@ -62,13 +63,14 @@ export function newDocket(title: string, file: FileRef, artwork: Artwork, shop: 
   const finisher = shop.finishers[0];
   const first = shop.stocks[0];
   if (!machine || !finisher || !first) throw new RangeError('The shop has no stock, machine or finisher yet.');
-  const docket: Docket = {
+  const docket = Docket.parse({
     kind: 'odd-sparrow docket',
-    version: 1,
+    version: 2,
     title: title.slice(0, 300) || 'Untitled',
     artwork: { file, former: [], box: 'trim', fit: 'centre', enlarge: 1 },
     product: {
-      kind: 'saddle-stitched',
+      kind: 'bound',
+      binding: { kind: 'saddle-stitched' },
       copies: 100,
       finished: artworkSize(artwork),
       bleed: artworkBleed(artwork),
@@ -84,7 +86,7 @@ export function newDocket(title: string, file: FileRef, artwork: Artwork, shop: 
     send: { hold: false },
     due: null,
     date,
-  };
+  } satisfies z.input<typeof Docket>);
   const stock = cheapestStock(docket, shop);
   return stock ? { ...docket, sheet: { ...docket.sheet, stock } } : docket;
 }

@@ -1,4 +1,5 @@
 export * from './shop';
+export * from './bound';
 export * from './schema';
 export * from './artwork';
 export * from './patch';

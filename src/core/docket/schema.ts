@@ -1,4 +1,17 @@
 import { z } from 'zod';
+import {
+  Binding,
+  Cover,
+  FoldWish,
+  Imposed,
+  Insert,
+  Numbering,
+  PageRun,
+  Sections,
+  StockRange,
+  Tabs,
+  Trims,
+} from './bound';
 import { Finisher, Machine, Stock } from './shop';
 
 /** The docket: the whole of a job's wishes as one plain value. All lengths in millimetres. */
@@ -47,17 +60,20 @@ const lineMark = {
 
 export const Docket = z.strictObject({
   kind: z.literal('odd-sparrow docket'),
-  version: z.literal(1),
+  version: z.literal(2),
   title: z.string().min(1).max(300),
   artwork: z.strictObject({
     file: FileRef,
+    more: z.array(FileRef).max(20).default([]).describe('Further files that pages are taken from'),
     former: z.array(FileRef).describe('Files it replaced, newest first'),
+    imposed: Imposed.default({ kind: 'pages' }),
     box: PageBox.describe('Which box of the artwork is the page'),
     fit: z.enum(['centre', 'fit', 'fill']).describe('At its own size; made to show whole; made to cover'),
     enlarge: z.number().min(0.1).max(10).describe('A factor on top, 1 for none'),
   }),
   product: z.strictObject({
-    kind: z.literal('saddle-stitched'),
+    kind: z.literal('bound'),
+    binding: Binding,
     copies: z.int().min(1).max(1_000_000),
     finished: z.strictObject({ width: edge, height: edge }),
     bleed: length.max(50),
@@ -76,17 +92,58 @@ export const Docket = z.strictObject({
         .describe('How far the innermost leaf stands out, where it was measured'),
     }),
     safe: length.max(100).default(5).describe('What must keep clear of the trim and the fold'),
+    cover: Cover.default({ kind: 'self' }),
+    pages: z
+      .array(PageRun)
+      .max(5000)
+      .nullable()
+      .default(null)
+      .describe('The pages in reading order; null for the artwork’s as they stand'),
+    numbering: z.array(Numbering).max(50).default([]),
+    stocks: z.array(StockRange).max(100).default([]).describe('Pages on another stock'),
+    inserts: z.array(Insert).max(200).default([]).describe('Leaves without artwork between pages'),
+    chapters: z
+      .array(z.strictObject({ at: z.int().min(1).max(20_000), title: z.string().max(200) }))
+      .max(200)
+      .default([]),
+    tabs: Tabs.default(Tabs.parse({})),
   }),
   sheet: z.strictObject({
     stock: Stock,
     machine: Machine,
-    up: z.enum(['one', 'most']),
+    up: z.union([z.enum(['one', 'most']), z.int().min(1).max(100)]),
     turn: z.enum(['machine', 'turn', 'tumble']),
+    work: z
+      .enum(['sheetwise', 'work-and-turn', 'work-and-tumble', 'perfecting', 'one-sided'])
+      .default('sheetwise')
+      .describe('How front and back come onto the sheet'),
+    fill: z
+      .enum(['repeat', 'different', 'come-and-go'])
+      .default('repeat')
+      .describe('What several up are: the same section, sections that follow each other, or two books head to tail'),
+    fold: FoldWish.nullable().default(null).describe('The way to fold every section; null for the plan’s choice'),
+    sections: Sections.default({ kind: 'auto' }),
+    trims: Trims.default(Trims.parse({})),
   }),
   marks: z.strictObject({
     crop: z.strictObject(lineMark),
     register: z.strictObject(lineMark),
     fold: z.strictObject(lineMark),
+    centre: z.strictObject(lineMark).default({ on: false, length: 6, offset: 4, weight: 0.2 }),
+    collating: z
+      .strictObject({
+        on: z.boolean(),
+        length: z.number().min(1).max(60).describe('Length of a step along the spine'),
+        width: z.number().min(0.5).max(10),
+        from: length.describe('From the head to the first step'),
+        restart: z.int().min(2).max(60).describe('Steps before it begins again at the head'),
+        colour: z.enum(['all', 'black']).describe('In every separation or in black alone'),
+      })
+      .default({ on: true, length: 8, width: 1.5, from: 20, restart: 12, colour: 'black' }),
+    sectionName: z
+      .strictObject({ on: z.boolean(), height: z.number().min(1).max(10) })
+      .default({ on: true, height: 2 }),
+    spine: z.strictObject(lineMark).default({ on: true, length: 5, offset: 3, weight: 0.25 }),
     slug: z.strictObject({
       on: z.boolean(),
       height: z.number().min(1).max(20).describe('Height of its letters'),
@@ -95,7 +152,8 @@ export const Docket = z.strictObject({
   }),
   finish: z.strictObject({
     finisher: Finisher,
-    stitch: z.boolean(),
+    stitch: z.boolean().describe('Whether it is finished here'),
+    folder: Finisher.nullable().default(null).describe('What folds sections of more than one fold'),
   }),
   send: z.strictObject({ hold: z.boolean().describe('Wait on the printer until released') }),
   due: z.iso.date().nullable().describe('When the customer needs it'),

@@ -14,6 +14,10 @@ export const Stock = z
     height: positive,
     grammage: positive.describe('g/m²'),
     caliper: positive.describe('Thickness of one sheet in mm'),
+    calipers: z
+      .enum(['measured', 'estimated'])
+      .default('measured')
+      .describe('Whether the caliper was measured or estimated from the grammage'),
     grain: z.enum(['long', 'short']).describe('The edge the fibres run along'),
     price: notNegative.describe('Cents a sheet'),
     swatch: z
@@ -50,16 +54,42 @@ export const Machine = z
     makeReady: notNegative.describe('Minutes before the first good sheet'),
     click: notNegative.describe('Cents a printed side'),
     spoilage: z.strictObject({ sheets: notNegative, percent: notNegative }),
+    plate: notNegative.default(0).describe('Cents for the plates of one form, on a press that needs them'),
+    sides: z.enum(['both', 'one']).default('both').describe('Whether it prints both sides in one pass'),
+    reload: z
+      .strictObject({
+        turn: Turn.describe('How the pile is turned over before it goes back in'),
+        order: z.enum(['same', 'reversed']).describe('The order in which the backs must come'),
+        learned: z.boolean().describe('Whether a test run has shown it'),
+      })
+      .default({ turn: 'turn', order: 'same', learned: false })
+      .describe('How the pile goes back in for its backs, on a machine that prints one side'),
+    trays: z
+      .array(z.strictObject({ name: z.string().min(1), stock: z.string().min(1) }))
+      .default([])
+      .describe('Which stock, by its id, lies in which tray'),
     printer: z.string().nullable().describe('The address of its print service, ipp://host:port/path'),
   })
   .meta({ id: 'Machine' });
 export type Machine = z.infer<typeof Machine>;
 
+/**
+ * Thickness of a sheet from its weight, where nobody has measured it: bulk 1.2 cm³/g is that of ordinary uncoated
+ * paper, so t = g/m² × 1.2 ÷ 1000 mm. Coated papers are thinner.
+ */
+export const estimatedCaliper = (grammage: number): number => Math.round(grammage * 1.2) / 1000;
+
 export const Finisher = z
   .strictObject({
     id: z.string().min(1),
     name: z.string().min(1),
+    does: z
+      .array(z.enum(['stitch', 'fold', 'bind', 'sew', 'punch', 'cut']))
+      .default(['stitch'])
+      .describe('Stitch with its own single fold; fold sections; bind perfect; sew; punch; cut'),
     maxSheets: z.int().positive().describe('Sheets it can fold and stitch at once'),
+    thickest: positive.nullable().default(null).describe('The thickest block it binds, mm'),
+    maxFolds: z.int().min(1).max(12).nullable().default(null).describe('Folds it makes in a section'),
     largest: z.strictObject({ width: positive, height: positive }).describe('The largest finished piece, upright'),
     speed: positive.describe('Booklets an hour'),
     makeReady: notNegative.describe('Minutes'),

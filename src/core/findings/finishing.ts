@@ -4,9 +4,9 @@ import { plural, type Finding, type Inspected, type Remedy } from './kinds';
 /** More sheets, or a larger piece, than the finishing machine takes. */
 export function finishingFinding({ docket, plan, shop, unit }: Inspected): Finding[] {
   const { finisher, stitch } = docket.finish;
-  if (!stitch) return [];
+  if (!stitch || docket.product.binding.kind !== 'saddle-stitched') return [];
   const found: Finding[] = [];
-  const sheets = plan.sheets.length;
+  const sheets = plan.creep.standsOut.length;
   if (sheets > finisher.maxSheets) {
     const others: Remedy[] = shop.finishers
       .filter((f) => f.maxSheets >= sheets)

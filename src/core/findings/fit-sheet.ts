@@ -1,17 +1,18 @@
 import { machineTakes, patched, type Docket, type Stock } from '../docket';
 import { EPSILON, formatLength, formatNumber, formatSize, grow } from '../measure';
-import { planLayout, slotBleed, trimsPrint } from '../sheet';
+import { planLayout, slotMargin, trimsPrint } from '../sheet';
 import type { Finding, Inspected, Remedy } from './kinds';
 
 /** Page or bleed that does not fit what the machine prints of the sheet. */
 export function fitFinding({ docket, plan, shop, unit }: Inspected): Finding[] {
-  const { layout } = plan;
-  if (layout.fits) return [];
+  const sheet = plan.sheets.find((s) => !s.layout.fits && s.kind === 'text');
+  if (!sheet) return [];
+  const { layout } = sheet;
   const slot = layout.slots[0];
   if (!slot) return [];
-  const needed = grow({ x: 0, y: 0, width: slot.trim.width, height: slot.trim.height }, slotBleed(layout));
+  const needed = grow({ x: 0, y: 0, width: slot.trim.width, height: slot.trim.height }, slotMargin(layout, slot));
   const pageToo = !trimsPrint(layout);
-  const bleed = Math.max(...Object.values(slotBleed(layout)));
+  const bleed = Math.max(...Object.values(slotMargin(layout, slot)));
   return [
     {
       id: 'fit-sheet',

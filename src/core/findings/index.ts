@@ -1,9 +1,13 @@
 import { artworkSizeFinding } from './artwork-size';
+import { bindingFinding, caliperFinding } from './binding';
 import { blanksFinding } from './blanks';
+import { coverFinding } from './cover';
 import { creepFinding } from './creep';
 import { finishingFinding } from './finishing';
+import { folderFinding, foldingFinding, partSectionFinding, stockInSectionFinding } from './folding';
 import { fitFinding } from './fit-sheet';
 import type { Finding, Inspected } from './kinds';
+import { oneSidedFinding, passedFinding, tabsFinding, traysFinding, weightOrderFinding } from './leaves';
 import { noBleedFinding } from './no-bleed';
 import { ownMarksFinding } from './own-marks';
 import { artworkNotes, grainFinding, machineTakesFinding, marksRoomFinding } from './sheet-checks';
@@ -17,13 +21,25 @@ const CHECKS: readonly ((it: Inspected) => Finding[])[] = [
   ownMarksFinding,
   artworkSizeFinding,
   noBleedFinding,
+  passedFinding,
   blanksFinding,
+  coverFinding,
+  stockInSectionFinding,
+  tabsFinding,
   creepFinding,
   machineTakesFinding,
   fitFinding,
+  foldingFinding,
+  oneSidedFinding,
+  partSectionFinding,
   grainFinding,
+  caliperFinding,
+  traysFinding,
+  weightOrderFinding,
   marksRoomFinding,
   finishingFinding,
+  bindingFinding,
+  folderFinding,
 ];
 
 const ORDER = { stop: 0, look: 1, fine: 2 } as const;

@@ -1,6 +1,7 @@
+import { factsOf } from '../bound';
 import type { PageFacts } from '../docket';
 import { formatLength, formatNumber, type Rect } from '../measure';
-import { bleedsOf, pageBleed, placementScale, spineEdge } from '../sheet';
+import { bleedsOf, pageBleed, placementScale, spineBleed, spineEdge } from '../sheet';
 import { pageRanges, plural, type Finding, type Inspected } from './kinds';
 
 /** Bleed that is asked for but that the artwork does not reach. */
@@ -10,13 +11,17 @@ export function noBleedFinding({ docket, artwork, plan, unit }: Inspected): Find
   if (face === 0) return [];
   const short: number[] = [];
   let enlarge = 1;
-  plan.reading.forEach((number, i) => {
-    const page = number === null ? undefined : artwork.pages[number - 1];
-    if (number === null || !page) return;
+  let placed = 0;
+  plan.pages.forEach(({ ref }, i) => {
+    const page = ref ? factsOf(artwork, ref) : undefined;
+    // parts of sheets have their neighbours' content beside them; turned pages are looked at by eye
+    if (!ref || !page || ref.part || ref.turn !== 0) return;
+    placed++;
+    const number = ref.page;
     const s = placementScale(page, docket.artwork, finished);
     const reach = reachBeyond(page, page[docket.artwork.box], s, finished);
     // which edge is the spine, and needs no bleed, goes by where the page stands in the booklet
-    const need = pageBleed(spineEdge(i + 1, docket.product.bound), face, ends);
+    const need = pageBleed(spineEdge(i + 1, docket.product.bound), face, ends, spineBleed(docket.product));
     const lacking = (['left', 'right', 'top', 'bottom'] as const).some((e) => reach[e] < need[e] - 0.25);
     if (!lacking) return;
     short.push(number);
@@ -31,7 +36,7 @@ export function noBleedFinding({ docket, artwork, plan, unit }: Inspected): Find
     );
   });
   if (short.length === 0) return [];
-  const all = short.length === artwork.pages.length;
+  const all = short.length === placed;
   const factor = Math.ceil(enlarge * 1000) / 1000;
   return [
     {

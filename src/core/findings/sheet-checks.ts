@@ -60,7 +60,13 @@ export function marksRoomFinding({ docket, marks, plan }: Inspected): Finding[] 
 export function grainFinding({ docket, plan, shop }: Inspected): Finding[] {
   const { stock } = docket.sheet;
   const { layout } = plan;
-  const foldUpright = layout.spineUpright !== layout.rotated;
+  // the last fold is the spine
+  const spine = layout.block.folds.reduce<(typeof layout.block.folds)[0] | null>(
+    (m, f) => (!m || f.order > m.order ? f : m),
+    null,
+  );
+  if (!spine) return [];
+  const foldUpright = (spine.axis === 'upright') !== layout.rotated;
   const grainLevel = stock.grain === 'long';
   if (stock.grammage < 170 || foldUpright !== grainLevel) return [];
   const other = shop.stocks.find(

@@ -1,36 +1,62 @@
 import type { Docket } from '../docket';
-import { bounds, type Rect } from '../measure';
+import type { Rect } from '../measure';
+import { inSlot, throughSheet, type Layout } from '../sheet';
 import type { Mark, MarkSpace } from './kinds';
-import { distinct, lineMark } from './line';
+import { linesOutside } from './outside';
 
-/** A fold across a slot: where it is, and whether the line stands upright on the sheet. */
+/** A fold or score across a slot, as it lies on the sheet. */
 export interface FoldLine {
+  readonly slot: number;
   readonly upright: boolean;
   readonly at: number;
+  /** From where to where it runs, along its axis. */
+  readonly from: number;
+  readonly to: number;
+  /** Which fold makes it, from 1. */
+  readonly order: number;
+  readonly kind: 'fold' | 'score';
 }
 
-/** Fold marks: dashed, at both ends of every fold line, outside the block of booklets. */
+/** The lines that a layout is folded and scored along, seen from a side. */
+export function foldLines(layout: Layout, side: 'front' | 'back' = 'front'): FoldLine[] {
+  const { size, folds, margin } = layout.block;
+  return layout.slots.flatMap((slot, i) =>
+    folds.map((f): FoldLine => {
+      const along =
+        f.axis === 'upright'
+          ? { x: f.at, y: -margin.bottom, width: 0, height: size.height + margin.top + margin.bottom }
+          : { x: -margin.left, y: f.at, width: size.width + margin.left + margin.right, height: 0 };
+      const flat = inSlot(layout, slot, along);
+      const r = side === 'front' ? flat : throughSheet(flat, layout.sheet, layout.turn);
+      const upright = (f.axis === 'upright') !== layout.rotated;
+      return {
+        slot: i,
+        upright,
+        at: upright ? r.x : r.y,
+        from: upright ? r.y : r.x,
+        to: upright ? r.y + r.height : r.x + r.width,
+        order: f.order,
+        kind: f.kind,
+      };
+    }),
+  );
+}
+
+/** Fold marks, dashed, or the marks of scores: at both ends of every line, outside the block of pieces. */
 export function foldMarks(
   trims: readonly Rect[],
-  folds: readonly FoldLine[],
+  lines: readonly FoldLine[],
+  kind: FoldLine['kind'],
   wish: Docket['marks']['fold'],
   space: MarkSpace,
 ): Mark[] {
-  if (!wish.on || trims.length === 0) return [];
-  const block = bounds(trims);
-  const dash = [1.2, 0.8];
-  const marks: (Mark | null)[] = [];
-  for (const x of distinct(folds.filter((f) => f.upright).map((f) => f.at))) {
-    marks.push(lineMark('fold', [x, block.y - wish.offset], [0, -1], wish.length, wish.weight, space, dash));
-    marks.push(
-      lineMark('fold', [x, block.y + block.height + wish.offset], [0, 1], wish.length, wish.weight, space, dash),
-    );
-  }
-  for (const y of distinct(folds.filter((f) => !f.upright).map((f) => f.at))) {
-    marks.push(lineMark('fold', [block.x - wish.offset, y], [-1, 0], wish.length, wish.weight, space, dash));
-    marks.push(
-      lineMark('fold', [block.x + block.width + wish.offset, y], [1, 0], wish.length, wish.weight, space, dash),
-    );
-  }
-  return marks.filter((m) => m !== null);
+  const of = lines.filter((f) => f.kind === kind);
+  return linesOutside(
+    kind === 'fold' ? 'fold' : 'spine',
+    trims,
+    { upright: of.filter((f) => f.upright).map((f) => f.at), level: of.filter((f) => !f.upright).map((f) => f.at) },
+    wish,
+    space,
+    kind === 'fold' ? [1.2, 0.8] : [0.4, 0.6],
+  );
 }

@@ -1,10 +1,12 @@
 import type { QuarterTurns, Rect } from '../measure';
 
-/** A mark as vectors, in millimetres on one side. All marks print in every separation. */
+export type MarkKind = 'crop' | 'register' | 'fold' | 'slug' | 'centre' | 'collating' | 'section' | 'spine' | 'tab';
+
+/** A mark as vectors, in millimetres on one side. Marks print in every separation, unless they are black alone. */
 export type Mark =
   | {
       readonly kind: 'line';
-      readonly of: 'crop' | 'register' | 'fold';
+      readonly of: MarkKind;
       readonly from: readonly [number, number];
       readonly to: readonly [number, number];
       readonly weight: number;
@@ -18,8 +20,14 @@ export type Mark =
       readonly weight: number;
     }
   | {
+      readonly kind: 'area';
+      readonly of: 'collating';
+      readonly rect: Rect;
+      readonly black: boolean;
+    }
+  | {
       readonly kind: 'text';
-      readonly of: 'slug';
+      readonly of: 'slug' | 'section' | 'tab';
       /** Start of the base line. */
       readonly at: readonly [number, number];
       readonly text: string;
@@ -28,6 +36,7 @@ export type Mark =
       readonly turned: QuarterTurns;
       /** The longest it may be; what is longer is set narrower. */
       readonly room: number;
+      readonly black?: boolean;
     };
 
 /** Where marks may be: inside `area` and outside every `keepOff` rectangle (the pages with their bleed). */

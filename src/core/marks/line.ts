@@ -1,5 +1,5 @@
 import { EPSILON, type Rect } from '../measure';
-import type { Mark, MarkSpace } from './kinds';
+import type { Mark, MarkKind, MarkSpace } from './kinds';
 
 /** The shortest piece of a mark worth printing, in millimetres. */
 export const SHORTEST_MARK = 1;
@@ -9,7 +9,7 @@ export const SHORTEST_MARK = 1;
  * with its bleed begins; null where less than {@link SHORTEST_MARK} is left.
  */
 export function lineMark(
-  of: 'crop' | 'fold' | 'register',
+  of: MarkKind,
   start: readonly [number, number],
   direction: readonly [number, number],
   length: number,

@@ -76,8 +76,10 @@ describe('the marks of a sheet', () => {
   it('writes job, sheet, side and date, where there is room', () => {
     const [slug] = of({}, 'back').filter((m) => m.kind === 'text');
     expect(slug).toMatchObject({ kind: 'text', text: 'Test · sheet 1 of 2 · back · 2026-01-02', height: 2.2 });
-    const artwork = artworkOf(8);
-    expect(slugText(docketFor(artwork), 2, 9, 'front')).toBe('Test · sheet 2 of 9 · front · 2026-01-02');
+    const artwork = artworkOf(36);
+    const docket = docketFor(artwork);
+    const planned = plan(docket, artwork);
+    expect(slugText(docket, planned, planned.sheets[1]!, 'front')).toBe('Test · sheet 2 of 9 · front · 2026-01-02');
   });
 
   it('leaves off what is not wished', () => {
@@ -98,12 +100,12 @@ describe('the marks of a sheet', () => {
     };
     // two up on SRA3 lie sideways: both fold along the same level line
     expect(lines({ sheet: { stock: SHOP.stocks[2]! } })).toEqual([
-      { upright: false, at: 160 },
-      { upright: false, at: 160 },
+      expect.objectContaining({ slot: 0, upright: false, at: 160, from: 9, to: 225, order: 1 }),
+      expect.objectContaining({ slot: 1, upright: false, at: 160, from: 225, to: 441, order: 1 }),
     ]);
     // 148 × 420 stands on the lying sheet only when it is turned
     expect(lines({ product: { bound: 'top' }, sheet: { stock: SHOP.stocks[2]!, up: 'one' } })).toEqual([
-      { upright: true, at: 225 },
+      expect.objectContaining({ upright: true, at: 225 }),
     ]);
   });
 

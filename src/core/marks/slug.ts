@@ -1,10 +1,23 @@
 import type { Docket } from '../docket';
 import { contains, intersect, rect, type Rect } from '../measure';
+import type { Plan, Sheet } from '../sheet';
 import type { Mark, MarkSpace } from './kinds';
 
-/** The slug line's words: job, sheet, side, date. */
-export function slugText(docket: Docket, sheet: number, sheets: number, side: 'front' | 'back'): string {
-  return `${docket.title} · sheet ${sheet} of ${sheets} · ${side} · ${docket.date}`;
+/** Whether sections have names worth printing: nested sheets of one fold each are told apart by the sheet's number. */
+export const namesSections = (plan: Pick<Plan, 'sections' | 'nested'>): boolean =>
+  plan.sections.length > 1 &&
+  plan.sections.some((s) => s.way.folds.length > 1 || (!plan.nested && s.way.folds.length > 0));
+
+/** The slug line's words: job, section where there are several, sheet, side, date. */
+export function slugText(
+  docket: Pick<Docket, 'title' | 'date'>,
+  plan: Pick<Plan, 'sheets' | 'sections' | 'nested'>,
+  sheet: Pick<Sheet, 'number' | 'kind' | 'sections'>,
+  side: 'front' | 'back',
+): string {
+  const of = sheet.kind === 'text' ? `section ${sheet.sections.join(' and ')}` : sheet.kind;
+  const section = namesSections(plan) || sheet.kind === 'cover' ? ` · ${of}` : '';
+  return `${docket.title}${section} · sheet ${sheet.number} of ${plan.sheets.length} · ${side} · ${docket.date}`;
 }
 
 /**

@@ -1,6 +1,6 @@
-import type { Docket } from '../docket';
+import type { Docket, Machine, Stock } from '../docket';
 import { formatNumber } from '../measure';
-import type { Plan } from '../sheet';
+import { yieldOf, type Plan, type Sheet } from '../sheet';
 
 /** A figure with the sum that made it. */
 export interface Figure {
@@ -20,6 +20,9 @@ export type FigureKey =
   | 'waste'
   | 'paper'
   | 'clicks'
+  | 'plates'
+  | 'foldTime'
+  | 'spine'
   | 'printTime'
   | 'finishTime'
   | 'total'
@@ -44,56 +47,142 @@ const CORRECTIONS = {
   scale: 'pages made narrower',
 } as const;
 
+/** Sheets that are printed alike: on one stock and machine, with as many copies on each. */
+export interface Run {
+  readonly stock: Stock;
+  readonly machine: Machine;
+  readonly kind: Sheet['kind'];
+  /** Sheets a copy. */
+  readonly perCopy: number;
+  readonly yields: number;
+  readonly good: number;
+  readonly spoilage: number;
+  readonly sides: 1 | 2;
+  readonly forms: number;
+  /** Its sheets, by number. */
+  readonly sheets: readonly number[];
+}
+
 /**
- * Counts, cost and time of a plan. Prices and speeds are the shop's own.
- * Sheets: ceil(copies ÷ up) runs of the booklet's sheets, plus the machine's fixed and proportional spoilage.
+ * The runs of a plan. Sheets: ceil(copies ÷ up) of each, plus the machine's fixed and proportional spoilage for each
+ * stock that it runs.
  */
+export function runsOf(docket: Docket, plan: Plan): Run[] {
+  const { copies } = docket.product;
+  const groups = new Map<string, { first: Sheet; numbers: number[]; forms: number }>();
+  for (const sheet of plan.sheets) {
+    const sides = sheet.back.cells.length > 0 ? 2 : 1;
+    const forms = sides === 2 && yieldOf(sheet.layout.work) === 1 ? 2 : 1;
+    const key = `${sheet.stock.id} ${sheet.machine.id} ${sheet.yields} ${sides} ${sheet.kind}`;
+    const known = groups.get(key);
+    if (known) {
+      known.numbers.push(sheet.number);
+      known.forms += forms;
+    } else groups.set(key, { first: sheet, numbers: [sheet.number], forms });
+  }
+  const begun = new Set<string>();
+  return [...groups.values()].map(({ first, numbers, forms }) => {
+    const count = numbers.length;
+    const { stock, machine, yields, kind } = first;
+    const good = Math.ceil(copies / yields) * count;
+    const fresh = !begun.has(`${stock.id} ${machine.id}`);
+    begun.add(`${stock.id} ${machine.id}`);
+    const spoilage = Math.ceil((fresh ? machine.spoilage.sheets : 0) + (good * machine.spoilage.percent) / 100 - 1e-9);
+    return {
+      stock,
+      machine,
+      kind,
+      perCopy: count,
+      yields,
+      good,
+      spoilage,
+      sides: first.back.cells.length > 0 ? 2 : 1,
+      forms,
+      sheets: numbers,
+    };
+  });
+}
+
+const PIECES: Readonly<Record<Docket['product']['binding']['kind'], string>> = {
+  'saddle-stitched': 'booklets',
+  'perfect-bound': 'sections',
+  sewn: 'sections',
+  'loose-leaf': 'leaves',
+  folded: 'pieces',
+};
+
+/** Counts, cost and time of a plan. Prices and speeds are the shop's own. */
 export function reckon(docket: Docket, plan: Plan): Figure[] {
   const { copies } = docket.product;
-  const { machine, stock } = docket.sheet;
-  const { finisher, stitch } = docket.finish;
-  const up = plan.layout.slots.length;
+  const { finisher, folder, stitch } = docket.finish;
+  const { layout, creep } = plan;
+  const runs = runsOf(docket, plan);
+  const one = runs.length === 1 ? runs[0]! : null;
+  const total = (of: (r: Run) => number): number => runs.reduce((t, r) => t + of(r), 0);
+  const terms = (of: (r: Run) => string): string => runs.map(of).join(' + ');
+  const up = layout.slots.length;
   const perCopy = plan.sheets.length;
-  const runs = Math.ceil(copies / up);
-  const good = runs * perCopy;
-  const spoiled = Math.ceil(machine.spoilage.sheets + (good * machine.spoilage.percent) / 100 - 1e-9);
+  const good = total((r) => r.good);
+  const spoiled = total((r) => r.spoilage);
   const sheets = good + spoiled;
-  const sheetArea = stock.width * stock.height;
-  const usedArea = (up * plan.layout.spread.width * plan.layout.spread.height * copies) / (runs * up);
-  const waste = 100 * (1 - (usedArea * good) / (sheetArea * sheets));
-  const paper = sheets * stock.price;
-  const clicks = 2 * sheets * machine.click;
-  const printTime = machine.makeReady + (60 * 2 * sheets) / machine.speed;
-  const finishTime = stitch ? finisher.makeReady + (60 * copies) / finisher.speed : 0;
-  const { creep } = plan;
+  const sheetArea = total((r) => (r.good + r.spoilage) * r.stock.width * r.stock.height);
+  const pageArea = docket.product.finished.width * docket.product.finished.height;
+  const leaves = plan.sections.reduce((t, s) => t + s.way.pages / 2, 0);
+  const waste = 100 * (1 - (copies * leaves * pageArea) / sheetArea);
+  const paper = total((r) => (r.good + r.spoilage) * r.stock.price);
+  const clicks = total((r) => r.sides * (r.good + r.spoilage) * r.machine.click);
+  const plates = total((r) => (r.machine.plate > 0 ? r.forms * r.machine.plate : 0));
+  const { machine } = docket.sheet;
+  const mine = runs.filter((r) => r.machine.id === machine.id);
+  const mySides = mine.reduce((t, r) => t + r.sides * (r.good + r.spoilage), 0);
+  const printTime = machine.makeReady + (60 * mySides) / machine.speed;
+  const finishTime = finisher.makeReady + (60 * copies) / finisher.speed;
+  const cost = paper + clicks + plates;
+  const ways = new Map<string, number>();
+  for (const s of plan.sections)
+    if (s.kind === 'text') ways.set(String(s.way.pages), (ways.get(String(s.way.pages)) ?? 0) + 1);
   const figures: Figure[] = [
     {
       key: 'up',
       label: 'Up',
       value: up,
       unit: '',
-      sum: `${plan.layout.grid.columns} across × ${plan.layout.grid.rows} down${plan.layout.rotated ? ', lying sideways' : ''} = ${up} booklets on a sheet`,
+      sum: `${layout.grid.columns} across × ${layout.grid.rows} down${layout.rotated ? ', lying sideways' : ''} = ${up} ${PIECES[docket.product.binding.kind]} on a sheet${yieldOf(layout.work) === 2 ? '; one form, twice as many copies' : ''}`,
     },
     {
       key: 'sheetsPerCopy',
       label: 'Sheets a copy',
       value: perCopy,
       unit: 'sheets',
-      sum: `${plan.reading.length} pages ÷ 4 a sheet = ${perCopy}`,
+      sum:
+        plan.nested && ways.size === 1 && ways.has('4')
+          ? `${plan.reading.length} pages ÷ 4 a sheet = ${perCopy}`
+          : `${plan.reading.length} pages: ${[...ways].map(([size, n]) => `${n} × ${size}`).join(' + ')}${
+              runs.some((r) => r.kind !== 'text')
+                ? ` and ${runs
+                    .filter((r) => r.kind !== 'text')
+                    .map((r) => `${r.perCopy} ${r.kind}`)
+                    .join(', ')}`
+                : ''
+            }; ${perCopy} sheets`,
     },
     {
       key: 'goodSheets',
       label: 'Good sheets',
       value: good,
       unit: 'sheets',
-      sum: `${whole(copies)} copies ÷ ${up} up = ${n(copies / up)}${copies % up ? ` → ${whole(runs)}` : ''}; × ${perCopy} sheets = ${whole(good)}`,
+      sum: one
+        ? `${whole(copies)} copies ÷ ${one.yields} up = ${n(copies / one.yields)}${copies % one.yields ? ` → ${whole(Math.ceil(copies / one.yields))}` : ''}; × ${perCopy} sheets = ${whole(good)}`
+        : `${terms((r) => `${whole(Math.ceil(copies / r.yields))} × ${r.perCopy} ${r.stock.name}`)} = ${whole(good)}`,
     },
     {
       key: 'spoilage',
       label: 'Spoilage',
       value: spoiled,
       unit: 'sheets',
-      sum: `${n(machine.spoilage.sheets)} + ${n(machine.spoilage.percent)} % of ${whole(good)} = ${n(machine.spoilage.sheets + (good * machine.spoilage.percent) / 100)} → ${whole(spoiled)}`,
+      sum: one
+        ? `${n(machine.spoilage.sheets)} + ${n(machine.spoilage.percent)} % of ${whole(good)} = ${n(machine.spoilage.sheets + (good * machine.spoilage.percent) / 100)} → ${whole(spoiled)}`
+        : `${terms((r) => `${r.spoilage} ${r.stock.name}`)} = ${whole(spoiled)}`,
     },
     {
       key: 'sheets',
@@ -107,37 +196,58 @@ export function reckon(docket: Docket, plan: Plan): Figure[] {
       label: 'Waste',
       value: waste,
       unit: '%',
-      sum: `1 − ${whole(copies)} copies × ${perCopy} × ${n(plan.layout.spread.width, 1)} × ${n(plan.layout.spread.height, 1)} mm ÷ (${whole(sheets)} × ${n(stock.width, 1)} × ${n(stock.height, 1)} mm) = ${n(waste, 1)} %`,
+      sum: `1 − ${whole(copies)} copies × ${leaves} leaves × ${n(docket.product.finished.width, 1)} × ${n(docket.product.finished.height, 1)} mm ÷ (${terms((r) => `${whole(r.good + r.spoilage)} × ${n(r.stock.width, 1)} × ${n(r.stock.height, 1)} mm`)}) = ${n(waste, 1)} %`,
     },
     {
       key: 'paper',
       label: 'Paper',
       value: paper,
       unit: 'ct',
-      sum: `${whole(sheets)} sheets × ${n(stock.price)} ct = ${money(paper)}`,
+      sum: `${terms((r) => `${whole(r.good + r.spoilage)} sheets${one ? '' : ` ${r.stock.name}`} × ${n(r.stock.price)} ct`)} = ${money(paper)}`,
     },
     {
       key: 'clicks',
       label: 'Clicks',
       value: clicks,
       unit: 'ct',
-      sum: `${whole(sheets)} sheets × 2 sides × ${n(machine.click)} ct = ${money(clicks)}`,
+      sum: `${terms((r) => `${whole(r.good + r.spoilage)} sheets × ${r.sides === 2 ? '2 sides' : '1 side'} × ${n(r.machine.click)} ct`)} = ${money(clicks)}`,
     },
+  ];
+  if (plates > 0)
+    figures.push({
+      key: 'plates',
+      label: 'Plates',
+      value: plates,
+      unit: 'ct',
+      sum: `${terms((r) => `${r.forms} forms × ${n(r.machine.plate)} ct`)} = ${money(plates)}`,
+    });
+  figures.push(
     {
       key: 'total',
-      label: 'Paper and clicks',
-      value: paper + clicks,
+      label: plates > 0 ? 'Paper, plates, clicks' : 'Paper and clicks',
+      value: cost,
       unit: 'ct',
-      sum: `${money(paper)} + ${money(clicks)} = ${money(paper + clicks)}; ${n((paper + clicks) / copies, 1)} ct a copy`,
+      sum: `${money(paper)} + ${money(clicks)}${plates > 0 ? ` + ${money(plates)}` : ''} = ${money(cost)}; ${n(cost / copies, 1)} ct a copy`,
     },
     {
       key: 'printTime',
       label: `On ${machine.name}`,
       value: printTime,
       unit: 'min',
-      sum: `${n(machine.makeReady)} min make-ready + ${whole(sheets)} sheets × 2 sides ÷ ${whole(machine.speed)} an hour = ${duration(printTime)}`,
+      sum: `${n(machine.makeReady)} min make-ready + ${one ? `${whole(sheets)} sheets × ${one.sides === 2 ? '2 sides' : '1 side'}` : `${whole(mySides)} sides`} ÷ ${whole(machine.speed)} an hour = ${duration(printTime)}`,
     },
-  ];
+  );
+  const folded = plan.sections.filter((s) => s.kind === 'text' && s.way.folds.length > 0);
+  if (folder && folded.length > 0) {
+    const minutes = folder.makeReady + (60 * folded.length * copies) / folder.speed;
+    figures.push({
+      key: 'foldTime',
+      label: `On ${folder.name}`,
+      value: minutes,
+      unit: 'min',
+      sum: `${n(folder.makeReady)} min make-ready + ${whole(copies)} × ${folded.length} sections ÷ ${whole(folder.speed)} an hour = ${duration(minutes)}`,
+    });
+  }
   if (stitch)
     figures.push({
       key: 'finishTime',
@@ -146,13 +256,16 @@ export function reckon(docket: Docket, plan: Plan): Figure[] {
       unit: 'min',
       sum: `${n(finisher.makeReady)} min make-ready + ${whole(copies)} booklets ÷ ${whole(finisher.speed)} an hour = ${duration(finishTime)}`,
     });
-  figures.push({
-    key: 'creep',
-    label: 'Creep',
-    value: creep.standsOut.at(-1) ?? 0,
-    unit: 'mm',
-    sum: `${creep.sum}, ${CORRECTIONS[docket.product.creep.correction]}`,
-  });
+  if (plan.spine)
+    figures.push({ key: 'spine', label: 'Spine', value: plan.spine.width, unit: 'mm', sum: plan.spine.sum });
+  if (plan.creep.standsOut.length > 1 || plan.nested)
+    figures.push({
+      key: 'creep',
+      label: 'Creep',
+      value: creep.standsOut.at(-1) ?? 0,
+      unit: 'mm',
+      sum: `${creep.sum}, ${CORRECTIONS[docket.product.creep.correction]}`,
+    });
   return figures;
 }
 

@@ -1,58 +1,77 @@
+import { LEAF, SINGLE, turnedWay, wayOf, type Way } from '../bound';
 import type { Docket } from '../docket/schema';
 import type { Turn } from '../docket/shop';
 import { gridIn, type Grid } from '../flat';
 import { contains, EPSILON, grow, lying, rect, type Edges, type Rect, type Size } from '../measure';
+import { blockOf, type Block } from './block';
+import { edgesTurned } from './place';
 import { printableArea, throughSheet } from './turn';
 
-/** Where one open booklet lies on the sheet: the trim of its two pages, seen from the front. */
+export type Work = Docket['sheet']['work'];
+
+/** Where one block lies on the sheet: its outermost trims, seen from the front. */
 export interface Slot {
   readonly trim: Rect;
+  /** Half a turn round, as the second of two books head to tail lies. */
+  readonly halfTurn: boolean;
 }
 
-/** How the open booklet is laid on the sheet, before any page is thought of. Millimetres, seen from the front. */
+/** How blocks are laid on a sheet, before any page is thought of. Millimetres, seen from the front. */
 export interface Layout {
   /** The sheet with its long edge level. */
   readonly sheet: Size;
   readonly turn: Turn;
+  readonly work: Work;
   /** What the machine prints of a side. */
   readonly printable: Rect;
   /** What it prints of both sides, seen from the front. */
   readonly bothSides: Rect;
-  /** The open booklet, untrimmed edges excluded, upright. */
-  readonly spread: Size;
-  /** The bleed round the open booklet, upright. */
-  readonly bleed: Edges;
-  /** Whether the spine stands upright in the upright spread: not where it is bound at the top. */
-  readonly spineUpright: boolean;
-  /** Whether it lies a quarter turn counter-clockwise on the sheet. */
+  readonly block: Block;
+  /** Whether blocks lie a quarter turn counter-clockwise on the sheet. */
   readonly rotated: boolean;
   readonly grid: Grid;
   readonly slots: readonly Slot[];
-  /** Whether page and bleed fit. Where not, one booklet is laid in the middle all the same, to be looked at. */
+  /** Whether block and margin fit. Where not, one is laid in the middle all the same, to be looked at. */
   readonly fits: boolean;
 }
 
-/** Bleed at the edges away from the spine, and at the two that meet it. */
-export function bleedsOf(product: Docket['product']): { face: number; ends: number } {
-  return { face: product.bleed, ends: Math.min(product.bleed, product.endBleed ?? product.bleed) };
+/** How many copies of what lies in a slot each printed sheet gives: two where one form prints front and back. */
+export const yieldOf = (work: Work): number => (work === 'work-and-turn' || work === 'work-and-tumble' ? 2 : 1);
+
+/** How sheets of this work come over: its own way where it has one, else the wish, else the machine's. */
+export function turnFor(sheet: Docket['sheet']): Turn {
+  switch (sheet.work) {
+    case 'work-and-turn':
+      return 'turn';
+    case 'work-and-tumble':
+    case 'perfecting':
+      return 'tumble';
+    case 'sheetwise':
+    case 'one-sided':
+      return sheet.turn === 'machine' ? sheet.machine.turn : sheet.turn;
+  }
 }
 
-/** The open booklet and its bleed, upright. */
-export function spreadOf(product: Docket['product']): { spread: Size; bleed: Edges } {
-  const { width, height } = product.finished;
-  const { face, ends } = bleedsOf(product);
-  return product.bound === 'top'
-    ? { spread: { width, height: 2 * height }, bleed: { left: ends, right: ends, top: face, bottom: face } }
-    : { spread: { width: 2 * width, height }, bleed: { left: face, right: face, top: ends, bottom: ends } };
+/** The way that a docket's sections are folded where nothing more is known of them: the one asked for, or the plainest. */
+export function plainWay(docket: Pick<Docket, 'product' | 'sheet'>): Way {
+  const { product, sheet } = docket;
+  const wish = sheet.sections.kind === 'set' ? sheet.sections.list[0]!.fold : sheet.fold;
+  const wished = wish === null ? null : wayOf(wish);
+  if (wished) return turnedWay(wished, product.bound);
+  const leaf = product.binding.kind === 'loose-leaf' || product.binding.kind === 'perfect-bound';
+  return leaf ? LEAF : turnedWay(SINGLE, product.bound);
 }
 
-/** The layout that a docket's product and sheet ask for. */
-export function planLayout(docket: Pick<Docket, 'product' | 'sheet'>): Layout {
-  const { machine, stock, up } = docket.sheet;
+/** The layout that a docket's product and sheet ask for: of its plainest section, or of a block given. */
+export function planLayout(
+  docket: Pick<Docket, 'product' | 'sheet'>,
+  block: Block = blockOf(docket, plainWay(docket)),
+): Layout {
+  const { machine, stock, up, work, fill } = docket.sheet;
   const sheet = lying(stock);
-  const turn = docket.sheet.turn === 'machine' ? machine.turn : docket.sheet.turn;
+  const turn = turnFor(docket.sheet);
   const printable = printableArea(sheet, machine.noPrint);
-  const seenFromFront = throughSheet(printable, sheet, turn);
+  const seenFromFront = work === 'one-sided' ? printable : throughSheet(printable, sheet, turn);
   const left = Math.max(printable.x, seenFromFront.x);
   const bottom = Math.max(printable.y, seenFromFront.y);
   const bothSides = rect(
@@ -61,27 +80,39 @@ export function planLayout(docket: Pick<Docket, 'product' | 'sheet'>): Layout {
     Math.max(0, Math.min(printable.x + printable.width, seenFromFront.x + seenFromFront.width) - left),
     Math.max(0, Math.min(printable.y + printable.height, seenFromFront.y + seenFromFront.height) - bottom),
   );
-  const { spread, bleed } = spreadOf(docket.product);
+  // one form for front and back: blocks keep to the half left of (below) the axis the sheet turns about
+  const area =
+    work === 'work-and-turn'
+      ? rect(bothSides.x, bothSides.y, Math.max(0, sheet.width / 2 - bothSides.x), bothSides.height)
+      : work === 'work-and-tumble'
+        ? rect(bothSides.x, bothSides.y, bothSides.width, Math.max(0, sheet.height / 2 - bothSides.y))
+        : bothSides;
+  const whole =
+    work === 'work-and-turn'
+      ? { width: sheet.width / 2, height: sheet.height }
+      : work === 'work-and-tumble'
+        ? { width: sheet.width, height: sheet.height / 2 }
+        : sheet;
 
   const tries = [false, true].map((rotated) => {
-    const b = rotated ? quarterTurned(bleed) : bleed;
-    const trim = rotated ? { width: spread.height, height: spread.width } : spread;
+    const m = rotated ? quarterTurned(block.margin) : block.margin;
+    // head to tail, neighbours show each other what was the far margin: both ends need the larger
+    const b = fill === 'come-and-go' ? evened(m) : m;
+    const trim = rotated ? { width: block.size.height, height: block.size.width } : block.size;
     const piece = { width: trim.width + b.left + b.right, height: trim.height + b.top + b.bottom };
-    // every booklet keeps its own bleed, so the pieces lie side by side and share nothing
-    const grid = gridIn(bothSides, piece, { width: 0, height: 0 });
+    // every block keeps its own margin, so that pieces lie side by side and share nothing
+    const grid = gridIn(area, piece, { width: 0, height: 0 });
     return { rotated, b, trim, piece, grid, count: grid.columns * grid.rows };
   });
   const [straight, turned] = tries as [(typeof tries)[0], (typeof tries)[0]];
   let chosen = turned.count > straight.count ? turned : straight;
   if (up === 'one') chosen = straight.count > 0 || turned.count === 0 ? straight : turned;
   const fits = chosen.count > 0;
-  if (!fits)
-    chosen = overhang(turned.piece, bothSides) < overhang(straight.piece, bothSides) - EPSILON ? turned : straight;
-  const grid = fits && up === 'most' ? chosen.grid : { columns: 1, rows: 1 };
-
-  const block = { width: grid.columns * chosen.piece.width, height: grid.rows * chosen.piece.height };
-  const x0 = centred(sheet.width, block.width, bothSides.x, bothSides.width);
-  const y0 = centred(sheet.height, block.height, bothSides.y, bothSides.height);
+  if (!fits) chosen = overhang(turned.piece, area) < overhang(straight.piece, area) - EPSILON ? turned : straight;
+  const grid = fits ? limited(chosen.grid, up) : { columns: 1, rows: 1 };
+  const size = { width: grid.columns * chosen.piece.width, height: grid.rows * chosen.piece.height };
+  const x0 = centred(whole.width, size.width, area.x, area.width);
+  const y0 = centred(whole.height, size.height, area.y, area.height);
   const slots: Slot[] = [];
   for (let row = grid.rows - 1; row >= 0; row--)
     for (let column = 0; column < grid.columns; column++)
@@ -92,15 +123,15 @@ export function planLayout(docket: Pick<Docket, 'product' | 'sheet'>): Layout {
           chosen.trim.width,
           chosen.trim.height,
         ),
+        halfTurn: fill === 'come-and-go' && slots.length % 2 === 1,
       });
   return {
     sheet,
     turn,
+    work,
     printable,
     bothSides,
-    spread,
-    bleed,
-    spineUpright: docket.product.bound !== 'top',
+    block,
     rotated: chosen.rotated,
     grid,
     slots,
@@ -108,16 +139,55 @@ export function planLayout(docket: Pick<Docket, 'product' | 'sheet'>): Layout {
   };
 }
 
-/** Edges after a quarter turn counter-clockwise: what was on the right is on top. */
-export function quarterTurned(e: Edges): Edges {
-  return { top: e.right, left: e.top, bottom: e.left, right: e.bottom };
+/** As many of the grid's places as are wished for, rows first filled up. */
+function limited(grid: Grid, up: Docket['sheet']['up']): Grid {
+  if (up === 'most') return grid;
+  const n = up === 'one' ? 1 : up;
+  if (n >= grid.columns * grid.rows) return grid;
+  // the fullest rectangle of not more than n places
+  let best: Grid = { columns: 1, rows: 1 };
+  for (let columns = 1; columns <= Math.min(n, grid.columns); columns++) {
+    const rows = Math.min(grid.rows, Math.floor(n / columns));
+    if (columns * rows > best.columns * best.rows) best = { columns, rows };
+  }
+  return best;
 }
 
-/** The bleed round a slot as it lies on the sheet. */
-export const slotBleed = (layout: Layout): Edges => (layout.rotated ? quarterTurned(layout.bleed) : layout.bleed);
+const evened = (e: Edges): Edges => {
+  const x = Math.max(e.left, e.right);
+  const y = Math.max(e.top, e.bottom);
+  return { left: x, right: x, top: y, bottom: y };
+};
 
-/** A slot with its bleed. */
-export const slotWithBleed = (layout: Layout, slot: Slot): Rect => grow(slot.trim, slotBleed(layout));
+/** Edges after a quarter turn counter-clockwise: what was on the right is on top. */
+export const quarterTurned = (e: Edges): Edges => edgesTurned(e, 1);
+
+/** The margin round a slot as it lies on the sheet. */
+export function slotMargin(layout: Layout, slot: Slot): Edges {
+  const m = layout.rotated ? quarterTurned(layout.block.margin) : layout.block.margin;
+  return slot.halfTurn ? edgesTurned(m, 2) : m;
+}
+
+/** A slot with its margin. */
+export const slotWithBleed = (layout: Layout, slot: Slot): Rect => grow(slot.trim, slotMargin(layout, slot));
+
+/** A rectangle of the block, as it lies in a slot, seen from the front. */
+export function inSlot(layout: Layout, slot: Slot, r: Rect): Rect {
+  const { size } = layout.block;
+  let at = layout.rotated ? rect(size.height - r.y - r.height, r.x, r.height, r.width) : r;
+  if (slot.halfTurn)
+    at = rect(slot.trim.width - at.x - at.width, slot.trim.height - at.y - at.height, at.width, at.height);
+  return rect(slot.trim.x + at.x, slot.trim.y + at.y, at.width, at.height);
+}
+
+/** Every slot that a side's form carries: where one form prints both sides, those of the back as well. */
+export function formSlots(layout: Layout): readonly Slot[] {
+  if (yieldOf(layout.work) === 1) return layout.slots;
+  return [
+    ...layout.slots,
+    ...layout.slots.map((s) => ({ ...s, trim: throughSheet(s.trim, layout.sheet, layout.turn) })),
+  ];
+}
 
 /** Whether the trims, without bleed, are inside what the machine prints. */
 export const trimsPrint = (layout: Layout): boolean => layout.slots.every((s) => contains(layout.bothSides, s.trim));

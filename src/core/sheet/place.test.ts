@@ -11,7 +11,7 @@ import {
   spineEdge,
   throughSheet,
   towardSpine,
-  turnOf,
+  turnFor,
 } from '.';
 import { patched } from '../docket';
 import { countAlong, gridIn } from '../flat';
@@ -46,8 +46,8 @@ describe('through the sheet', () => {
 
   it('goes by the machine unless it is said', () => {
     const docket = docketFor(artworkOf(4));
-    expect(turnOf(docket)).toBe('turn');
-    expect(turnOf(patched(docket, { sheet: { turn: 'tumble' } }))).toBe('tumble');
+    expect(turnFor(docket.sheet)).toBe('turn');
+    expect(turnFor(patched(docket, { sheet: { turn: 'tumble' } }).sheet)).toBe('tumble');
   });
 });
 

@@ -1,6 +1,9 @@
-import type { Docket, PageFacts } from '../docket';
+import type { PageFacts } from '../docket/artwork';
+import type { Docket } from '../docket/schema';
+import type { PageRef, Part } from '../bound';
 import {
   compose,
+  rect,
   rotation,
   translation,
   type Edges,
@@ -33,31 +36,46 @@ export function pageToSide(trim: Rect, head: QuarterTurns): Matrix {
   return compose(rotation(head), translation(x, y));
 }
 
+/** The part of an artwork page that is a page of the book, as the artwork page is seen. */
+export function pagePart(page: PageFacts, box: Docket['artwork']['box'], part?: Part): Rect {
+  const b = page[box];
+  if (!part) return b;
+  const width = b.width / part.columns;
+  const height = b.height / part.rows;
+  return rect(b.x + part.column * width, b.y + part.row * height, width, height);
+}
+
 /** How much larger than in the artwork a page is placed. */
-export function placementScale(page: PageFacts, artwork: Docket['artwork'], finished: Size): number {
-  const box = page[artwork.box];
+export function placementScale(
+  page: PageFacts,
+  artwork: Pick<Docket['artwork'], 'box' | 'fit' | 'enlarge'>,
+  finished: Size,
+  ref?: Pick<PageRef, 'turn' | 'part'>,
+): number {
+  const box = pagePart(page, artwork.box, ref?.part);
   const { fit, enlarge } = artwork;
   if (fit === 'centre' || box.width <= 0 || box.height <= 0) return enlarge;
-  const across = finished.width / box.width;
-  const up = finished.height / box.height;
+  const lies = (ref?.turn ?? 0) % 2 === 1;
+  const across = finished.width / (lies ? box.height : box.width);
+  const up = finished.height / (lies ? box.width : box.height);
   return enlarge * (fit === 'fit' ? Math.min(across, up) : Math.max(across, up));
 }
 
 /**
  * Takes the artwork page (millimetres from the lower left of its media box as seen upright) to the finished page:
- * the centre of its box on the centre of the page.
+ * the centre of its box, or of the part of it that is wanted, on the centre of the page, turned as it is wished.
  */
-export function artworkToPage(page: PageFacts, artwork: Docket['artwork'], finished: Size): Matrix {
-  const box = page[artwork.box];
-  const s = placementScale(page, artwork, finished);
-  return [
-    s,
-    0,
-    0,
-    s,
-    finished.width / 2 - s * (box.x + box.width / 2),
-    finished.height / 2 - s * (box.y + box.height / 2),
-  ];
+export function artworkToPage(
+  page: PageFacts,
+  artwork: Pick<Docket['artwork'], 'box' | 'fit' | 'enlarge'>,
+  finished: Size,
+  ref?: Pick<PageRef, 'turn' | 'part'>,
+): Matrix {
+  const box = pagePart(page, artwork.box, ref?.part);
+  const s = placementScale(page, artwork, finished, ref);
+  const toMiddle: Matrix = [s, 0, 0, s, -s * (box.x + box.width / 2), -s * (box.y + box.height / 2)];
+  const turned = ref && ref.turn !== 0 ? compose(toMiddle, rotation(ref.turn)) : toMiddle;
+  return compose(turned, translation(finished.width / 2, finished.height / 2));
 }
 
 /** What is done to an upright page for creep: made narrower by `squeeze` from the spine, and moved to the spine. */
@@ -68,17 +86,17 @@ export function creepMap(spine: SpineEdge, finished: Size, toSpine: number, sque
   return [k.x, 0, 0, k.y, at.x * (1 - k.x) + way.x * toSpine, at.y * (1 - k.y) + way.y * toSpine];
 }
 
-/** The bleed a page has round its trim, none at the spine; upright. */
-export function pageBleed(spine: SpineEdge, face: number, ends: number): Edges {
+/** The bleed a page has round its trim, at the spine only what is cut off there; upright. */
+export function pageBleed(spine: SpineEdge, face: number, ends: number, atSpine = 0): Edges {
   switch (spine) {
     case 'left':
-      return { left: 0, right: face, top: ends, bottom: ends };
+      return { left: atSpine, right: face, top: ends, bottom: ends };
     case 'right':
-      return { left: face, right: 0, top: ends, bottom: ends };
+      return { left: face, right: atSpine, top: ends, bottom: ends };
     case 'top':
-      return { left: ends, right: ends, top: 0, bottom: face };
+      return { left: ends, right: ends, top: atSpine, bottom: face };
     case 'bottom':
-      return { left: ends, right: ends, top: face, bottom: 0 };
+      return { left: ends, right: ends, top: face, bottom: atSpine };
   }
 }
 

@@ -1,18 +1,39 @@
-import { creepOf, foldSection, readingOrder, singleFold, type Creep, type ReadingOrder } from '../bound';
-import type { Artwork, Docket } from '../docket';
-import { addTurns, compose, grow, rect, type Matrix, type QuarterTurns, type Rect } from '../measure';
-import { bleedsOf, planLayout, type Layout } from './layout';
-import { artworkToPage, creepMap, edgesTurned, pageBleed, pageToSide, spineEdge, type SpineEdge } from './place';
+import { factsOf, type Creep, type Face, type PageRef, type ReadingOrder, type Spine } from '../bound';
+import type { Artwork } from '../docket/artwork';
+import type { Docket } from '../docket/schema';
+import type { Machine, Stock } from '../docket/shop';
+import {
+  addTurns,
+  compose,
+  grow,
+  intersect,
+  rect,
+  type Edges,
+  type Matrix,
+  type QuarterTurns,
+  type Rect,
+  type Size,
+} from '../measure';
+import { blockOf, coverBlock, tabBlock, type Block } from './block';
+import { leafDepth, makeUp, type BookPage, type Section } from './book';
+import { inSlot, planLayout, yieldOf, type Layout } from './layout';
+import { artworkToPage, creepMap, edgesTurned, pagePart, pageToSide, spineEdge, type SpineEdge } from './place';
 import { directionThrough, throughSheet } from './turn';
 
 /** One page on one side of a sheet. Millimetres from that side's lower left corner, seen from that side. */
 export interface Cell {
-  /** Which of the booklets on the sheet it belongs to, from 0. */
+  /** Which of the pieces on the sheet it belongs to, from 0. */
   readonly slot: number;
-  /** Its place in the booklet, from 1. */
+  /** Its section's number; 0 for a cover. */
+  readonly section: number;
+  /** Its place in the book, from 1. */
   readonly reading: number;
-  /** The artwork's page, from 1, or null for a blank. */
+  /** What it is called there. */
+  readonly label: string;
+  /** The page's number in its file, from 1, or null for a blank. */
   readonly page: number | null;
+  /** The file it is from: 0 for the artwork. */
+  readonly file: number;
   /** Where its head points: quarter turns counter-clockwise from up. */
   readonly head: QuarterTurns;
   /** Its spine edge, the page seen upright. */
@@ -24,6 +45,8 @@ export interface Cell {
   readonly matrix: Matrix | null;
   /** How far the content is moved to the spine for creep; below 0 to the face. */
   readonly moved: number;
+  /** Leaves of its section, and of those around it, that lie outside of it. */
+  readonly depth: number;
 }
 
 export interface Side {
@@ -32,103 +55,297 @@ export interface Side {
 }
 
 export interface Sheet {
-  /** From 1, the outermost of the booklet first. */
+  /** From 1, in running order. */
   readonly number: number;
+  readonly layout: Layout;
+  readonly stock: Stock;
+  readonly machine: Machine;
+  /** The sections on it, by number. */
+  readonly sections: readonly number[];
+  readonly kind: Section['kind'];
+  /** How many copies of its sections one printed sheet gives. */
+  readonly yields: number;
   readonly front: Side;
   readonly back: Side;
 }
 
 export interface Plan {
+  /** The layout of the text's first sheet. */
   readonly layout: Layout;
+  readonly pages: readonly BookPage[];
   readonly reading: ReadingOrder;
   readonly blanks: number;
+  /** Pages of the text without a cover of its own, blanks left out. */
+  readonly textPages: number;
   readonly creep: Creep;
+  readonly spine: Spine | null;
+  readonly sections: readonly Section[];
+  readonly nested: boolean;
+  readonly misplaced: readonly number[];
+  readonly coverLacks: number;
   readonly sheets: readonly Sheet[];
 }
 
-/**
- * Plans a saddle-stitched booklet: each sheet folds once and is nested into the one before; every booklet on the
- * sheet is the same. Never throws for wishes that cannot be met: see the findings.
- */
-export function plan(docket: Docket, artwork: Artwork): Plan {
-  const { product } = docket;
-  const layout = planLayout(docket);
-  const reading = readingOrder(artwork.pages.length, product.blanks);
-  const total = reading.length;
-  const count = total / 4;
-  const creep = creepOf(docket, count);
-  const bleeds = bleedsOf(product);
-  const { columns, rows, folds } = singleFold(product.bound);
-  const panels = foldSection(columns, rows, folds, product.bound);
-  const { width, height } = product.finished;
+/** Where a page of a section lies on a side, whatever the sheet. */
+interface Place {
+  readonly slot: number;
+  readonly page: number;
+  readonly head: QuarterTurns;
+  readonly spine: SpineEdge;
+  readonly trim: Rect;
+  readonly clip: Rect;
+  readonly size: Size;
+  readonly toSide: Matrix;
+}
 
-  // Where each panel lies on each side does not depend on the sheet: worked out once.
-  interface Place {
-    readonly slot: number;
-    readonly template: number;
-    readonly head: QuarterTurns;
-    readonly trim: Rect;
-    readonly toSide: Matrix;
-    readonly spine: SpineEdge;
-    readonly clip: Rect;
+/** A kind of sheet: sections folded alike on the same paper share its layout. */
+interface Form {
+  readonly layout: Layout;
+  readonly front: readonly Place[];
+  readonly back: readonly Place[];
+}
+
+/** Plans all sheets of a docket. Never throws for wishes that cannot be met: see the findings. */
+export function plan(wish: Docket, artwork: Artwork): Plan {
+  const docket = asPassed(wish, artwork);
+  const book = makeUp(docket, artwork);
+  const forms = new Map<string, Form>();
+  const formOf = (section: Section): Form => {
+    const key = formKey(section);
+    let form = forms.get(key);
+    if (!form) {
+      form = makeForm(docket, section, blockFor(docket, section, book.spine));
+      forms.set(key, form);
+    }
+    return form;
+  };
+
+  const sheets: Sheet[] = [];
+  const add = (section: Section, form: Form, inSlots: readonly Section[]): void => {
+    const fill = (places: readonly Place[]): Cell[] =>
+      places.map((p) => cellAt(docket, artwork, book, p, inSlots[p.slot] ?? section));
+    const one = yieldOf(form.layout.work) === 2;
+    const front = fill(form.front);
+    const back = oneSided(docket, section) ? [] : fill(form.back);
+    const distinct = [...new Set(inSlots.map((s) => s.number))];
+    const slots = form.layout.slots.length;
+    sheets.push({
+      number: sheets.length + 1,
+      layout: form.layout,
+      stock: section.stock,
+      machine: section.machine,
+      sections: distinct,
+      kind: section.kind,
+      yields: Math.max(1, Math.floor(slots / distinct.length)) * yieldOf(form.layout.work),
+      front: { name: 'front', cells: one ? [...front, ...back] : front },
+      back: { name: 'back', cells: one ? [...front, ...back] : back },
+    });
+  };
+  for (const group of inGroups(docket, book.sections)) {
+    const form = formOf(group[0]!);
+    for (const inSlots of arrange(docket, group, form.layout.slots.length, book.nested))
+      add(inSlots[0]!, form, inSlots);
   }
-  const places: { front: Place[]; back: Place[] } = { front: [], back: [] };
+  const text = sheets.find((s) => s.kind === 'text') ?? sheets[0]!;
+  return {
+    layout: text.layout,
+    pages: book.pages,
+    reading: book.reading,
+    blanks: book.blanks,
+    textPages: book.textPages,
+    creep: book.creep,
+    spine: book.spine,
+    sections: book.sections,
+    nested: book.nested,
+    misplaced: book.misplaced,
+    coverLacks: book.coverLacks,
+    sheets,
+  };
+}
+
+/** Sheets passed through are leaves of the artwork's own size, without bleed. */
+function asPassed(docket: Docket, artwork: Artwork): Docket {
+  if (docket.artwork.imposed.kind !== 'sheets') return docket;
+  const box = artwork.pages[0]?.[docket.artwork.box];
+  if (!box) return docket;
+  return {
+    ...docket,
+    product: {
+      ...docket.product,
+      binding: { kind: 'loose-leaf', by: 'wire', clearance: 0, order: 'repeat' },
+      finished: { width: box.width, height: box.height },
+      bleed: 0,
+      endBleed: null,
+    },
+    sheet: { ...docket.sheet, up: 'one', fill: 'repeat' },
+  };
+}
+
+const formKey = (s: Section): string =>
+  `${s.kind} ${s.kind === 'cover' && s.spread ? 'spread ' : ''}${s.way.id === 'own' ? JSON.stringify(s.way) : s.way.id} ${s.stock.id} ${s.machine.id}`;
+
+function oneSided(docket: Docket, section: Section): boolean {
+  return section.printed === 'outside' || docket.sheet.work === 'one-sided';
+}
+
+function blockFor(docket: Docket, section: Section, spine: Plan['spine']): Block {
+  const { cover, binding } = docket.product;
+  if (section.kind === 'tab') return tabBlock(docket);
+  if (section.kind === 'cover' && cover.kind === 'separate' && binding.kind !== 'saddle-stitched')
+    return coverBlock(docket, cover.spine ?? spine?.width ?? 0, cover.flaps, cover.hinge);
+  return blockOf(docket, section.way);
+}
+
+/** Sections that may share sheets: those in a row that are folded alike on the same paper. */
+function inGroups(docket: Docket, sections: readonly Section[]): Section[][] {
+  const { fill } = docket.sheet;
+  const { binding } = docket.product;
+  const shares = fill !== 'repeat' || (binding.kind === 'loose-leaf' && binding.order === 'stack');
+  if (!shares) return sections.map((s) => [s]);
+  const groups: Section[][] = [];
+  for (const s of sections) {
+    const last = groups.at(-1);
+    if (last && formKey(last[0]!) === formKey(s)) last.push(s);
+    else groups.push([s]);
+  }
+  return groups;
+}
+
+/** What lies in the slots of each sheet of a group. */
+function arrange(docket: Docket, group: readonly Section[], slots: number, nested: boolean): Section[][] {
+  const { binding } = docket.product;
+  const range = (n: number): number[] => Array.from({ length: n }, (_, i) => i);
+  if (group.length > 1 && binding.kind === 'loose-leaf' && binding.order === 'stack') {
+    // slot k, sheet s carries leaf k × S + s: the cut piles lie on each other in reading order
+    const S = Math.ceil(group.length / slots);
+    return range(S).map((s) => range(slots).map((k) => group[k * S + s] ?? group[s]!));
+  }
+  switch (docket.sheet.fill) {
+    case 'repeat':
+      return group.map((s) => range(slots).map(() => s));
+    case 'different':
+      return range(Math.ceil(group.length / slots)).map((i) => {
+        const here = group.slice(i * slots, (i + 1) * slots);
+        // what is left over on the last sheet carries them again
+        return range(slots).map((k) => here[k % here.length]!);
+      });
+    case 'come-and-go':
+      // the second book runs from the other end: its first section lies with the first one's last, unless they nest
+      return group.map((s, i) => range(slots).map((k) => (k % 2 === 0 || nested ? s : group[group.length - 1 - i]!)));
+  }
+}
+
+/** Where each page of a section lies on both sides of its sheet. */
+function makeForm(wish: Docket, section: Section, block: Block): Form {
+  const sheet = { ...wish.sheet, stock: section.stock, machine: section.machine };
+  // a cover has one shape; two books head to tail, and one form for both sides, are for the text
+  const docket: Docket = {
+    ...wish,
+    sheet:
+      section.kind === 'text'
+        ? sheet
+        : { ...sheet, fill: 'repeat', work: sheet.work === 'perfecting' ? 'perfecting' : 'sheetwise' },
+  };
+  const layout = planLayout(docket, block);
+  const { bound } = docket.product;
+  const front: Place[] = [];
+  const back: Place[] = [];
   layout.slots.forEach((slot, slotIndex) => {
-    for (const panel of panels) {
-      const x = panel.column * width;
-      const y = panel.row * height;
-      const trim = layout.rotated
-        ? rect(slot.trim.x + layout.spread.height - y - height, slot.trim.y + x, height, width)
-        : rect(slot.trim.x + x, slot.trim.y + y, width, height);
-      for (const side of ['front', 'back'] as const) {
-        const face = side === 'front' ? panel.outer : panel.inner;
-        const physical = addTurns(face.head === 'up' ? 0 : 2, layout.rotated ? 1 : 0);
-        const head = side === 'front' ? physical : directionThrough(physical, layout.turn);
-        const seen = side === 'front' ? trim : throughSheet(trim, layout.sheet, layout.turn);
-        const spine = spineEdge(face.page, product.bound);
-        places[side].push({
-          slot: slotIndex,
-          template: face.page,
-          head,
-          trim: seen,
-          toSide: pageToSide(seen, head),
-          spine,
-          clip: grow(seen, edgesTurned(pageBleed(spine, bleeds.face, bleeds.ends), head)),
-        });
-      }
+    const turns = (layout.rotated ? 1 : 0) + (slot.halfTurn ? 2 : 0);
+    const place = (side: 'front' | 'back', face: Face, panel: Rect, edges: Edges): Place => {
+      const flat = inSlot(layout, slot, panel);
+      const physical = addTurns(face.head === 'up' ? 0 : 2, turns);
+      const head = side === 'front' ? physical : directionThrough(physical, layout.turn);
+      const trim = side === 'front' ? flat : throughSheet(flat, layout.sheet, layout.turn);
+      const clipFlat = grow(flat, edgesTurned(edges, addTurns(0, turns)));
+      return {
+        slot: slotIndex,
+        page: face.page,
+        head,
+        spine: spineEdge(face.page, bound),
+        trim,
+        clip: side === 'front' ? clipFlat : throughSheet(clipFlat, layout.sheet, layout.turn),
+        size: { width: panel.width, height: panel.height },
+        toSide: pageToSide(trim, head),
+      };
+    };
+    if (section.spread) {
+      const whole = rect(0, 0, block.size.width, block.size.height);
+      front.push(place('front', { page: 1, head: 'up' }, whole, block.margin));
+      back.push(place('back', { page: 2, head: 'up' }, whole, block.margin));
+      return;
+    }
+    for (const panel of block.panels) {
+      front.push(place('front', panel.outer, panel.trim, panel.bleed));
+      back.push(place('back', panel.inner, panel.trim, panel.bleed));
     }
   });
+  return { layout, front, back };
+}
 
-  const sideOf = (name: 'front' | 'back', sheet: number): Side => ({
-    name,
-    cells: places[name].map((p) => {
-      // pages 1 and 2 of the section come from the front of what is left of the booklet, 3 and 4 from its end
-      const at = p.template <= 2 ? 2 * sheet + p.template : total - 2 * sheet - (4 - p.template);
-      const page = reading[at - 1] ?? null;
-      const facts = page === null ? undefined : artwork.pages[page - 1];
-      const moved = creep.moved[sheet] ?? 0;
-      return {
-        slot: p.slot,
-        reading: at,
-        page,
-        head: p.head,
-        spine: p.spine,
-        trim: p.trim,
-        clip: p.clip,
-        matrix: facts
-          ? compose(
-              compose(
-                artworkToPage(facts, docket.artwork, product.finished),
-                creepMap(p.spine, product.finished, moved, creep.squeezed[sheet] ?? 1),
-              ),
-              p.toSide,
-            )
-          : null,
-        moved,
-      };
-    }),
+/** The cell at a place, for the section that lies there. */
+function cellAt(
+  docket: Docket,
+  artwork: Artwork,
+  book: Pick<Plan, 'pages' | 'creep' | 'nested'>,
+  p: Place,
+  section: Section,
+): Cell {
+  const reading = section.places[p.page - 1] ?? 0;
+  const at = book.pages[reading - 1];
+  const ref: PageRef | null = section.spread
+    ? p.page === 1
+      ? section.spread.outer
+      : section.spread.inner
+    : (at?.ref ?? null);
+  const facts = ref ? factsOf(artwork, ref) : undefined;
+  const depth = section.spread ? null : leafDepth(section, p.page, book.nested);
+  const moved = depth === null ? 0 : (book.creep.moved[depth] ?? 0);
+  const squeezed = depth === null ? 1 : (book.creep.squeezed[depth] ?? 1);
+  let matrix: Matrix | null = null;
+  let clip: Rect = p.clip;
+  if (ref && facts) {
+    const map = artworkToPage(facts, docket.artwork, p.size, ref);
+    const shifted = moved === 0 && squeezed === 1 ? map : compose(map, creepMap(p.spine, p.size, moved, squeezed));
+    matrix = compose(shifted, p.toSide);
+    if (ref.part) clip = intersect(clip, mapped(matrix, partReach(facts, docket.artwork.box, ref))) ?? clip;
+  }
+  return {
+    slot: p.slot,
+    section: section.number,
+    reading,
+    label: section.spread ? (p.page === 1 ? 'cover' : 'inside') : (at?.label ?? ''),
+    page: ref && facts ? ref.page : null,
+    file: ref?.file ?? 0,
+    head: p.head,
+    spine: p.spine,
+    trim: p.trim,
+    clip,
+    matrix,
+    moved,
+    depth: depth ?? 0,
+  };
+}
+
+/** A part of an artwork page with what lies beyond it at the page's own edges: neighbours are not its bleed. */
+function partReach(facts: Parameters<typeof pagePart>[0], box: Docket['artwork']['box'], ref: PageRef): Rect {
+  const part = pagePart(facts, box, ref.part);
+  const { columns, rows, column, row } = ref.part!;
+  const far = 1000;
+  return grow(part, {
+    left: column === 0 ? far : 0,
+    right: column === columns - 1 ? far : 0,
+    bottom: row === 0 ? far : 0,
+    top: row === rows - 1 ? far : 0,
   });
-  const sheets: Sheet[] = [];
-  for (let s = 0; s < count; s++) sheets.push({ number: s + 1, front: sideOf('front', s), back: sideOf('back', s) });
-  return { layout, reading, blanks: total - artwork.pages.length, creep, sheets };
+}
+
+/** The rectangle that a map of quarter turns and scales takes a rectangle to. */
+function mapped(m: Matrix, r: Rect): Rect {
+  const xs = [r.x, r.x + r.width];
+  const ys = [r.y, r.y + r.height];
+  const points = xs.flatMap((x) => ys.map((y) => [m[0] * x + m[2] * y + m[4], m[1] * x + m[3] * y + m[5]] as const));
+  const left = Math.min(...points.map((p) => p[0]));
+  const bottom = Math.min(...points.map((p) => p[1]));
+  return rect(left, bottom, Math.max(...points.map((p) => p[0])) - left, Math.max(...points.map((p) => p[1])) - bottom);
 }

@@ -1,11 +1,5 @@
-import type { Docket } from '../docket/schema';
 import type { Turn } from '../docket/shop';
 import { rect, type Edges, type QuarterTurns, type Rect, type Size } from '../measure';
-
-/** How this docket's sheets come over: the wish, or the machine's way. */
-export function turnOf(docket: Docket): Turn {
-  return docket.sheet.turn === 'machine' ? docket.sheet.machine.turn : docket.sheet.turn;
-}
 
 /**
  * A rectangle of the front as it is seen from the back, or the other way round: the turn about the upright axis

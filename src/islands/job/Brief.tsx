@@ -6,7 +6,12 @@ import { Entry } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
 import { formatLength } from '../../core';
 import { useJob } from './context';
+import { saidProduct } from './docket/bindings';
+import { CoverSource } from './docket/CoverControls';
+import { StockRanges } from './docket/LeafControls';
+import { plansWanted, saidSections, SectionPlans } from './docket/SectionControls';
 import {
+  BindingControl,
   BleedControl,
   BoundControl,
   CopiesControl,
@@ -68,13 +73,20 @@ export function Brief() {
   const { unit } = useUnit();
   const { product, sheet } = docket;
   const up = plan.layout.slots.length;
+  const said = saidProduct(docket);
+  const { cover } = product;
+  const sections = plansWanted(docket) && plan.layout.block.panels.length > 2 ? saidSections(plan) : null;
+  const stocks = product.stocks.length > 0 ? new Set(product.stocks.map((s) => s.stock.id)).size : 0;
   return (
     <p className="font-head text-[1.4rem] leading-[1.5]" aria-label="Brief">
       <Word say={String(product.copies)} name="Copies">
         {(close) => <CopiesControl done={close} autoFocus />}
       </Word>{' '}
-      {product.copies === 1 ? 'copy' : 'copies'} of {article(plan.reading.length)} {plan.reading.length}-page,
-      saddle-stitched booklet,{' '}
+      {product.copies === 1 ? 'copy' : 'copies'} of {article(plan.pages.length)} {plan.pages.length}-page,{' '}
+      <Word say={said.binding} name="Binding">
+        {(close) => <BindingControl done={close} />}
+      </Word>{' '}
+      {said.piece},{' '}
       <Word say={nameSize(product.finished, unit)} name="Finished size" after=",">
         {(close) => <SizeControl done={close} autoFocus />}
       </Word>{' '}
@@ -93,7 +105,36 @@ export function Brief() {
       <Word say={`${sheet.stock.name} ${sheet.stock.format}`} name="Stock" after=",">
         {(close) => <StockControl done={close} />}
       </Word>{' '}
-      <Word say={upWord(up)} name="Booklets on a sheet" after=",">
+      {stocks > 0 && (
+        <>
+          and{' '}
+          <Word
+            say={stocks === 1 ? product.stocks[0]!.stock.name : `${stocks} other stocks`}
+            name="Other stocks"
+            after=","
+          >
+            {() => <StockRanges />}
+          </Word>{' '}
+        </>
+      )}
+      {cover.kind === 'separate' && (
+        <>
+          cover on{' '}
+          <Word say={cover.stock.name} name="Cover" after=",">
+            {(close) => <CoverSource done={close} />}
+          </Word>{' '}
+        </>
+      )}
+      {sections && (
+        <>
+          in{' '}
+          <Word say={sections} name="Sections">
+            {() => <SectionPlans />}
+          </Word>{' '}
+          pages,{' '}
+        </>
+      )}
+      <Word say={upWord(up)} name="Pieces on a sheet" after=",">
         {(close) => <UpControl done={close} />}
       </Word>{' '}
       run on{' '}

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { Keyboard, Redo2, Undo2 } from 'lucide-react';
-import { inspect, mark, plan as planOf, reckon } from '../../core';
+import { inspect, leavesOf, mark, plan as planOf, reckon } from '../../core';
 import { Button } from '../../ui/Button';
 import { listen } from '../../ui/client';
 import { Mast } from '../../ui/Mast';
@@ -15,6 +15,7 @@ import { Context, useJob } from './context';
 import { Stations } from './docket/Stations';
 import { Dummy } from './dummy/Dummy';
 import { Keys } from './Keys';
+import { Pages } from './pages/Pages';
 import { Reckoning } from './Reckoning';
 import { jobStore } from './store';
 import { LightTable, type TableState } from './table/LightTable';
@@ -29,13 +30,14 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
   const [store] = useState(() => jobStore(first));
   const { docket, artwork, shop, saved, sync, change, step, refresh } = store();
   const { unit } = useUnit();
-  const [view, setView] = useState<'sheet' | 'dummy'>('sheet');
+  const [view, setView] = useState<View>('sheet');
   const [table, setTable] = useState<TableState>({
     sheet: 0,
     turned: false,
     through: false,
     numbers: true,
     aids: true,
+    creep: false,
   });
   const [keys, setKeys] = useState(false);
   const [pictures, setPictures] = useState<Progress | null>(first.pictures);
@@ -49,10 +51,13 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
       marks,
       findings: inspect({ docket, artwork, plan, marks, shop, unit }),
       figures: reckon(docket, plan),
+      leaves: leavesOf(plan),
     };
   }, [docket, artwork, plan, shop, unit]);
 
   const sha256 = docket.artwork.file.sha256;
+  const { more } = docket.artwork;
+  const files = useMemo(() => [sha256 ?? '', ...more.map((f) => f.sha256 ?? '')], [sha256, more]);
   useEffect(
     () =>
       listen((e) => {
@@ -81,6 +86,8 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
         g: () => setTable((t) => ({ ...t, aids: !t.aids })),
         '1': () => setView('sheet'),
         '2': () => setView('dummy'),
+        '3': () => setView('pages'),
+        c: () => setTable((t) => ({ ...t, creep: !t.creep })),
         '?': () => setKeys(true),
       };
       const act = acts[e.key.toLowerCase()];
@@ -101,7 +108,7 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
   }, [sync]);
 
   return (
-    <Context.Provider value={{ ...computed, store, docket, change }}>
+    <Context.Provider value={{ ...computed, files, store, docket, change }}>
       {/* zoomed in, or on a small window, the parts follow one another and the page scrolls */}
       <div className="flex min-h-screen flex-col min-[900px]:h-screen min-[900px]:min-h-[560px]">
         <Mast here="job">
@@ -162,7 +169,9 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
               <Foremost />
             </div>
             <div className="min-h-0 flex-1">
-              {view === 'sheet' ? <LightTable state={table} set={adjust} /> : <Dummy />}
+              {view === 'sheet' && <LightTable state={table} set={adjust} />}
+              {view === 'dummy' && <Dummy sheet={Math.min(table.sheet, plan.sheets.length - 1)} />}
+              {view === 'pages' && <Pages />}
             </div>
             <RunStrip
               current={Math.min(table.sheet, plan.sheets.length - 1)}
@@ -184,14 +193,16 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
 
 const SWITCH = 'min-h-7 border-b-3 border-transparent px-2 font-head font-semibold data-[selected]:border-rust';
 
-function ViewSwitch({ view, onChange }: { view: 'sheet' | 'dummy'; onChange: (v: 'sheet' | 'dummy') => void }) {
+type View = 'sheet' | 'dummy' | 'pages';
+
+function ViewSwitch({ view, onChange }: { view: View; onChange: (v: View) => void }) {
   return (
     <ToggleButtonGroup
       aria-label="What lies on the table"
       selectionMode="single"
       disallowEmptySelection
       selectedKeys={[view]}
-      onSelectionChange={(k) => onChange([...k][0] as 'sheet' | 'dummy')}
+      onSelectionChange={(k) => onChange([...k][0] as View)}
       className="flex gap-1"
     >
       <ToggleButton id="sheet" className={SWITCH}>
@@ -199,6 +210,9 @@ function ViewSwitch({ view, onChange }: { view: 'sheet' | 'dummy'; onChange: (v:
       </ToggleButton>
       <ToggleButton id="dummy" className={SWITCH}>
         Dummy
+      </ToggleButton>
+      <ToggleButton id="pages" className={SWITCH}>
+        Pages
       </ToggleButton>
     </ToggleButtonGroup>
   );

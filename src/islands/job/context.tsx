@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react';
-import type { Docket, Figure, Finding, Marks, Patch, Plan } from '../../core';
+import type { Docket, Figure, Finding, leavesOf, Marks, Patch, Plan } from '../../core';
 import type { JobStore } from './store';
 
 /** Everything computed from the docket, once for all parts of the screen. */
@@ -8,6 +8,10 @@ export interface Computed {
   readonly marks: Marks;
   readonly findings: readonly Finding[];
   readonly figures: readonly Figure[];
+  /** The store's names of the docket's files: the artwork first, then the further ones. */
+  readonly files: readonly string[];
+  /** For every place in reading order, its section and how many leaves lie around it. */
+  readonly leaves: ReturnType<typeof leavesOf>;
 }
 
 interface JobContext extends Computed {

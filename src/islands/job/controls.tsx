@@ -3,6 +3,7 @@ import { Choice, Pick } from '../../ui/choices';
 import { CountField, LengthField, SizeField } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
 import { useJob } from './context';
+import { bindingPatch, BINDINGS, keyOf } from './docket/bindings';
 import { machineOptions, stockOptions, withMachine, withStock } from './wishes';
 
 /** The controls of single wishes: the same in the brief, where they close when used, and in the docket. */
@@ -18,6 +19,22 @@ function useWish({ done }: Props): (patch: Patch, label: string) => void {
     change(patch, label);
     done?.();
   };
+}
+
+export function BindingControl(props: Props) {
+  const { docket, store } = useJob();
+  const shop = store((s) => s.shop);
+  const wish = useWish(props);
+  return (
+    <Pick
+      label="Binding"
+      value={keyOf(docket.product.binding)}
+      options={BINDINGS}
+      onChange={(key) =>
+        wish(bindingPatch(key, docket, shop), BINDINGS.find((b) => b.key === key)!.label.toLowerCase())
+      }
+    />
+  );
 }
 
 export function CopiesControl(props: Props) {
@@ -114,14 +131,17 @@ export function UpControl(props: Props) {
   const { docket } = useJob();
   const wish = useWish(props);
   return (
-    <Choice
-      label="Booklets up"
-      value={docket.sheet.up}
-      options={[
-        { key: 'one', label: 'One' },
-        { key: 'most', label: 'As many as fit' },
-      ]}
-      onChange={(up) => wish({ sheet: { up } }, up === 'one' ? 'one up' : 'as many up as fit')}
+    <Pick
+      label="Pieces up"
+      value={String(docket.sheet.up)}
+      options={['most', 'one', '2', '3', '4', '6', '8'].map((key) => ({
+        key,
+        label: key === 'most' ? 'As many as fit' : key === 'one' ? 'One' : key,
+      }))}
+      onChange={(key) => {
+        const up = key === 'one' || key === 'most' ? key : Number(key);
+        wish({ sheet: { up } }, key === 'most' ? 'as many up as fit' : `${key} up`);
+      }}
     />
   );
 }

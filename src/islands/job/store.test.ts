@@ -29,7 +29,7 @@ class Server {
   }
 
   page(): JobPage {
-    return { job: this.view(), artwork: packArtwork(artworkOf(8)), shop: SHOP, pictures: null };
+    return { job: this.view(), artwork: packArtwork(artworkOf(8)), more: [], shop: SHOP, pictures: null };
   }
 
   /** A change from another window. */

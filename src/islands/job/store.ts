@@ -46,6 +46,13 @@ interface JobState {
 }
 
 const NO_ARTWORK: Artwork = { pages: [], kind: 'pdf', inks: [], notes: [] };
+/** Facts of all of a job's files. */
+function artworkIn(page: JobPage): Artwork {
+  if (!page.artwork) return NO_ARTWORK;
+  const artwork = unpackArtwork(page.artwork);
+  if (page.more.length === 0) return artwork;
+  return { ...artwork, more: page.more.map((m) => (m ? unpackArtwork(m).pages : [])) };
+}
 const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
 const say = (tone: 'stop' | 'look' | 'fine', text: string): void => useNotices.getState().say({ tone, text });
 
@@ -123,9 +130,10 @@ export function jobStore(first: JobPage) {
       const { saved } = get();
       if ((way === 'undo' ? saved.undo : saved.redo) === null) return;
       try {
-        const before = saved.docket.artwork.file.sha256;
+        const files = (d: Docket): string => JSON.stringify([d.artwork.file.sha256, d.artwork.more]);
+        const before = files(saved.docket);
         const now = await ask<JobView>(`/api/jobs/${saved.id}/${way}`, 'POST', { base: saved.version });
-        if (now.docket.artwork.file.sha256 !== before) await get().refresh();
+        if (files(now.docket) !== before) await get().refresh();
         else set({ saved: now, docket: replay(now.docket, get().pending) });
       } catch (e) {
         if (e instanceof Refused && e.body.now) {
@@ -138,7 +146,7 @@ export function jobStore(first: JobPage) {
     return {
       saved: first.job,
       docket: first.job.docket,
-      artwork: first.artwork ? unpackArtwork(first.artwork) : NO_ARTWORK,
+      artwork: artworkIn(first),
       shop: first.shop,
       pending: [],
       sync: 'saved',
@@ -153,7 +161,7 @@ export function jobStore(first: JobPage) {
         set({
           saved: page.job,
           docket: page.job.docket,
-          artwork: page.artwork ? unpackArtwork(page.artwork) : NO_ARTWORK,
+          artwork: artworkIn(page),
           shop: page.shop,
         }),
       refresh: async () => {

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { unlinkSync } from 'node:fs';
 import { deflateSync } from 'node:zlib';
-import { bounds, mark, plan, type Artwork, type Docket, type Rect, type Sheet } from '../../core';
+import { bounds, mark, plan, type Artwork, type Cell, type Docket, type Rect, type Sheet } from '../../core';
 import { mediaBox, pageToSheet, PT } from '../geometry';
 import { rawPage } from '../raw-page';
 import { PdfFile } from '../syntax/file';
@@ -16,6 +16,12 @@ export interface ComposeJob {
   readonly artwork: Artwork;
   /** The artwork file, a PDF whose tables are sound and that is not encrypted. */
   readonly source: string;
+  /** The further files, in the docket's order. */
+  readonly more?: readonly string[];
+  /** The sheets to write, by number; all where it is not said. */
+  readonly sheets?: readonly number[];
+  /** Which sides to write: all; or, for a machine that prints one at a time, the fronts, or the backs as they go in. */
+  readonly pass?: 'all' | 'fronts' | 'backs';
   /** Where to write; removed again where composing fails. */
   readonly out: string;
   /** Called with sheets done and in all. */
@@ -25,12 +31,12 @@ export interface ComposeJob {
 export interface Composed {
   readonly bytes: number;
   readonly sha256: string;
-  /** Sides written: two a sheet. */
+  /** Sides written: two a sheet, unless all are printed on one side. */
   readonly sides: number;
 }
 
 /**
- * Writes the imposed PDF: a page a side, front and back in turn, the outermost sheet first. Pages of the artwork
+ * Writes the imposed PDF: a page a side, front and back in turn, sheets in running order. Pages of the artwork files
  * become form XObjects, each written once with the resources they share; nothing is decoded or drawn anew. The same
  * docket and artwork give the same bytes.
  * @throws PdfSyntaxError where the source cannot be followed
@@ -39,12 +45,14 @@ export function compose(job: ComposeJob): Composed {
   const { docket, artwork } = job;
   const planned = plan(docket, artwork);
   const marks = mark(docket, planned);
-  const source = new PdfFile(job.source);
+  const opened: PdfFile[] = [];
   let writer: PdfWriter | null = null;
   try {
-    const pages = source.pages();
-    const out = (writer = new PdfWriter(job.out, source.version >= 2 ? '2.0' : '1.7'));
-    const copier = new Copier(source, out);
+    for (const path of [job.source, ...(job.more ?? [])]) opened.push(new PdfFile(path));
+    const source = opened[0]!;
+    const out = (writer = new PdfWriter(job.out, opened.some((f) => f.version >= 2) ? '2.0' : '1.7'));
+    const files = opened.map((file) => ({ file, pages: file.pages(), copier: new Copier(file, out) }));
+    const { copier } = files[0]!;
     const [root, tree, info, all] = [out.allocate(), out.allocate(), out.allocate(), out.allocate()];
     // Every separation at the tint asked for (8.6.6.4)
     out.object(all, '[/Separation /All /DeviceCMYK <</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[1 1 1 1]/N 1>>]');
@@ -53,37 +61,41 @@ export function compose(job: ComposeJob): Composed {
       readonly num: number;
       readonly annotations: readonly { form: string; matrix: number[] }[];
     }
-    const forms = new Map<number, Form>();
-    const formOf = (page: number): Form => {
-      let form = forms.get(page);
+    const forms = new Map<string, Form>();
+    const nameOf = (cell: Cell): string => (cell.file === 0 ? `P${cell.page}` : `F${cell.file}P${cell.page}`);
+    const formOf = (cell: Cell): Form => {
+      const name = nameOf(cell);
+      let form = forms.get(name);
       if (!form) {
-        const dict = pages[page - 1];
-        if (!dict) throw new RangeError(`The artwork has no page ${page}.`);
+        const from = files[cell.file];
+        const dict = from?.pages[cell.page! - 1];
+        if (!from || !dict) throw new RangeError(`The artwork has no page ${cell.page} in file ${cell.file + 1}.`);
         const num = out.allocate();
-        const m = mediaBox(rawPage(source, dict));
-        copier.pageAsForm(num, dict, [m.x, m.y, m.x + m.width, m.y + m.height]);
-        form = { num, annotations: copier.printedAnnotations(dict) };
-        copier.drain();
-        forms.set(page, form);
+        const m = mediaBox(rawPage(from.file, dict));
+        from.copier.pageAsForm(num, dict, [m.x, m.y, m.x + m.width, m.y + m.height]);
+        form = { num, annotations: from.copier.printedAnnotations(dict) };
+        from.copier.drain();
+        forms.set(name, form);
       }
       return form;
     };
 
-    const sheetBox = [0, 0, planned.layout.sheet.width * PT, planned.layout.sheet.height * PT].map(n).join(' ');
     const kids: number[] = [];
     const writeSide = (sheet: Sheet, name: 'front' | 'back'): void => {
       const { cells } = sheet[name];
+      const { width, height } = sheet.layout.sheet;
+      const sheetBox = [0, 0, width * PT, height * PT].map(n).join(' ');
       const used = new Map<string, string>();
       let content = '';
       for (const cell of cells) {
         if (cell.page === null || cell.matrix === null) continue;
-        const dict = pages[cell.page - 1]!;
-        const form = formOf(cell.page);
-        const toSheet = pageToSheet(rawPage(source, dict), cell.matrix);
-        used.set(`P${cell.page}`, `${form.num} 0 R`);
-        content += `q ${box(cell.clip)} re W n ${toSheet.map(n).join(' ')} cm /P${cell.page} Do\n`;
+        const form = formOf(cell);
+        const { file, pages } = files[cell.file]!;
+        const toSheet = pageToSheet(rawPage(file, pages[cell.page - 1]!), cell.matrix);
+        used.set(nameOf(cell), `${form.num} 0 R`);
+        content += `q ${box(cell.clip)} re W n ${toSheet.map(n).join(' ')} cm /${nameOf(cell)} Do\n`;
         form.annotations.forEach((a, i) => {
-          const key = `P${cell.page}A${i}`;
+          const key = `${nameOf(cell)}A${i}`;
           used.set(key, a.form);
           content += `q ${a.matrix.map(n).join(' ')} cm /${key} Do Q\n`;
         });
@@ -94,8 +106,10 @@ export function compose(job: ComposeJob): Composed {
       out.stream(stream, '/Filter/FlateDecode', deflateSync(content, { level: 6 }));
       const num = out.allocate();
       const xobjects = [...used].map(([key, ref]) => `/${key} ${ref}`).join(' ');
-      const trim = corners(bounds(cells.map((c) => c.trim)));
-      const bleed = corners(bounds(cells.map((c) => c.clip)));
+      // a side that is not printed is as large as its sheet
+      const whole = [{ x: 0, y: 0, width, height }];
+      const trim = corners(bounds(cells.length > 0 ? cells.map((c) => c.trim) : whole));
+      const bleed = corners(bounds(cells.length > 0 ? cells.map((c) => c.clip) : whole));
       out.object(
         num,
         `<</Type/Page/Parent ${tree} 0 R/MediaBox[${sheetBox}]/BleedBox[${bleed}]/TrimBox[${trim}]` +
@@ -104,10 +118,16 @@ export function compose(job: ComposeJob): Composed {
       kids.push(num);
     };
 
-    planned.sheets.forEach((sheet, i) => {
-      writeSide(sheet, 'front');
-      writeSide(sheet, 'back');
-      job.onProgress?.(i + 1, planned.sheets.length);
+    const pass = job.pass ?? 'all';
+    const wanted = job.sheets ? planned.sheets.filter((s) => job.sheets!.includes(s.number)) : planned.sheets;
+    const twoSided = wanted.some((s) => s.back.cells.length > 0);
+    const { reload } = docket.sheet.machine;
+    // the pile goes back in as it came out, or from its other end
+    const order = pass === 'backs' && reload.order === 'reversed' ? [...wanted].reverse() : wanted;
+    order.forEach((sheet, i) => {
+      if (pass !== 'backs') writeSide(sheet, 'front');
+      if (pass !== 'fronts' && twoSided) writeSide(sheet, 'back');
+      job.onProgress?.(i + 1, wanted.length);
     });
 
     out.object(tree, `<</Type/Pages/Count ${kids.length}/Kids[${kids.map((k) => `${k} 0 R`).join(' ')}]>>`);
@@ -115,9 +135,9 @@ export function compose(job: ComposeJob): Composed {
     out.begin(root);
     out.text(`<</Type/Catalog/Pages ${tree} 0 R${carriedFromCatalog(source.catalog(), copier)}>>`);
     out.end();
-    copier.drain();
+    for (const f of files) f.copier.drain();
     const id = createHash('sha256')
-      .update(JSON.stringify([docket, source.size]))
+      .update(JSON.stringify([docket, pass, job.sheets, ...opened.map((f) => f.size)]))
       .digest('hex')
       .slice(0, 32);
     return { ...out.finish(root, info, id), sides: kids.length };
@@ -128,7 +148,7 @@ export function compose(job: ComposeJob): Composed {
     }
     throw e;
   } finally {
-    source.close();
+    for (const f of opened) f.close();
   }
 }
 

@@ -6,6 +6,8 @@ import { textOutlines } from './outlines';
 /** The ratio of a cubic's control length to the radius for a quarter circle. */
 const KAPPA = 0.5522847498;
 
+const TURNS = ['1 0 0 1', '0 1 -1 0', '-1 0 0 -1', '0 -1 1 0'] as const;
+
 /** Content operators that draw marks in the colour space /All at full tint. */
 export function marksContent(marks: readonly Mark[]): string {
   if (marks.length === 0) return '';
@@ -27,11 +29,12 @@ export function marksContent(marks: readonly Mark[]): string {
         out += `${p(x + k)} ${p(y - r)} ${p(x + r)} ${p(y - k)} ${p(x + r)} ${p(y)} c s\n`;
         break;
       }
-      case 'text': {
-        const turn = m.turned === 1 ? '0 1 -1 0' : '1 0 0 1';
-        out += `q ${turn} ${p(m.at[0])} ${p(m.at[1])} cm\n${textOutlines(m.text, m.height, m.room)}f Q\n`;
+      case 'area':
+        out += `q ${m.black ? '0 0 0 1 k ' : ''}${p(m.rect.x)} ${p(m.rect.y)} ${p(m.rect.width)} ${p(m.rect.height)} re f Q\n`;
         break;
-      }
+      case 'text':
+        out += `q ${m.black ? '0 0 0 1 k ' : ''}${TURNS[m.turned]} ${p(m.at[0])} ${p(m.at[1])} cm\n${textOutlines(m.text, m.height, m.room)}f Q\n`;
+        break;
     }
   }
   return `${out}Q\n`;

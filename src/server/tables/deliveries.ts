@@ -1,13 +1,15 @@
 import { z } from 'zod';
-import { Docket } from '../../core';
-import { sql } from '../db';
+import { StoredDocket, type Docket } from '../../core';
+import { sql, transaction } from '../db';
 
 export const Delivery = z.object({
   id: z.string(),
   number: z.int(),
   job_id: z.string(),
   job_number: z.int(),
-  docket: Docket,
+  docket: StoredDocket,
+  /** Which run of its sheets, from 0; null for all of them. */
+  run: z.int().nullable(),
   machine: z.string(),
   printer: z.string(),
   phase: z.enum(['compose', 'create', 'creating', 'created', 'sending', 'follow', 'done']),
@@ -32,21 +34,29 @@ export const Delivery = z.object({
 });
 export type Delivery = z.infer<typeof Delivery>;
 
-const COLUMNS = `d.id, d.number, d.job_id, j.number as job_number, d.docket, d.machine, d.printer, d.phase, d.state, d.message,
+const COLUMNS = `d.id, d.number, d.job_id, j.number as job_number, d.docket, d.run, d.machine, d.printer, d.phase, d.state, d.message,
   d.cancel_wished, d.printer_job, d.sheets_done, d.sheets_total, d.created_at from deliveries d join jobs j on j.id = d.job_id`;
 
-export async function insertDelivery(d: {
-  id: string;
-  jobId: string;
-  docket: Docket;
-  machine: string;
-  printer: string;
-  sheetsTotal: number;
-}): Promise<void> {
-  await sql(
-    `insert into deliveries (id, job_id, docket, machine, printer, phase, state, sheets_total) values ($1, $2, $3, $4, $5, 'compose', 'preparing', $6)`,
-    [d.id, d.jobId, JSON.stringify(d.docket), d.machine, d.printer, d.sheetsTotal],
-  );
+export interface NewDelivery {
+  readonly id: string;
+  readonly jobId: string;
+  readonly docket: Docket;
+  readonly run: number | null;
+  readonly machine: string;
+  readonly printer: string;
+  readonly sheetsTotal: number;
+}
+
+/** Accepts deliveries, all of them or none. */
+export async function insertDeliveries(list: readonly NewDelivery[]): Promise<void> {
+  await transaction(async (run) => {
+    for (const d of list)
+      await run(
+        `insert into deliveries (id, job_id, docket, run, machine, printer, phase, state, sheets_total)
+         values ($1, $2, $3, $4, $5, $6, 'compose', 'preparing', $7)`,
+        [d.id, d.jobId, JSON.stringify(d.docket), d.run, d.machine, d.printer, d.sheetsTotal],
+      );
+  });
 }
 
 export async function findDelivery(id: string): Promise<Delivery | null> {

@@ -1,11 +1,12 @@
 import { z } from 'zod';
-import { Docket } from '../../core';
+import { StoredDocket, type Docket } from '../../core';
 import { sql } from '../db';
 
 export const Export = z.object({
   id: z.string(),
   job_id: z.string(),
-  docket: Docket,
+  docket: StoredDocket,
+  pass: z.enum(['all', 'fronts', 'backs']),
   state: z.enum(['waiting', 'working', 'done', 'canceled', 'failed']),
   done: z.int(),
   total: z.int(),
@@ -13,13 +14,20 @@ export const Export = z.object({
 });
 export type Export = z.infer<typeof Export>;
 
-const COLUMNS = 'id, job_id, docket, state, done, total, message';
+const COLUMNS = 'id, job_id, docket, pass, state, done, total, message';
 
-export async function insertExport(id: string, jobId: string, docket: Docket, total: number): Promise<void> {
-  await sql(`insert into exports (id, job_id, docket, state, total) values ($1, $2, $3, 'waiting', $4)`, [
+export async function insertExport(
+  id: string,
+  jobId: string,
+  docket: Docket,
+  pass: Export['pass'],
+  total: number,
+): Promise<void> {
+  await sql(`insert into exports (id, job_id, docket, pass, state, total) values ($1, $2, $3, $4, 'waiting', $5)`, [
     id,
     jobId,
     JSON.stringify(docket),
+    pass,
     total,
   ]);
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Docket } from '../../core';
+import { StoredDocket, type Docket } from '../../core';
 import { sql, transaction, type Sql } from '../db';
 
 /** What the list of jobs shows of one, worked out whenever its docket changes. */
@@ -50,7 +50,7 @@ const JobRow = z.object({
   version: z.int(),
   position: z.int(),
   last: z.int(),
-  docket: Docket,
+  docket: StoredDocket,
   undo: z.string().nullable(),
   redo: z.string().nullable(),
 });

@@ -1,16 +1,32 @@
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { RefreshCw } from 'lucide-react';
-import { formatSize, nameSize } from '../../../core';
+import { formatSize, nameSize, WAYS, type Imposed } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { ask, Refused, upload, type Upload } from '../../../ui/client';
-import { Choice } from '../../../ui/choices';
+import { Choice, Pick } from '../../../ui/choices';
 import { Entry, Row } from '../../../ui/fields';
 import { Meter } from '../../../ui/Meter';
 import { useNotices } from '../../../ui/Notices';
 import { useUnit } from '../../../ui/unit';
 import type { JobPage } from '../../../ui/views';
 import { useJob } from '../context';
+
+type ImposedKey = 'pages' | 'spreads' | 'spreads-covers' | 'nested' | 'gathered' | 'sheets';
+
+function imposedOf(key: ImposedKey): Imposed {
+  switch (key) {
+    case 'pages':
+    case 'sheets':
+      return { kind: key };
+    case 'spreads':
+    case 'spreads-covers':
+      return { kind: 'spreads', covers: key === 'spreads-covers' };
+    case 'nested':
+    case 'gathered':
+      return { kind: 'folded', fold: '4-single', nested: key === 'nested' };
+  }
+}
 
 const short = (sha: string | undefined): string => (sha ? sha.slice(0, 8) : '');
 
@@ -121,6 +137,51 @@ export function ArtworkStation() {
           onChange={(box) => change({ artwork: { box } }, `page is the ${box} box`)}
         />
       </Row>
+      <Row label="It holds">
+        <Pick
+          label="What the artwork holds"
+          value={
+            a.imposed.kind === 'folded'
+              ? a.imposed.nested
+                ? 'nested'
+                : 'gathered'
+              : a.imposed.kind === 'spreads' && a.imposed.covers
+                ? 'spreads-covers'
+                : a.imposed.kind
+          }
+          options={[
+            { key: 'pages', label: 'Pages' },
+            { key: 'spreads', label: 'Spreads', detail: '2 | 3, 4 | 5' },
+            { key: 'spreads-covers', label: 'Spreads, single covers', detail: '1, 2 | 3, … n' },
+            { key: 'nested', label: 'Folded sheets, nested', detail: '4 | 1, 2 | 3' },
+            { key: 'gathered', label: 'Folded sheets, gathered' },
+            { key: 'sheets', label: 'Sheets as they are', detail: 'passed through' },
+          ]}
+          onChange={(key) => change({ artwork: { imposed: imposedOf(key) } }, 'what the artwork holds')}
+        />
+        {a.imposed.kind === 'folded' && (
+          <div className="mt-1">
+            <Pick
+              label="How the artwork’s sheets are folded"
+              value={typeof a.imposed.fold === 'string' ? a.imposed.fold : 'own'}
+              options={WAYS.filter((w) => w.folds.length > 0 && !w.spans).map((w) => ({
+                key: w.id,
+                label: `${w.pages} pages · ${w.name}`,
+              }))}
+              onChange={(fold) =>
+                change(
+                  {
+                    artwork: {
+                      imposed: { kind: 'folded', fold, nested: a.imposed.kind === 'folded' && a.imposed.nested },
+                    },
+                  },
+                  'how the artwork is folded',
+                )
+              }
+            />
+          </div>
+        )}
+      </Row>
       <Row label="Placed">
         <Choice
           label="Placed"
@@ -166,7 +227,7 @@ export function ArtworkStation() {
           </ul>
         </Row>
       )}
-      <p className="sr-only">{plan.reading.length} pages in the booklet</p>
+      <p className="sr-only">{plan.pages.length} pages in the book</p>
     </>
   );
 }

@@ -1,5 +1,5 @@
-import { Toggle } from '../../../ui/choices';
-import { LengthField, Entry } from '../../../ui/fields';
+import { Choice, Toggle } from '../../../ui/choices';
+import { CountField, LengthField, Entry } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 
@@ -7,15 +7,20 @@ const MARKS = [
   ['crop', 'Crop'],
   ['register', 'Register'],
   ['fold', 'Fold'],
+  ['spine', 'Spine and hinge'],
+  ['centre', 'Centre'],
 ] as const;
 
 /** The marks round the booklets. */
 export function MarksControls() {
-  const { docket, change, marks } = useJob();
+  const { docket, change, marks, plan } = useJob();
   const { unit } = useUnit();
+  const { kind } = docket.product.binding;
+  const gathered = kind === 'perfect-bound' || kind === 'sewn';
+  const wanted = MARKS.filter(([key]) => key !== 'spine' || plan.sections.some((s) => s.kind === 'cover'));
   return (
     <div className="grid gap-2">
-      {MARKS.map(([key, name]) => {
+      {wanted.map(([key, name]) => {
         const m = docket.marks[key];
         return (
           <fieldset key={key} className="border-b border-ink/15 pb-2">
@@ -28,7 +33,7 @@ export function MarksControls() {
                   change({ marks: { [key]: { on } } }, `${name.toLowerCase()} marks ${on ? 'on' : 'off'}`)
                 }
               />
-              {m.on && marks.noRoom.includes(key) && (
+              {m.on && (marks.noRoom as readonly string[]).includes(key) && (
                 <span className="ml-auto text-xs text-brick">no room on this sheet</span>
               )}
             </div>
@@ -61,6 +66,14 @@ export function MarksControls() {
           </fieldset>
         );
       })}
+      {gathered && <CollatingControls />}
+      {plan.sections.length > 1 && (
+        <Toggle
+          label="Section names"
+          value={docket.marks.sectionName.on}
+          onChange={(on) => change({ marks: { sectionName: { on } } }, `section names ${on ? 'on' : 'off'}`)}
+        />
+      )}
       <fieldset>
         <legend className="sr-only">Slug line</legend>
         <div className="flex items-center">
@@ -115,5 +128,66 @@ export function MarksControls() {
         )}
       </fieldset>
     </div>
+  );
+}
+
+/** Steps on the spine by which a gathered book is checked. */
+function CollatingControls() {
+  const { docket, change } = useJob();
+  const { unit } = useUnit();
+  const m = docket.marks.collating;
+  const put = (p: Partial<typeof m>, label: string): void => change({ marks: { collating: p } }, label);
+  return (
+    <fieldset className="border-b border-ink/15 pb-2">
+      <legend className="sr-only">Collating marks</legend>
+      <Toggle
+        label="Collating marks"
+        value={m.on}
+        onChange={(on) => put({ on }, `collating marks ${on ? 'on' : 'off'}`)}
+      />
+      {m.on && (
+        <div className="grid grid-cols-3 gap-1">
+          {(
+            [
+              ['length', 'step', 60],
+              ['width', 'width', 10],
+              ['from', 'from head', 1000],
+            ] as const
+          ).map(([field, said, max]) => (
+            <label key={field} className="text-xs text-ink-soft">
+              {said}
+              <LengthField
+                label={`Collating mark ${said}`}
+                value={m[field]}
+                unit={unit}
+                min={field === 'from' ? 0 : 0.5}
+                max={max}
+                wide
+                onChange={(v) => put({ [field]: v }, `collating mark ${said}`)}
+              />
+            </label>
+          ))}
+          <label className="text-xs text-ink-soft">
+            begins again after
+            <CountField
+              label="Collating mark begins again after"
+              value={m.restart}
+              onChange={(restart) => put({ restart: Math.max(2, Math.min(60, restart)) }, 'collating marks')}
+            />
+          </label>
+          <div className="col-span-2 self-end">
+            <Choice
+              label="Collating mark colour"
+              value={m.colour}
+              options={[
+                { key: 'black', label: 'Black' },
+                { key: 'all', label: 'Every separation' },
+              ]}
+              onChange={(colour) => put({ colour }, 'collating mark colour')}
+            />
+          </div>
+        </div>
+      )}
+    </fieldset>
   );
 }

@@ -1,10 +1,12 @@
 import { bleedsOf, formatLength } from '../../../core';
-import { Pick } from '../../../ui/choices';
-import { Entry, Row } from '../../../ui/fields';
+import { Choice, Pick } from '../../../ui/choices';
+import { Entry, LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
-import { BleedControl, BoundControl, CopiesControl, SizeControl } from '../controls';
+import { BindingControl, BleedControl, BoundControl, CopiesControl, SizeControl } from '../controls';
+import { CoverControls } from './CoverControls';
 import { CreepControls } from './CreepControls';
+import { ChapterControls, InsertControls, NumberingControls, StockRanges } from './LeafControls';
 
 /** What is made: copies, size, bound edge, bleed, blanks, creep. */
 export function ProductControls() {
@@ -26,6 +28,10 @@ export function ProductControls() {
       <Row label="Copies">
         <CopiesControl />
       </Row>
+      <Row label="Binding">
+        <BindingControl />
+      </Row>
+      <LooseLeafControls />
       <Row label="Finished size">
         <SizeControl />
       </Row>
@@ -80,7 +86,56 @@ export function ProductControls() {
           )}
         </Row>
       )}
+      <CoverControls />
+      <StockRanges />
+      <NumberingControls />
+      <ChapterControls />
+      <InsertControls />
       <CreepControls />
+    </>
+  );
+}
+
+/** What single leaves need: room for their holes, and how they are collated. Of a folded piece, what folded-in leaves lose. */
+function LooseLeafControls() {
+  const { docket, change } = useJob();
+  const { unit } = useUnit();
+  const { binding } = docket.product;
+  if (binding.kind === 'folded')
+    return (
+      <Row label="Folded in" hint="so much shorter is a panel that lies inside a fold">
+        <LengthField
+          label="Folded-in panels shorter by"
+          value={binding.short}
+          unit={unit}
+          max={20}
+          onChange={(short) => change({ product: { binding: { ...binding, short } } }, 'folded-in panels')}
+        />
+      </Row>
+    );
+  if (binding.kind !== 'loose-leaf') return null;
+  return (
+    <>
+      <Row label="Holes" hint="kept clear at the bound edge">
+        <LengthField
+          label="Hole clearance"
+          value={binding.clearance}
+          unit={unit}
+          max={60}
+          onChange={(clearance) => change({ product: { binding: { ...binding, clearance } } }, 'hole clearance')}
+        />
+      </Row>
+      <Row label="Collated">
+        <Choice
+          label="Collated"
+          value={binding.order}
+          options={[
+            { key: 'repeat', label: 'Leaf by leaf' },
+            { key: 'stack', label: 'Cut and stack' },
+          ]}
+          onChange={(order) => change({ product: { binding: { ...binding, order } } }, 'how leaves are collated')}
+        />
+      </Row>
     </>
   );
 }

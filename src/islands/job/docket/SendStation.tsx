@@ -1,5 +1,6 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Download, Send } from 'lucide-react';
+import { runsOf } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { ask, listen } from '../../../ui/client';
 import { DeliveryItem, useDeliveries } from '../../../ui/deliveries';
@@ -80,8 +81,7 @@ export function SendStation() {
   }, [list.length]); // eslint-disable-line react-hooks/exhaustive-deps
   const stops = findings.filter((f) => f.severity === 'stop');
   const { machine } = docket.sheet;
-  const up = plan.layout.slots.length;
-  const runs = Math.ceil(docket.product.copies / up);
+  const runs = useMemo(() => runsOf(docket, plan), [docket, plan]);
 
   const send = async (): Promise<void> => {
     setSending(true);
@@ -100,8 +100,19 @@ export function SendStation() {
   return (
     <div className="grid gap-2">
       <p className="text-sm">
-        {plan.sheets.length} {plan.sheets.length === 1 ? 'sheet' : 'sheets'}, two sides, printed {runs}{' '}
-        {runs === 1 ? 'time' : 'times'} on {docket.sheet.stock.name} {docket.sheet.stock.format}.
+        {runs.length > 1 && 'Sent one run after the other: '}
+        {runs.map((r, i) => {
+          const times = Math.ceil(docket.product.copies / r.yields);
+          return (
+            <span key={i}>
+              {i > 0 && '; '}
+              {r.kind !== 'text' && `${r.kind}: `}
+              {r.perCopy} {r.perCopy === 1 ? 'sheet' : 'sheets'}, {r.sides === 2 ? 'two sides' : 'one side'}, printed{' '}
+              {times} {times === 1 ? 'time' : 'times'} on {r.stock.name} {r.stock.format}
+            </span>
+          );
+        })}
+        .
       </p>
       <Row label="On arrival">
         <Toggle

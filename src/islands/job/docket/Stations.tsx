@@ -3,6 +3,7 @@ import { nameSize, type Station as StationName } from '../../../core';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { ArtworkStation } from './ArtworkStation';
+import { saidProduct } from './bindings';
 import { FinishControls } from './FinishControls';
 import { MarksControls } from './MarksControls';
 import { ProductControls } from './ProductControls';
@@ -42,7 +43,7 @@ export function Stations() {
         {...of('product')}
         number={2}
         title="Product"
-        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${plan.reading.length} pages, bound ${product.bound}`}
+        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${plan.pages.length} pages, ${saidProduct(docket).binding}, bound ${product.bound}`}
       >
         <ProductControls />
       </Station>
@@ -61,7 +62,7 @@ export function Stations() {
         {...of('finish')}
         number={5}
         title="Finish"
-        facts={finish.stitch ? `fold and stitch on ${finish.finisher.name}` : 'not here'}
+        facts={finish.stitch ? `on ${finish.finisher.name}` : 'not here'}
       >
         <FinishControls />
       </Station>

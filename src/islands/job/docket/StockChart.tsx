@@ -3,7 +3,7 @@ import * as echarts from 'echarts/core';
 import { BarChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
 import { SVGRenderer } from 'echarts/renderers';
-import { formatNumber, machineTakes, planLayout, type Docket, type Shop, type Stock } from '../../../core';
+import { formatNumber, machineTakes, planLayout, type Block, type Docket, type Shop, type Stock } from '../../../core';
 import { useJob } from '../context';
 import { withStock } from '../wishes';
 
@@ -17,11 +17,11 @@ interface Bar {
 }
 
 /** What a copy costs on every stock that takes it, cheapest first. */
-function compare(docket: Docket, shop: Shop, sheets: number): Bar[] {
+function compare(docket: Docket, shop: Shop, sheets: number, block: Block): Bar[] {
   return shop.stocks
     .filter((s) => machineTakes(docket.sheet.machine, s))
     .flatMap((stock) => {
-      const layout = planLayout({ ...docket, sheet: { ...docket.sheet, stock } });
+      const layout = planLayout({ ...docket, sheet: { ...docket.sheet, stock } }, block);
       const up = layout.slots.length;
       return layout.fits ? [{ stock, up, price: (sheets * (stock.price + 2 * docket.sheet.machine.click)) / up }] : [];
     })
@@ -34,7 +34,11 @@ export function StockChart() {
   const shop = store((s) => s.shop);
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<echarts.ECharts | null>(null);
-  const bars = useMemo(() => compare(docket, shop, plan.sheets.length), [docket, shop, plan.sheets.length]);
+  const { block } = plan.layout;
+  const bars = useMemo(
+    () => compare(docket, shop, plan.sheets.length, block),
+    [docket, shop, plan.sheets.length, block],
+  );
 
   useEffect(() => {
     const it = echarts.init(place.current, null, { renderer: 'svg' });

@@ -1,11 +1,14 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { formatLength } from '../../../core';
 import { Button } from '../../../ui/Button';
+import { Choice, Toggle } from '../../../ui/choices';
 import { Entry } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
+import { Holes } from './Holes';
 import { PageFace } from './PageFace';
+import { Unfold } from './Unfold';
 
 /** The booklet opened at `opening`: 0 shows the front cover, n shows pages 2n and 2n + 1, the last the back cover. */
 export const pagesAt = (opening: number, total: number): { before: number | null; after: number | null } => ({
@@ -23,9 +26,28 @@ const CORRECTED = {
   scale: 'page made narrower',
 } as const;
 
-/** The finished booklet, turned page by page by click and arrow keys. */
-export function Dummy() {
-  const { docket, plan } = useJob();
+/** The finished piece: its pages turned, or its sheet folded and opened. */
+export function Dummy({ sheet }: { readonly sheet: number }) {
+  const { docket } = useJob();
+  const single = docket.product.binding.kind === 'folded';
+  const [mode, setMode] = useState<'bound' | 'unfold'>(single ? 'unfold' : 'bound');
+  const modes = (
+    <Choice
+      label="What the dummy shows"
+      value={mode}
+      options={[
+        { key: 'bound', label: 'Turn pages' },
+        { key: 'unfold', label: 'Unfold' },
+      ]}
+      onChange={setMode}
+    />
+  );
+  return mode === 'bound' ? <BoundPages modes={modes} /> : <Unfold sheet={sheet} modes={modes} />;
+}
+
+/** The bound piece, turned page by page by click and arrow keys. */
+function BoundPages({ modes }: { readonly modes: ReactNode }) {
+  const { docket, plan, leaves } = useJob();
   const { unit } = useUnit();
   const { finished, bound } = docket.product;
   const total = plan.reading.length;
@@ -85,11 +107,15 @@ export function Dummy() {
     : Math.min((room.width - 120) / (2 * finished.width), (room.height - 70) / finished.height);
   const pw = finished.width * k;
   const ph = finished.height * k;
-  const creepOf = (page: number): number =>
-    Math.min(
-      plan.creep.standsOut[Math.floor((Math.min(page, total + 1 - page) - 1) / 2)] ?? 0,
-      0.95 * (bound === 'top' ? finished.height : finished.width),
-    );
+  const creepOf = (page: number): number => {
+    const depth = leaves.get(page)?.depth ?? null;
+    const out = depth === null ? 0 : (plan.creep.standsOut[depth] ?? 0);
+    return Math.min(out, 0.95 * (bound === 'top' ? finished.height : finished.width));
+  };
+  const [untrimmed, setUntrimmed] = useState(false);
+  const { tabs } = docket.product;
+  /** How much wider a leaf is for its tab, on the screen. */
+  const wider = (n: number): number => (plan.pages[n - 1]?.kind === 'tab' ? tabs.extension * k : 0);
 
   /** Where a page lies: `after` is the one read second; on the right when bound on the left. */
   const spot = (which: 'before' | 'after'): { left: number; top: number; origin: string } => {
@@ -102,7 +128,7 @@ export function Dummy() {
   };
   const page = (n: number, which: 'before' | 'after') => {
     const s = spot(which);
-    const out = creepOf(n) * k;
+    const out = (untrimmed ? 0 : creepOf(n)) * k - wider(n);
     const w = level ? pw : pw - out;
     const h = level ? ph - out : ph;
     const atLeft = !level && s.left === 0;
@@ -117,7 +143,8 @@ export function Dummy() {
           height: h,
         }}
       >
-        <PageFace reading={n} scale={k} />
+        <PageFace reading={n} scale={k} untrimmed={untrimmed} />
+        <Holes page={n} scale={k} />
       </div>
     );
   };
@@ -135,7 +162,10 @@ export function Dummy() {
 
   const { before, after } = pagesAt(at, total);
   const inner = Math.max(before ? creepOf(before) : 0, after ? creepOf(after) : 0);
-  const thickness = (n: number): number => Math.min(10, (n * plan.creep.each * k) / 1) || 0;
+  const label = (n: number): string => plan.pages[n - 1]?.label || String(n);
+  const calipers = plan.sections.reduce((t, s) => t + (s.way.pages / 2) * s.stock.caliper, 0);
+  // leaves that lie beneath, as thick as they are, up to what the screen has room for
+  const thickness = (n: number): number => Math.min(36, (n / last) * calipers * k) || 0;
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
       <div
@@ -157,6 +187,19 @@ export function Dummy() {
             perspective: 2200,
           }}
         >
+          {plan.spine && !level && (at === 0 || at === last) && (
+            <div
+              className="absolute border border-ink/40"
+              title={plan.spine.sum}
+              data-testid="spine"
+              style={{
+                height: ph,
+                width: Math.max(2, plan.spine.width * k),
+                left: (bound === 'left') === (at === 0) ? pw - Math.max(2, plan.spine.width * k) : pw,
+                background: plan.sections.find((s) => s.kind === 'cover')?.stock.swatch ?? '#e2d4b8',
+              }}
+            />
+          )}
           {/* the edges of the leaves that lie beneath */}
           {!level && at > 0 && (
             <div
@@ -230,7 +273,11 @@ export function Dummy() {
           <ChevronLeft size={16} />
         </Button>
         <span className="font-head text-lg font-semibold" data-testid="opening">
-          {before === null ? 'Front cover' : after === null ? 'Back cover' : `Pages ${before} and ${after}`}
+          {before === null
+            ? 'Front cover'
+            : after === null
+              ? 'Back cover'
+              : `Pages ${label(before)} and ${label(after)}`}
         </span>
         <Button small aria-label="Opening after" isDisabled={at === last} onPress={() => goTo(at + 1)}>
           <ChevronRight size={16} />
@@ -248,10 +295,18 @@ export function Dummy() {
             }}
           />
         </label>
+        {modes}
+        {plan.creep.standsOut.length > 1 && (
+          <Toggle label="Before trimming" value={untrimmed} onChange={setUntrimmed} />
+        )}
         <p className="ml-auto text-sm">
           {inner > 0.005
             ? `Creep ${formatLength(inner, unit, 2)}: trimmed to ${formatLength((level ? finished.height : finished.width) - inner, unit, 2)}, ${CORRECTED[docket.product.creep.correction]}`
-            : 'The outermost leaf: no creep'}
+            : plan.spine
+              ? `Spine ${formatLength(plan.spine.width, unit, 2)}`
+              : docket.product.binding.kind === 'saddle-stitched'
+                ? 'The outermost leaf: no creep'
+                : ''}
         </p>
       </div>
     </div>

@@ -1,5 +1,14 @@
 import { useId } from 'react';
-import { artworkToPage, bleedsOf, compose, creepMap, pageBleed, spineEdge, type SpineEdge } from '../../../core';
+import {
+  artworkToPage,
+  bleedsOf,
+  compose,
+  creepMap,
+  factsOf,
+  pageBleed,
+  spineEdge,
+  type SpineEdge,
+} from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { useJob } from '../context';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
@@ -25,45 +34,61 @@ export function visiblePart(
   }
 }
 
-/** One page of the finished booklet as the customer sees it, trimmed, creep and its correction included. */
-export function PageFace({ reading, scale }: { readonly reading: number; readonly scale: number }) {
-  const { docket, plan, store } = useJob();
+/**
+ * One page of the finished piece as the customer sees it: trimmed, creep and its correction included. Before trimming
+ * the whole leaf shows, with the line the knife will take.
+ */
+export function PageFace({
+  reading,
+  scale,
+  untrimmed = false,
+}: {
+  readonly reading: number;
+  readonly scale: number;
+  readonly untrimmed?: boolean;
+}) {
+  const { docket, plan, leaves, files, store } = useJob();
   const artwork = store((s) => s.artwork);
   const id = useId();
-  const { finished, bound } = docket.product;
-  const { width: w, height: h } = finished;
-  const page = plan.reading[reading - 1] ?? null;
+  const { bound, finished, tabs } = docket.product;
+  const at = plan.pages[reading - 1];
+  const w = finished.width + (at?.kind === 'tab' && bound !== 'top' ? tabs.extension : 0);
+  const h = finished.height + (at?.kind === 'tab' && bound === 'top' ? tabs.extension : 0);
+  const size = { width: w, height: h };
+  const ref = at?.ref ?? null;
   const spine = spineEdge(reading, bound);
-  const total = plan.reading.length;
-  const sheet = Math.floor((Math.min(reading, total + 1 - reading) - 1) / 2);
-  const out = plan.creep.standsOut[sheet] ?? 0;
-  const moved = plan.creep.moved[sheet] ?? 0;
-  const part = visiblePart(spine, w, h, out);
-  const facts = page === null ? undefined : artwork.pages[page - 1];
+  const depth = leaves.get(reading)?.depth ?? null;
+  const out = depth === null ? 0 : (plan.creep.standsOut[depth] ?? 0);
+  const moved = depth === null ? 0 : (plan.creep.moved[depth] ?? 0);
+  const squeezed = depth === null ? 1 : (plan.creep.squeezed[depth] ?? 1);
+  const part = visiblePart(spine, w, h, untrimmed ? 0 : out);
+  const facts = ref ? factsOf(artwork, ref) : undefined;
   const matrix =
-    facts &&
-    compose(
-      artworkToPage(facts, docket.artwork, finished),
-      creepMap(spine, finished, moved, plan.creep.squeezed[sheet] ?? 1),
-    );
+    ref && facts && compose(artworkToPage(facts, docket.artwork, size, ref), creepMap(spine, size, moved, squeezed));
   const { face, ends } = bleedsOf(docket.product);
   // the paper ends at the trim; what the artwork has is shown up to there
-  const printed = pageBleed(spine, face, ends);
+  const printed = ref?.part ? { left: 0, right: 0, top: 0, bottom: 0 } : pageBleed(spine, face, ends);
   const wanted =
     facts && matrix
       ? pictureWidth(
-          facts.media.width * matrix[0] * scale * (typeof window === 'undefined' ? 1 : window.devicePixelRatio),
+          facts.media.width *
+            Math.hypot(matrix[0], matrix[1]) *
+            scale *
+            (typeof window === 'undefined' ? 1 : window.devicePixelRatio),
         )
       : 640;
+  const cut = visiblePart(spine, w, h, out);
   return (
     <svg
       viewBox={`${part.x} ${part.y} ${part.width} ${part.height}`}
       className="block h-full w-full bg-paper"
       role="img"
-      aria-label={page === null ? `page ${reading}, blank` : `page ${reading}`}
+      aria-label={
+        ref === null ? `page ${at?.label ?? reading}, ${at?.kind ?? 'blank'}` : `page ${at?.label ?? reading}`
+      }
     >
       <rect x="0" y="0" width={w} height={h} fill="#fffdf8" />
-      {facts && matrix && page !== null ? (
+      {facts && matrix && ref ? (
         <g clipPath={`url(#${id})`}>
           <clipPath id={id}>
             <rect
@@ -76,7 +101,7 @@ export function PageFace({ reading, scale }: { readonly reading: number; readonl
           {[160, ...(wanted > 160 ? [wanted] : [])].map((width) => (
             <image
               key={width}
-              href={pictureUrl(docket.artwork.file.sha256 ?? '', page, width)}
+              href={pictureUrl(files[ref.file] ?? '', ref.page, width)}
               width={facts.media.width}
               height={facts.media.height}
               preserveAspectRatio="none"
@@ -95,9 +120,21 @@ export function PageFace({ reading, scale }: { readonly reading: number; readonl
             fill="#5a4c42"
             fontFamily="Atkinson Hyperlegible Next Variable"
           >
-            blank
+            {at?.kind === 'tab' ? 'tab' : at?.kind === 'insert' ? 'insert' : 'blank'}
           </text>
         </g>
+      )}
+      {untrimmed && out > 0 && (
+        <rect
+          x={cut.x}
+          y={cut.y}
+          width={cut.width}
+          height={cut.height}
+          fill="none"
+          stroke="#2a211c"
+          strokeWidth={0.4}
+          strokeDasharray="3 1.5"
+        />
       )}
     </svg>
   );

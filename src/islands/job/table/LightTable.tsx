@@ -1,13 +1,13 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { ChevronLeft, ChevronRight, FlipHorizontal2, FlipVertical2, Maximize, Minus, Plus } from 'lucide-react';
-import { formatSize } from '../../../core';
+import { formatSize, tabsOn, type Plan } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
-import { SideDrawing } from './SideDrawing';
+import { CREEP_TIMES, SideDrawing } from './SideDrawing';
 
 export interface TableState {
   readonly sheet: number;
@@ -15,6 +15,7 @@ export interface TableState {
   readonly through: boolean;
   readonly numbers: boolean;
   readonly aids: boolean;
+  readonly creep: boolean;
 }
 
 interface Props {
@@ -30,17 +31,29 @@ const BARE = { numbers: false, aids: false };
 
 /** The drawn press sheet: pan, zoom to the pointer, turn it over as the machine does, look through it. */
 export function LightTable({ state, set }: Props) {
-  const { plan, marks, docket, store } = useJob();
+  const { plan, marks, docket, files, store } = useJob();
   const artwork = store((s) => s.artwork);
-  const { layout } = plan;
+  const [pointed, setPointed] = useState<number | null>(null);
   const { unit } = useUnit();
   const surface = useRef<HTMLDivElement>(null);
   const behaviour = useRef<ZoomBehavior<HTMLDivElement, unknown> | null>(null);
   const [view, setView] = useState<ZoomTransform>(zoomIdentity);
   const [size, setSize] = useState({ width: 0, height: 0 });
   const sheet = plan.sheets[Math.min(state.sheet, plan.sheets.length - 1)]!;
-  const sha256 = docket.artwork.file.sha256 ?? '';
+  const { layout } = sheet;
   const { width: W, height: H } = layout.sheet;
+  // the page pointed at, the one across from it in the book, and those before and behind
+  const lit = useMemo(
+    () =>
+      pointed === null
+        ? null
+        : { at: pointed, beside: [pointed - 1, pointed + 1].filter((n) => n > 0 && n <= plan.pages.length) },
+    [pointed, plan.pages.length],
+  );
+  const tabs = useMemo(
+    () => ({ front: tabsOn(docket, plan, sheet, 'front'), back: tabsOn(docket, plan, sheet, 'back') }),
+    [docket, plan, sheet],
+  );
 
   const fit = useCallback((): void => {
     const el = surface.current;
@@ -92,15 +105,22 @@ export function LightTable({ state, set }: Props) {
 
   const axis = layout.turn === 'turn' ? 'rotateY' : 'rotateX';
   const px = view.k;
-  const face = (name: 'front' | 'back', shown = { numbers: state.numbers, aids: state.aids }) => (
+  const whole = useMemo(
+    () => ({ numbers: state.numbers, aids: state.aids, creep: state.creep }),
+    [state.numbers, state.aids, state.creep],
+  );
+  const face = (name: 'front' | 'back', bare = false) => (
     <SideDrawing
-      side={sheet[name]}
-      layout={layout}
+      sheet={sheet}
+      name={name}
       marks={marks.of(sheet.number, name)}
       artwork={artwork}
-      sha256={sha256}
+      files={files}
       scale={px * (typeof window === 'undefined' ? 1 : window.devicePixelRatio)}
-      shown={shown}
+      shown={bare ? BARE : whole}
+      lit={bare ? null : lit}
+      onPoint={bare ? undefined : setPointed}
+      tabs={tabs[name]}
     />
   );
   /** One side of the paper, and what shines through it. */
@@ -120,7 +140,7 @@ export function LightTable({ state, set }: Props) {
             opacity: 0.55,
           }}
         >
-          {face(behind, BARE)}
+          {face(behind, true)}
         </div>
       )}
     </div>
@@ -165,6 +185,10 @@ export function LightTable({ state, set }: Props) {
           Sheet {sheet.number} of {plan.sheets.length}, {state.turned ? 'back' : 'front'}
         </span>
         <span className="num text-xs">{formatSize(layout.sheet, unit)}</span>
+        <span className="text-xs">
+          <SheetNote plan={plan} number={sheet.number} />
+          {pointed !== null && pointedNote(plan, pointed)}
+        </span>
       </div>
       <div className="absolute right-3 bottom-3 flex gap-1" role="toolbar" aria-label="View of the sheet">
         <Button small aria-label="Sheet before" isDisabled={state.sheet === 0} onPress={() => go(-1)}>
@@ -186,6 +210,16 @@ export function LightTable({ state, set }: Props) {
           {layout.turn === 'turn' ? <FlipHorizontal2 size={16} aria-hidden /> : <FlipVertical2 size={16} aria-hidden />}{' '}
           Turn over
         </Button>
+        {plan.creep.standsOut.length > 1 && (
+          <Button
+            small
+            onPress={() => set({ creep: !state.creep })}
+            aria-pressed={state.creep}
+            className={cx(state.creep && 'bg-ink! text-paper!')}
+          >
+            Creep × {CREEP_TIMES}
+          </Button>
+        )}
         <Button
           small
           onPress={() => set({ through: !state.through })}
@@ -198,6 +232,32 @@ export function LightTable({ state, set }: Props) {
       <Legend />
     </div>
   );
+}
+
+const KIND = { text: 'section', cover: 'cover', tab: 'tab', insert: 'insert' } as const;
+
+/** What a sheet becomes: its sections, its stock where there are several, how many copies it gives. */
+function SheetNote({ plan, number }: { plan: Plan; number: number }) {
+  const sheet = plan.sheets[number - 1];
+  if (!sheet) return null;
+  const stocks = new Set(plan.sheets.map((s) => s.stock.id)).size;
+  const what =
+    sheet.kind === 'text'
+      ? plan.sections.length > 1 && (!plan.nested || sheet.layout.block.panels.length > 2)
+        ? `${KIND.text} ${sheet.sections.join(' and ')}, ${sheet.layout.block.way.name}`
+        : null
+      : sheet.kind === 'tab'
+        ? (plan.sections.find((s) => s.number === sheet.sections[0])?.tab?.title ?? KIND.tab)
+        : KIND[sheet.kind];
+  return <>{[what, stocks > 1 ? `${sheet.stock.name} ${sheet.stock.format}` : null].filter(Boolean).join(' · ')}</>;
+}
+
+/** A page pointed at, and its neighbours. */
+function pointedNote(plan: Plan, reading: number): string {
+  const label = (n: number): string => plan.pages[n - 1]?.label || String(n);
+  const beside = reading % 2 === 0 ? reading + 1 : reading - 1;
+  const facing = beside >= 1 && beside <= plan.pages.length ? ` faces ${label(beside)}` : ' stands alone';
+  return ` · page ${label(reading)}${facing}`;
 }
 
 /** What the lines mean. */

@@ -1,9 +1,38 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Plan } from '../../../core';
 import { cx } from '../../../ui/cx';
 import { useJob } from '../context';
 import { SideDrawing } from './SideDrawing';
 
 const NONE = { numbers: true, aids: false };
+const HEIGHT = 58;
+
+interface Place {
+  readonly left: number;
+  readonly width: number;
+  readonly side: number;
+}
+
+/** Where every sheet stands in the strip: two sides each, as wide as their sheet is. */
+export function stripPlaces(plan: Plan): { places: Place[]; width: number } {
+  let left = 10;
+  const places = plan.sheets.map(({ layout }) => {
+    const side = Math.round((HEIGHT * layout.sheet.width) / layout.sheet.height);
+    const place = { left, width: 2 * side + 12, side };
+    left += 2 * side + 26;
+    return place;
+  });
+  return { places, width: left };
+}
+
+/** What the bracket under a sheet says: its section where sections are more than sheets of one fold. */
+function bracketOf(plan: Plan, index: number): string {
+  const sheet = plan.sheets[index]!;
+  if (sheet.kind !== 'text') return sheet.kind;
+  if (plan.nested && sheet.layout.block.panels.length <= 2) return '';
+  const pages = sheet.layout.block.panels.length * 2;
+  return pages > 2 ? `section ${sheet.sections.join(', ')}` : '';
+}
 
 /** Every sheet in running order, front and back, as small pictures; only those in view are drawn. */
 export function RunStrip({
@@ -15,16 +44,13 @@ export function RunStrip({
   turned: boolean;
   onChoose: (sheet: number, turned: boolean) => void;
 }) {
-  const { plan, docket, store } = useJob();
+  const { plan, files, store } = useJob();
   const artwork = store((s) => s.artwork);
   const strip = useRef<HTMLDivElement>(null);
   const [range, setRange] = useState({ left: 0, width: 1200 });
-  const { layout, sheets } = plan;
-  const height = 58;
-  const sideWidth = Math.round((height * layout.sheet.width) / layout.sheet.height);
-  const step = 2 * sideWidth + 26;
-  const sha256 = docket.artwork.file.sha256 ?? '';
-  const { stock } = docket.sheet;
+  const { sheets } = plan;
+  const { places, width } = useMemo(() => stripPlaces(plan), [plan]);
+  const stocks = useMemo(() => [...new Map(sheets.map((s) => [s.stock.id, s.stock])).values()], [sheets]);
 
   useEffect(() => {
     const el = strip.current!;
@@ -38,32 +64,37 @@ export function RunStrip({
       observer.disconnect();
     };
   }, []);
+  const here = places[current];
   useEffect(() => {
     const el = strip.current!;
-    const at = current * step;
-    if (at < el.scrollLeft || at + step > el.scrollLeft + el.clientWidth)
-      el.scrollTo({ left: at - el.clientWidth / 2 + step / 2 });
-  }, [current, step]);
+    if (!here) return;
+    if (here.left < el.scrollLeft || here.left + here.width > el.scrollLeft + el.clientWidth)
+      el.scrollTo({ left: here.left - el.clientWidth / 2 + here.width / 2 });
+  }, [here]);
 
-  const first = Math.max(0, Math.floor(range.left / step) - 1);
-  const last = Math.min(sheets.length - 1, Math.ceil((range.left + range.width) / step) + 1);
+  const first = firstAfter(places, range.left - 300);
+  const last = firstAfter(places, range.left + range.width + 300);
   return (
     <section aria-label="Run strip" className="flex min-w-0 border-t border-ink/50 bg-glass-deep">
       <div className="grid w-24 shrink-0 grid-cols-[minmax(0,1fr)] content-center gap-1 border-r border-ink/30 px-2 text-xs leading-tight">
         <span className="num text-base font-semibold">{sheets.length}</span>
         <span>{sheets.length === 1 ? 'sheet' : 'sheets'} a copy</span>
-        <span className="flex min-w-0 items-center gap-1" title={`${stock.name} ${stock.format}`}>
-          <span className="size-3 shrink-0 border border-ink/50" style={{ background: stock.swatch }} />
-          <span className="truncate">{stock.name}</span>
-        </span>
+        {stocks.slice(0, 3).map((stock) => (
+          <span key={stock.id} className="flex min-w-0 items-center gap-1" title={`${stock.name} ${stock.format}`}>
+            <span className="size-3 shrink-0 border border-ink/50" style={{ background: stock.swatch }} />
+            <span className="truncate">{stock.name}</span>
+          </span>
+        ))}
       </div>
       <div ref={strip} className="min-w-0 flex-1 overflow-x-auto">
-        <div className="relative h-[92px]" style={{ width: sheets.length * step + 12 }}>
+        <div className="relative h-[92px]" style={{ width }}>
           {sheets.slice(first, last + 1).map((sheet, i) => {
             const at = first + i;
             const on = at === current;
+            const place = places[at]!;
+            const bracket = bracketOf(plan, at);
             return (
-              <div key={sheet.number} className="absolute top-1.5 flex flex-col" style={{ left: 10 + at * step }}>
+              <div key={sheet.number} className="absolute top-1.5 flex flex-col" style={{ left: place.left }}>
                 <div className="flex gap-1">
                   {(['front', 'back'] as const).map((name) => (
                     <button
@@ -76,21 +107,35 @@ export function RunStrip({
                         'border-2 bg-paper',
                         on && turned === (name === 'back') ? 'border-rust' : on ? 'border-ink' : 'border-transparent',
                       )}
-                      style={{ width: sideWidth + 4, height: height + 4 }}
+                      style={{ width: place.side + 4, height: HEIGHT + 4 }}
                     >
                       <SideDrawing
-                        side={sheet[name]}
-                        layout={layout}
-                        marks={[]}
+                        sheet={sheet}
+                        name={name}
+                        marks={NO_MARKS}
                         artwork={artwork}
-                        sha256={sha256}
+                        files={files}
                         scale={0}
                         shown={NONE}
                       />
                     </button>
                   ))}
                 </div>
-                <span className="num text-xs">{sheet.number}</span>
+                <span className="num flex items-center gap-1.5 text-xs">
+                  {sheet.number}
+                  {stocks.length > 1 && (
+                    <span
+                      className="size-2.5 border border-ink/50"
+                      style={{ background: sheet.stock.swatch }}
+                      title={sheet.stock.name}
+                    />
+                  )}
+                  {bracket && (
+                    <span className="flex-1 truncate border-t-2 border-r border-l border-plum/80 px-1 font-sans leading-none">
+                      {bracket}
+                    </span>
+                  )}
+                </span>
               </div>
             );
           })}
@@ -98,4 +143,18 @@ export function RunStrip({
       </div>
     </section>
   );
+}
+
+const NO_MARKS: readonly never[] = [];
+
+/** The first place that ends behind a position; the last place where none does. */
+function firstAfter(places: readonly Place[], x: number): number {
+  let low = 0;
+  let high = places.length - 1;
+  while (low < high) {
+    const m = (low + high) >> 1;
+    if (places[m]!.left + places[m]!.width < x) low = m + 1;
+    else high = m;
+  }
+  return Math.max(0, low);
 }

@@ -7,5 +7,5 @@ export const GET = endpoint(async (context) => json((await listDeliveries(idOf(c
 
 export const POST = endpoint(async (context) => {
   const { base } = z.strictObject({ base: z.int() }).parse(await context.request.json());
-  return json({ id: await send(idOf(context), base) }, 202);
+  return json({ ids: await send(idOf(context), base) }, 202);
 });

@@ -1,0 +1,195 @@
+import type { Artwork, PageFacts } from '../docket/artwork';
+import type { PageRun } from '../docket/bound';
+import type { Docket } from '../docket/schema';
+import type { QuarterTurns } from '../measure';
+import { foldWay, SINGLE, turnedWay, wayOf, type Way } from './ways';
+
+/** A part of an artwork page: one place of a grid of equal parts, counted from its lower left. */
+export interface Part {
+  readonly columns: number;
+  readonly rows: number;
+  readonly column: number;
+  readonly row: number;
+}
+
+/** Where a page of the book comes from. */
+export interface PageRef {
+  /** 0 for the artwork, 1 for the first further file. */
+  readonly file: number;
+  /** Its page there, from 1. */
+  readonly page: number;
+  /** How it is turned to stand upright, quarter turns counter-clockwise. */
+  readonly turn: QuarterTurns;
+  readonly part?: Part;
+}
+
+/** The pages of the book before blanks are added for want of whole sections; null is a blank that was wished for. */
+export type PageList = readonly (PageRef | null)[];
+
+/** What is known of a page, or undefined where the file has no such page. */
+export const factsOf = (artwork: Artwork, ref: Pick<PageRef, 'file' | 'page'>): PageFacts | undefined =>
+  (ref.file === 0 ? artwork.pages : artwork.more?.[ref.file - 1])?.[ref.page - 1];
+
+/** How many pages a file of the docket has. */
+export const pagesIn = (artwork: Artwork, file: number): number =>
+  (file === 0 ? artwork.pages : (artwork.more?.[file - 1] ?? [])).length;
+
+/** The docket's pages in reading order: its page list, or the artwork as it stands, taken apart where it must be. */
+export function pageList(docket: Pick<Docket, 'artwork' | 'product'>, artwork: Artwork): PageList {
+  const { pages } = docket.product;
+  if (pages) return runsToPages(pages).filter((p) => p === null || factsOf(artwork, p) !== undefined);
+  const count = artwork.pages.length;
+  const { imposed } = docket.artwork;
+  switch (imposed.kind) {
+    case 'pages':
+    case 'sheets':
+      return Array.from({ length: count }, (_, i) => ({ file: 0, page: i + 1, turn: 0 }));
+    case 'spreads':
+      return spreadsApart(count, 0, imposed.covers, docket.product.bound === 'right');
+    case 'folded': {
+      const way = wayOf(imposed.fold);
+      return sectionsApart(count, way ? turnedWay(way, docket.product.bound) : SINGLE, imposed.nested, docket);
+    }
+  }
+}
+
+/** Reading pages of spreads: the left half, then the right; with `covers` the first and last are single pages. */
+export function spreadsApart(count: number, file: number, covers: boolean, fromRight = false): PageList {
+  return Array.from({ length: count }, (_, i): PageRef[] => {
+    const whole: PageRef = { file, page: i + 1, turn: 0 };
+    if (covers && (i === 0 || i === count - 1)) return [whole];
+    const halves = fromRight ? [1, 0] : [0, 1];
+    return halves.map((column) => ({ ...whole, part: { columns: 2, rows: 1, column, row: 0 } }));
+  }).flat();
+}
+
+/** Reading pages of sides that were folded in a known way, two sides a section; nested or gathered. */
+export function sectionsApart(
+  sides: number,
+  way: Way,
+  nested: boolean,
+  { product }: { readonly product: Pick<Docket['product'], 'bound'> },
+): PageList {
+  const panels = foldWay(way, product.bound);
+  const sections = Math.ceil(sides / 2);
+  const P = way.pages;
+  const out: (PageRef | null)[] = Array.from({ length: sections * P }, () => null);
+  for (let s = 0; s < sections; s++)
+    for (const panel of panels)
+      for (const [side, face] of [panel.outer, panel.inner].entries()) {
+        const page = 2 * s + side + 1;
+        if (page > sides) continue;
+        const at = placeInBook(face.page, P, nested ? (s * P) / 2 : s * P, nested ? sections * P : null);
+        // seen from the back of the sheet columns run the other way
+        const column = side === 0 ? panel.column : way.columns - 1 - panel.column;
+        out[at - 1] = {
+          file: 0,
+          page,
+          turn: face.head === 'up' ? 0 : 2,
+          part: { columns: way.columns, rows: way.rows, column, row: panel.row },
+        };
+      }
+  return out;
+}
+
+/**
+ * The place in the book, from 1, of a section's page: gathered sections run on; of nested ones the first half of the
+ * pages comes behind the sections around it, the second before their ends.
+ * @param page in its section, from 1
+ * @param before pages before the section: of all gathered before it, or half of those around it
+ * @param total pages of the whole nest, or null where sections are gathered
+ */
+export function placeInBook(page: number, sectionPages: number, before: number, total: number | null): number {
+  if (total === null || page <= sectionPages / 2) return before + page;
+  return total - before - (sectionPages - page);
+}
+
+/** A page list spelt out page by page. */
+export function runsToPages(runs: readonly PageRun[]): (PageRef | null)[] {
+  return runs.flatMap((run): (PageRef | null)[] => {
+    if (run.kind === 'blanks') return Array.from({ length: run.count }, () => null);
+    const step = run.to >= run.from ? 1 : -1;
+    return Array.from({ length: Math.abs(run.to - run.from) + 1 }, (_, i) => ({
+      file: run.file,
+      page: run.from + i * step,
+      turn: run.turn,
+    }));
+  });
+}
+
+/** A page list as short as it can be said: pages that follow each other in one run. */
+export function pagesToRuns(pages: PageList): PageRun[] {
+  const runs: PageRun[] = [];
+  for (const p of pages) {
+    const last = runs.at(-1);
+    if (p === null) {
+      if (last?.kind === 'blanks') runs[runs.length - 1] = { kind: 'blanks', count: last.count + 1 };
+      else runs.push({ kind: 'blanks', count: 1 });
+      continue;
+    }
+    if (last?.kind === 'pages' && last.file === p.file && last.turn === p.turn) {
+      const step = Math.sign(last.to - last.from);
+      const next = p.page - last.to;
+      if (Math.abs(next) === 1 && (step === 0 || step === next)) {
+        runs[runs.length - 1] = { ...last, to: p.page };
+        continue;
+      }
+    }
+    runs.push({ kind: 'pages', file: p.file, from: p.page, to: p.page, turn: p.turn });
+  }
+  return runs;
+}
+
+/** A typed page list that cannot be read, said in words. */
+export class PageListError extends Error {}
+
+/**
+ * Reads a typed page list: `1-4, 7, blank, 9-`; a range without an end runs to the last page, one that falls runs
+ * backwards; `2 blanks`; `B3-5` takes pages from the second file, `3x2` page 3 twice; a trailing `<`, `>` or `^`
+ * turns pages to the left, to the right, upside down.
+ * @param counts pages of each file
+ * @throws PageListError
+ */
+export function parsePageList(text: string, counts: readonly number[]): PageRun[] {
+  const pages: (PageRef | null)[] = [];
+  for (const raw of text.split(/[,;\n]+/)) {
+    const word = raw.trim();
+    if (word === '') continue;
+    const blanks = /^(?:(\d+)\s*)?blanks?$/i.exec(word);
+    if (blanks) {
+      pages.push(...Array.from({ length: Math.min(5000, Number(blanks[1] ?? 1)) }, () => null));
+      continue;
+    }
+    const m = /^([A-Za-z])?\s*(\d+)?\s*(?:([-–])\s*(\d+)?)?\s*(?:x\s*(\d+))?\s*([<>^])?$/.exec(word);
+    if (!m || (m[2] === undefined && m[3] === undefined))
+      throw new PageListError(`“${word}” is no page: type 1-4, 7, blank, 9-.`);
+    const file = m[1] ? m[1].toUpperCase().charCodeAt(0) - 65 : 0;
+    const count = counts[file];
+    if (count === undefined) throw new PageListError(`“${word}”: there is no file ${String.fromCharCode(65 + file)}.`);
+    const from = m[2] === undefined ? 1 : Number(m[2]);
+    const to = m[3] === undefined ? from : m[4] === undefined ? count : Number(m[4]);
+    for (const n of [from, to])
+      if (n < 1 || n > count)
+        throw new PageListError(
+          `“${word}”: there is no page ${n}; the file has ${count} ${count === 1 ? 'page' : 'pages'}.`,
+        );
+    const turn = m[6] === '<' ? 1 : m[6] === '^' ? 2 : m[6] === '>' ? 3 : 0;
+    const run = runsToPages([{ kind: 'pages', file, from, to, turn }]);
+    for (let i = 0; i < Math.min(500, Number(m[5] ?? 1)); i++) pages.push(...run);
+    if (pages.length > 20_000) throw new PageListError('That is more than 20 000 pages.');
+  }
+  if (pages.length === 0) throw new PageListError('Type at least one page: 1-4, 7, blank, 9-.');
+  return pagesToRuns(pages);
+}
+
+/** A page list as it is typed. */
+export function pageListText(runs: readonly PageRun[]): string {
+  return runs
+    .map((run) => {
+      if (run.kind === 'blanks') return run.count === 1 ? 'blank' : `${run.count} blanks`;
+      const file = run.file === 0 ? '' : String.fromCharCode(65 + run.file);
+      const turn = ['', '<', '^', '>'][run.turn];
+      return `${file}${run.from}${run.to === run.from ? '' : `-${run.to}`}${turn}`;
+    })
+    .join(', ');
+}

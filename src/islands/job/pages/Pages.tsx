@@ -1,0 +1,336 @@
+import { useMemo, useRef, useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { FilePlus2, RotateCcw, SquareDashed, Trash2, CopyPlus, Undo2 } from 'lucide-react';
+import {
+  factsOf,
+  pageList,
+  pageListText,
+  pagesIn,
+  pagesToRuns,
+  parsePageList,
+  type PageRef,
+  type QuarterTurns,
+} from '../../../core';
+import { Button } from '../../../ui/Button';
+import { pictureUrl, upload } from '../../../ui/client';
+import { cx } from '../../../ui/cx';
+import { Entry } from '../../../ui/fields';
+import { useNotices } from '../../../ui/Notices';
+import type { JobPage } from '../../../ui/views';
+import { useJob } from '../context';
+import { moved, repeated, turned, withBlank, without } from './edits';
+
+const CARD = { width: 112, height: 150 };
+
+/** The book's pages as small pictures in reading order: moved, taken out, repeated, turned, blanks put between. */
+export function Pages() {
+  const { docket, plan, change, store } = useJob();
+  const { artwork, saved, settled, adopt } = store();
+  const { say } = useNotices();
+  const list = useMemo(() => pageList(docket, artwork), [docket, artwork]);
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+  const [anchor, setAnchor] = useState(0);
+  const scroller = useRef<HTMLDivElement>(null);
+  const [columns, setColumns] = useState(6);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const watch = (el: HTMLDivElement | null): void => {
+    scroller.current = el;
+    if (el) setColumns(Math.max(2, Math.floor((el.clientWidth - 24) / (CARD.width + 14))));
+  };
+  const rows = Math.ceil(list.length / columns);
+  // eslint-disable-next-line react-hooks/incompatible-library -- its functions are called here, never handed on
+  const virtual = useVirtualizer({
+    count: rows,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => CARD.height + 42,
+    overscan: 3,
+  });
+  const counts = [0, ...docket.artwork.more.map((_, i) => i + 1)].map((f) => pagesIn(artwork, f));
+  const put = (pages: readonly (PageRef | null)[], label: string, keep?: ReadonlySet<number>): void => {
+    if (pages.length === 0) {
+      say({ tone: 'look', text: 'A book keeps at least one page.' });
+      return;
+    }
+    change({ product: { pages: pagesToRuns(pages) } }, label);
+    setChosen(keep ?? new Set());
+  };
+  const picked = chosen.size > 0 ? [...chosen].filter((i) => i < list.length).sort((a, b) => a - b) : [];
+  const said = picked.length === 1 ? `page ${picked[0]! + 1}` : `${picked.length} pages`;
+
+  const move = (by: number): void => {
+    if (picked.length === 0) return;
+    const to = Math.max(0, Math.min(list.length - picked.length, picked[0]! + by));
+    const keep = new Set(picked.map((_, i) => to + i));
+    put(moved(list, picked, to), `${said} moved`, keep);
+    setAnchor(to);
+  };
+  const acts: Readonly<Record<string, () => void>> = {
+    Delete: () => picked.length > 0 && put(without(list, picked), `${said} taken out`),
+    Backspace: () => picked.length > 0 && put(without(list, picked), `${said} taken out`),
+    b: () => picked.length > 0 && put(withBlank(list, picked[0]!), 'blank put in', new Set([picked[0]!])),
+    d: () => picked.length > 0 && put(repeated(list, picked), `${said} repeated`),
+    r: () => picked.length > 0 && put(turned(list, picked), `${said} turned`, chosen),
+  };
+  const onKey = (e: React.KeyboardEvent): void => {
+    if (e.ctrlKey || e.metaKey || e.target instanceof HTMLInputElement) return;
+    const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns, ArrowUp: -columns }[e.key];
+    if (step !== undefined) {
+      e.preventDefault();
+      if (e.altKey) return move(step);
+      const to = Math.max(0, Math.min(list.length - 1, anchor + step));
+      setAnchor(to);
+      setChosen(e.shiftKey ? new Set([...chosen, to]) : new Set([to]));
+      virtual.scrollToIndex(Math.floor(to / columns));
+      return;
+    }
+    const act = acts[e.key.length === 1 ? e.key.toLowerCase() : e.key];
+    if (!act || e.altKey) return;
+    e.preventDefault();
+    e.stopPropagation();
+    act();
+  };
+  const choose = (i: number, e: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }): void => {
+    if (e.shiftKey) {
+      const [from, to] = [Math.min(anchor, i), Math.max(anchor, i)];
+      setChosen(new Set(Array.from({ length: to - from + 1 }, (_, n) => from + n)));
+      return;
+    }
+    setAnchor(i);
+    if (e.ctrlKey || e.metaKey) {
+      const next = new Set(chosen);
+      if (next.has(i)) next.delete(i);
+      else next.add(i);
+      setChosen(next);
+    } else setChosen(new Set([i]));
+  };
+  const dropped = (e: DragEndEvent): void => {
+    const from = Number(String(e.active.id).slice(1));
+    const to = e.over ? Number(String(e.over.id).slice(1)) : from;
+    if (to === from) return;
+    const group = chosen.has(from) ? picked : [from];
+    put(
+      moved(list, group, to),
+      group.length > 1 ? `${group.length} pages moved` : `page ${from + 1} moved to ${to + 1}`,
+    );
+  };
+  const addFile = async (file: File): Promise<void> => {
+    if (!(await settled())) return;
+    const name = encodeURIComponent(file.name);
+    try {
+      const page = await upload<JobPage>(`/api/jobs/${saved.id}/files?name=${name}`, 'POST', file, () => undefined)
+        .done;
+      adopt(page);
+      const at = page.job.docket.artwork.more.length;
+      const letter = String.fromCharCode(65 + at);
+      say({
+        tone: 'fine',
+        text: `${file.name} is file ${letter}. Take its pages by typing ${letter}1, or its whole with ${letter}1-.`,
+      });
+    } catch (e) {
+      if (e !== null) say({ tone: 'stop', text: (e as Error).message });
+    }
+  };
+
+  const label = labelsOf(plan.pages, list);
+  const none = picked.length === 0;
+  return (
+    <div className="flex h-full min-h-0 flex-col bg-glass">
+      <div className="flex flex-wrap items-center gap-2 border-b border-ink/30 px-3 py-1.5">
+        <div className="min-w-64 flex-1">
+          <Entry
+            label="Pages in reading order"
+            wide
+            shown={docket.product.pages ? pageListText(docket.product.pages) : `1-${list.length}`}
+            take={(text) => change({ product: { pages: parsePageList(text, counts) } }, 'page list')}
+          />
+        </div>
+        {docket.product.pages && (
+          <Button small onPress={() => change({ product: { pages: null } }, 'pages as in the artwork')}>
+            <Undo2 size={14} aria-hidden /> As in the artwork
+          </Button>
+        )}
+        <FileTrigger
+          acceptedFileTypes={['application/pdf', 'image/png', 'image/jpeg', 'image/tiff']}
+          onSelect={(l) => l?.[0] && void addFile(l[0])}
+        >
+          <Button small>
+            <FilePlus2 size={14} aria-hidden /> Another file
+          </Button>
+        </FileTrigger>
+      </div>
+      <div
+        className="flex flex-wrap items-center gap-1.5 border-b border-ink/30 px-3 py-1"
+        role="toolbar"
+        aria-label="Chosen pages"
+      >
+        <span className="mr-2 min-w-28 text-sm" role="status">
+          {none ? `${list.length} pages` : `${said} chosen`}
+        </span>
+        <Button small isDisabled={none} onPress={acts.b}>
+          <SquareDashed size={14} aria-hidden /> Blank before
+        </Button>
+        <Button small isDisabled={none} onPress={acts.d}>
+          <CopyPlus size={14} aria-hidden /> Repeat
+        </Button>
+        <Button small isDisabled={none} onPress={acts.r}>
+          <RotateCcw size={14} aria-hidden /> Turn
+        </Button>
+        <Button small isDisabled={none} onPress={acts.Delete}>
+          <Trash2 size={14} aria-hidden /> Take out
+        </Button>
+        {docket.artwork.more.length > 0 && (
+          <span className="ml-auto truncate text-xs">
+            {['A', ...docket.artwork.more.map((_, i) => String.fromCharCode(66 + i))]
+              .map((l, i) => `${l}: ${i === 0 ? docket.artwork.file.name : docket.artwork.more[i - 1]!.name}`)
+              .join(' · ')}
+          </span>
+        )}
+      </div>
+      <div
+        ref={watch}
+        tabIndex={0}
+        role="listbox"
+        aria-label="Page list"
+        aria-multiselectable
+        aria-activedescendant={list.length > 0 ? `page-${anchor}` : undefined}
+        onKeyDown={onKey}
+        className="min-h-0 flex-1 overflow-y-auto p-3"
+      >
+        <DndContext sensors={sensors} onDragEnd={dropped}>
+          <SortableContext items={list.map((_, i) => `p${i}`)} strategy={() => null}>
+            <div className="relative" style={{ height: virtual.getTotalSize() }}>
+              {virtual.getVirtualItems().map((row) => (
+                <div key={row.key} className="absolute left-0 flex gap-3.5" style={{ top: row.start }}>
+                  {list.slice(row.index * columns, (row.index + 1) * columns).map((ref, n) => {
+                    const i = row.index * columns + n;
+                    return (
+                      <PageCard
+                        key={i}
+                        index={i}
+                        page={ref}
+                        label={label[i] ?? ''}
+                        chosen={chosen.has(i)}
+                        onChoose={(e) => choose(i, e)}
+                      />
+                    );
+                  })}
+                </div>
+              ))}
+            </div>
+          </SortableContext>
+        </DndContext>
+      </div>
+    </div>
+  );
+}
+
+/** What each page of the list is called in the book. */
+function labelsOf(
+  pages: ReturnType<typeof useJob>['plan']['pages'],
+  list: readonly (PageRef | null)[],
+): (string | undefined)[] {
+  const rest = pages.filter((p) => p.ref !== null);
+  let at = 0;
+  return list.map((ref) => (ref ? rest[at++]?.label : undefined));
+}
+
+function PageCard({
+  index,
+  page,
+  label,
+  chosen,
+  onChoose,
+}: {
+  readonly index: number;
+  readonly page: PageRef | null;
+  readonly label: string;
+  readonly chosen: boolean;
+  readonly onChoose: (e: React.MouseEvent) => void;
+}) {
+  const { files, store } = useJob();
+  const artwork = store((s) => s.artwork);
+  const { setNodeRef, listeners, transform, isDragging, isOver } = useSortable({ id: `p${index}` });
+  const facts = page ? factsOf(artwork, page) : undefined;
+  const quarter = page ? page.turn % 2 === 1 : false;
+  const [w, h] = facts
+    ? quarter
+      ? [facts.media.height, facts.media.width]
+      : [facts.media.width, facts.media.height]
+    : [3, 4];
+  const k = Math.min((CARD.width - 8) / w, (CARD.height - 8) / h);
+  return (
+    <div
+      ref={setNodeRef}
+      id={`page-${index}`}
+      role="option"
+      aria-selected={chosen}
+      aria-label={
+        page
+          ? `place ${index + 1}: page ${page.page}${page.file > 0 ? ` of file ${String.fromCharCode(65 + page.file)}` : ''}`
+          : `place ${index + 1}: blank`
+      }
+      onClick={onChoose}
+      {...listeners}
+      className={cx(
+        'flex cursor-pointer flex-col items-center border-2 bg-glass-deep/60 pt-1',
+        chosen ? 'border-rust' : isOver ? 'border-ink' : 'border-transparent',
+        isDragging && 'z-10 opacity-70',
+      )}
+      style={{ width: CARD.width, height: CARD.height + 30, transform: CSS.Translate.toString(transform) }}
+    >
+      <div className="grid flex-1 place-items-center">
+        {page && facts ? (
+          <svg
+            viewBox={`0 0 ${w} ${h}`}
+            width={w * k}
+            height={h * k}
+            className="border border-ink/40 bg-paper"
+            aria-hidden
+          >
+            <g transform={turnedPicture(page.turn, facts.media.width, facts.media.height)}>
+              <image
+                href={pictureUrl(files[page.file] ?? '', page.page, 160)}
+                width={facts.media.width}
+                height={facts.media.height}
+                preserveAspectRatio="none"
+              />
+            </g>
+          </svg>
+        ) : (
+          <span className="grid h-32 w-24 place-items-center border border-dashed border-ink/50 bg-paper text-sm">
+            blank
+          </span>
+        )}
+      </div>
+      <span className="num flex w-full justify-between px-1.5 text-xs">
+        <span className="font-semibold">{label || '·'}</span>
+        <span className="text-ink-soft">
+          {page
+            ? `${page.file > 0 ? String.fromCharCode(65 + page.file) : ''}${page.page}${page.part ? ` ${page.part.column + 1}/${page.part.columns}` : ''}`
+            : ''}
+        </span>
+      </span>
+    </div>
+  );
+}
+
+/** The SVG transform that stands a turned picture into its own box, y down. */
+function turnedPicture(turn: QuarterTurns, width: number, height: number): string {
+  switch (turn) {
+    case 0:
+      return '';
+    case 1:
+      return `translate(0 ${width}) rotate(-90)`;
+    case 2:
+      return `translate(${width} ${height}) rotate(180)`;
+    case 3:
+      return `translate(${height} 0) rotate(90)`;
+  }
+}

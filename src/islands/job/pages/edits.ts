@@ -1,0 +1,34 @@
+import type { PageRef, QuarterTurns } from '../../../core';
+
+type List = readonly (PageRef | null)[];
+
+/** The list with some places moved so that the first of them stands at `to`, in their order. */
+export function moved(list: List, places: readonly number[], to: number): (PageRef | null)[] {
+  const going = new Set(places);
+  const rest = list.filter((_, i) => !going.has(i));
+  const at = Math.max(0, Math.min(rest.length, to));
+  return [...rest.slice(0, at), ...places.map((i) => list[i]!), ...rest.slice(at)];
+}
+
+export const without = (list: List, places: readonly number[]): (PageRef | null)[] => {
+  const gone = new Set(places);
+  return list.filter((_, i) => !gone.has(i));
+};
+
+export const withBlank = (list: List, before: number): (PageRef | null)[] => [
+  ...list.slice(0, before),
+  null,
+  ...list.slice(before),
+];
+
+/** Some places once more, behind the last of them. */
+export const repeated = (list: List, places: readonly number[]): (PageRef | null)[] => {
+  const last = places.at(-1) ?? -1;
+  return [...list.slice(0, last + 1), ...places.map((i) => list[i]!), ...list.slice(last + 1)];
+};
+
+/** Some places turned a quarter to the left. */
+export const turned = (list: List, places: readonly number[]): (PageRef | null)[] => {
+  const chosen = new Set(places);
+  return list.map((p, i) => (p && chosen.has(i) ? { ...p, turn: ((p.turn + 1) % 4) as QuarterTurns } : p));
+};
