@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
-import { Command, CommanderError } from 'commander';
+import { Command, CommanderError, Option } from 'commander';
 import { ZodError } from 'zod';
 import {
   docketJsonSchema,
@@ -15,6 +15,7 @@ import {
   Shop,
   type Artwork,
   type Docket,
+  type FileRef,
 } from '../core';
 import { ArtworkError, compose, PdfSyntaxError, readArtwork } from '../pdf';
 
@@ -53,8 +54,33 @@ function readJson(path: string): unknown {
 interface Loaded {
   readonly docket: Docket;
   readonly artwork: Artwork;
-  /** What to impose from: the artwork, or a mended or unlocked copy of it. */
-  readonly source: string;
+  /** What to impose from: the artwork, or a mended or unlocked copy of it; then the further files alike. */
+  readonly sources: readonly string[];
+}
+
+/** Reads an artwork file that a docket names. @returns its facts, and where it, or a copy of it, can be imposed from */
+async function readFile(
+  docketPath: string,
+  file: FileRef,
+  field: string,
+  copy: string,
+): Promise<{ artwork: Artwork; source: string }> {
+  if (!file.path)
+    throw new Complaint(
+      `${docketPath}: ${field}.path: says nothing; name the artwork by its path, relative to the docket.`,
+    );
+  const source = resolve(dirname(docketPath), file.path);
+  try {
+    const { artwork, workingCopy } = await readArtwork(source, copy, file.password);
+    return { artwork, source: workingCopy ? copy : source };
+  } catch (e) {
+    if (e instanceof ArtworkError)
+      throw new Complaint(
+        `${source}: ${e.code === 'locked' ? `it is locked; put its password into ${field}.password.` : e.message}`,
+      );
+    const said = SYSTEM[(e as NodeJS.ErrnoException).code ?? ''];
+    throw said ? new Complaint(`${source} ${said}.`) : e;
+  }
 }
 
 /** Reads a docket and its artwork; `work` is called with both, and what was made on the way is removed after. */
@@ -67,27 +93,14 @@ async function load(path: string, work: (it: Loaded) => void): Promise<void> {
       throw e;
     }
   })();
-  const { file } = docket.artwork;
-  if (!file.path)
-    throw new Complaint(
-      `${path}: artwork.file.path: says nothing; name the artwork by its path, relative to the docket.`,
-    );
-  const source = resolve(dirname(path), file.path);
   const scratch = mkdtempSync(join(tmpdir(), 'odd-sparrow-'));
   try {
-    const copy = join(scratch, 'artwork.pdf');
-    let read;
-    try {
-      read = await readArtwork(source, copy, file.password);
-    } catch (e) {
-      if (e instanceof ArtworkError)
-        throw new Complaint(
-          `${source}: ${e.code === 'locked' ? 'it is locked; put its password into artwork.file.password.' : e.message}`,
-        );
-      const said = SYSTEM[(e as NodeJS.ErrnoException).code ?? ''];
-      throw said ? new Complaint(`${source} ${said}.`) : e;
-    }
-    work({ docket, artwork: read.artwork, source: read.workingCopy ? copy : source });
+    const first = await readFile(path, docket.artwork.file, 'artwork.file', join(scratch, 'artwork.pdf'));
+    const more = [];
+    for (const [i, file] of docket.artwork.more.entries())
+      more.push(await readFile(path, file, `artwork.more.${i}`, join(scratch, `artwork-${i + 1}.pdf`)));
+    const artwork = more.length > 0 ? { ...first.artwork, more: more.map((m) => m.artwork.pages) } : first.artwork;
+    work({ docket, artwork, sources: [first.source, ...more.map((m) => m.source)] });
   } finally {
     rmSync(scratch, { recursive: true, force: true });
   }
@@ -108,9 +121,12 @@ function printedPlan({ docket, artwork }: Loaded, shop: Shop): object {
   const { layout } = planned;
   const side = (sheet: (typeof planned.sheets)[number], name: 'front' | 'back') => ({
     cells: sheet[name].cells.map((c) => ({
-      booklet: c.slot + 1,
+      piece: c.slot + 1,
+      section: c.section,
       reading: c.reading,
+      label: c.label,
       page: c.page,
+      file: c.file,
       headTurns: c.head,
       trim: c.trim,
       clip: c.clip,
@@ -129,7 +145,24 @@ function printedPlan({ docket, artwork }: Loaded, shop: Shop): object {
     },
     up: layout.slots.length,
     reading: planned.reading,
-    sheets: planned.sheets.map((s) => ({ number: s.number, front: side(s, 'front'), back: side(s, 'back') })),
+    sections: planned.sections.map((s) => ({
+      number: s.number,
+      kind: s.kind,
+      fold: s.way.id,
+      stock: `${s.stock.name} ${s.stock.format}`,
+      places: s.places,
+    })),
+    sheets: planned.sheets.map((s) => ({
+      number: s.number,
+      kind: s.kind,
+      sections: s.sections,
+      stock: `${s.stock.name} ${s.stock.format}`,
+      width: s.layout.sheet.width,
+      height: s.layout.sheet.height,
+      copies: s.yields,
+      front: side(s, 'front'),
+      back: side(s, 'back'),
+    })),
     findings: inspect({ docket, artwork, plan: planned, marks, shop, unit: 'mm' }),
     figures: reckon(docket, planned),
   };
@@ -138,7 +171,7 @@ function printedPlan({ docket, artwork }: Loaded, shop: Shop): object {
 const print = (text: string): void => void process.stdout.write(`${text}\n`);
 
 const program = new Command('odd-sparrow')
-  .description('Imposes booklets from a docket file. No database, no server.')
+  .description('Imposes bound work from a docket file. No database, no server.')
   .exitOverride()
   .configureOutput({ writeErr: () => undefined });
 
@@ -156,10 +189,15 @@ program
   .description('write the imposed PDF')
   .argument('<docket>', 'the docket file')
   .requiredOption('-o, --output <file>', 'the PDF to write')
-  .action((docket: string, { output }: { output: string }) =>
-    load(docket, ({ docket: d, artwork, source }) => {
+  .addOption(
+    new Option('--sides <which>', 'all sides, or one pass of a machine that prints one side')
+      .choices(['all', 'fronts', 'backs'])
+      .default('all'),
+  )
+  .action((docket: string, { output, sides }: { output: string; sides: 'all' | 'fronts' | 'backs' }) =>
+    load(docket, ({ docket: d, artwork, sources: [source, ...more] }) => {
       withFile(output, () => writeFileSync(output, ''));
-      compose({ docket: d, artwork, source, out: output });
+      compose({ docket: d, artwork, source: source!, more, pass: sides, out: output });
     }),
   );
 

@@ -3,4 +3,5 @@ export { ArtworkError } from './errors';
 export { readArtwork, sniff, type ReadArtwork } from './read';
 export { rasterise } from './raster';
 export { compose, type ComposeJob, type Composed } from './compose';
+export { writeTestRun } from './test-run';
 export { PdfSyntaxError } from './syntax/objects';

@@ -6,6 +6,7 @@ export { eventStream, tell } from './events';
 export { cancelExport, exportFile, startExport } from './exports';
 export { addFile, cleanName, jobFromArtwork, patchJob, readStored, stepJob, swapArtwork, takeIn } from './jobs';
 export { migrate } from './migrate';
+export { learnReload, testRun } from './passes';
 export { picture, pictureProgress, WIDTHS } from './pictures';
 export { storedAt, StoreError } from './store';
 export { findArtwork } from './tables/artworks';

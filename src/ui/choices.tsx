@@ -62,7 +62,11 @@ function Options<K extends string>({ options }: { options: readonly Option<K>[] 
         >
           {o.swatch && <span className="size-4 shrink-0 border border-ink/40" style={{ background: o.swatch }} />}
           <span>{o.label}</span>
-          {o.detail && <span className="num ml-auto pl-4 text-xs text-ink-soft">{o.detail}</span>}
+          {o.detail && (
+            <span data-detail className="num ml-auto pl-4 text-xs text-ink-soft">
+              {o.detail}
+            </span>
+          )}
         </ListBoxItem>
       )}
     </ListBox>

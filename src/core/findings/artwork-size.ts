@@ -1,5 +1,5 @@
 import { artworkSize } from '../docket';
-import { formatNumber, formatSize, nameSize, sameSize } from '../measure';
+import { formatLength, formatNumber, formatSize, nameSize, sameSize } from '../measure';
 import { placementScale } from '../sheet';
 import { pageRanges, plural, type Finding, type Inspected, type Remedy } from './kinds';
 
@@ -41,12 +41,22 @@ export function artworkSizeFinding({ docket, artwork, unit }: Inspected): Findin
       : [];
   const all = off.length === artwork.pages.length;
   const first = artwork.pages[off[0]! - 1]!;
+  const whole = placementScale(first, { box, fit: 'fit', enlarge: 1 }, finished);
+  const percent = formatNumber(whole * 100, 1);
+  const { bleed } = docket.product;
+  const scaledBleed = Math.round(bleed * whole * 100) / 100;
   const remedies: Remedy[] = [];
   if (fit !== 'fit')
     remedies.push({
       label: 'Fit whole',
-      detail: 'nothing cut off, white where shapes differ',
+      detail: `${percent} %; nothing cut off, white where shapes differ`,
       patch: { artwork: { fit: 'fit', enlarge: 1 } },
+    });
+  if (fit !== 'fit' && bleed > 0 && scaledBleed <= 50 && Math.abs(whole - 1) > 0.0005)
+    remedies.push({
+      label: 'Fit whole, the bleed with it',
+      detail: `${percent} %; bleed ${formatLength(scaledBleed, unit)}`,
+      patch: { artwork: { fit: 'fit', enlarge: 1 }, product: { bleed: scaledBleed } },
     });
   if (fit !== 'fill')
     remedies.push({

@@ -77,6 +77,7 @@ describe('findings', () => {
     const finding = find('artwork-size', docket, artwork)!;
     expect(finding.remedies.map((r) => r.label)).toEqual([
       'Fit whole',
+      'Fit whole, the bleed with it',
       'Scale to cover',
       'Make the booklet A4 upright',
     ]);

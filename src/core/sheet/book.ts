@@ -104,7 +104,14 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
   const labels = folios(textPages.length, product.numbering);
   const numbered = textPages.map((p, i) => ({ ...p, label: labels[i]! }));
 
-  const laid = layLeaves(docket, numbered, ways, nested, stockAt, spaced.extras);
+  const laid = layLeaves(
+    docket,
+    numbered,
+    ways,
+    nested,
+    stockAt,
+    binding.kind === 'loose-leaf' ? spaced.extras : extras,
+  );
   const before = own?.outside ?? [];
   const behind = own?.behind ?? [];
   const pages = [...before, ...laid.pages, ...behind];
@@ -117,7 +124,7 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
   if (nested) for (const s of all) for (let i = 0; i < s.way.pages / 4; i++) calipers.push(s.stock.caliper);
   else {
     const thickest = all
-      .filter((s) => s.kind === 'text')
+      .filter((s) => s.kind === 'text' && s.way.binds && s.way.folds.length > 0)
       .reduce<Section | null>((m, s) => (!m || s.way.pages > m.way.pages ? s : m), null);
     if (thickest) for (let i = 0; i < thickest.way.pages / 4; i++) calipers.push(thickest.stock.caliper);
   }

@@ -48,7 +48,9 @@ export function turnFor(sheet: Docket['sheet']): Turn {
       return 'tumble';
     case 'sheetwise':
     case 'one-sided':
-      return sheet.turn === 'machine' ? sheet.machine.turn : sheet.turn;
+      if (sheet.turn !== 'machine') return sheet.turn;
+      // printed in two passes, it is the hand that turns the pile
+      return sheet.machine.sides === 'one' ? sheet.machine.reload.turn : sheet.machine.turn;
   }
 }
 

@@ -9,7 +9,7 @@ import { useJob } from './context';
 import { saidProduct } from './docket/bindings';
 import { CoverSource } from './docket/CoverControls';
 import { StockRanges } from './docket/LeafControls';
-import { plansWanted, saidSections, SectionPlans } from './docket/SectionControls';
+import { FoldControl, plansWanted, saidSections, SectionPlans } from './docket/SectionControls';
 import {
   BindingControl,
   BleedControl,
@@ -90,10 +90,21 @@ export function Brief() {
       <Word say={nameSize(product.finished, unit)} name="Finished size" after=",">
         {(close) => <SizeControl done={close} autoFocus />}
       </Word>{' '}
-      bound{' '}
-      <Word say={product.bound === 'top' ? 'at the top' : `on the ${product.bound}`} name="Bound edge" after=",">
-        {(close) => <BoundControl done={close} />}
-      </Word>{' '}
+      {product.binding.kind === 'folded' ? (
+        <>
+          as a{' '}
+          <Word say={plan.layout.block.way.name.toLowerCase()} name="Fold" after=",">
+            {() => <FoldControl />}
+          </Word>{' '}
+        </>
+      ) : (
+        <>
+          bound{' '}
+          <Word say={product.bound === 'top' ? 'at the top' : `on the ${product.bound}`} name="Bound edge" after=",">
+            {(close) => <BoundControl done={close} />}
+          </Word>{' '}
+        </>
+      )}
       <Word
         say={product.bleed === 0 ? 'no bleed' : `${formatLength(product.bleed, unit)} bleed`}
         name="Bleed"

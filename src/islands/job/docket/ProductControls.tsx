@@ -35,7 +35,7 @@ export function ProductControls() {
       <Row label="Finished size">
         <SizeControl />
       </Row>
-      <Row label="Bound edge">
+      <Row label={product.binding.kind === 'folded' ? 'Opens from' : 'Bound edge'}>
         <BoundControl />
       </Row>
       <Row

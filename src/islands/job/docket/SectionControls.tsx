@@ -65,7 +65,7 @@ export function SectionPlans() {
   return (
     <div className="py-1">
       <table
-        className="w-full border-collapse text-right text-xs"
+        className="w-full border-collapse text-right text-[0.72rem]"
         role="radiogroup"
         aria-label="Plans of sections"
         tabIndex={0}
@@ -73,12 +73,12 @@ export function SectionPlans() {
       >
         <thead className="text-ink-soft">
           <tr>
-            <th className="w-[4.6rem] text-left font-normal">fold</th>
+            <th className="w-[3.4rem] text-left font-normal">fold</th>
             <th className="text-left font-normal">sections</th>
-            <th className="font-normal">sheets</th>
-            <th className="font-normal">waste</th>
-            <th className="font-normal">time</th>
-            <th className="font-normal">money</th>
+            <th className="px-1 font-normal">sheets</th>
+            <th className="px-1 font-normal">waste</th>
+            <th className="px-1 font-normal">time</th>
+            <th className="pl-1 font-normal">money</th>
           </tr>
         </thead>
         <tbody>
@@ -96,16 +96,16 @@ export function SectionPlans() {
                 className={cx('cursor-pointer border-t border-ink/20 hover:bg-oat-deep', on && 'bg-paper')}
               >
                 <td className={cx('border-l-4 py-1 pl-1 text-left', on ? 'border-rust' : 'border-transparent')}>
-                  <FoldDrawing way={first} bound={product.bound} ratio={ratio} width={56} />
+                  <FoldDrawing way={first} bound={product.bound} ratio={ratio} width={42} />
                 </td>
                 <td className="text-left">
                   <span className="num font-semibold">{p.said}</span>
                   {p.blanks > 0 && <span className="block text-ink-soft">{p.blanks} blank</span>}
                 </td>
-                <td className="num">{p.sheets}</td>
-                <td className="num">{formatNumber(p.waste, 0)} %</td>
-                <td className="num">{duration(p.minutes)}</td>
-                <td className="num">{money(p.cents)}</td>
+                <td className="num px-1">{p.sheets}</td>
+                <td className="num px-1 whitespace-nowrap">{formatNumber(p.waste, 0)} %</td>
+                <td className="num px-1 whitespace-nowrap">{duration(p.minutes)}</td>
+                <td className="num pl-1 whitespace-nowrap">{money(p.cents)}</td>
               </tr>
             );
           })}

@@ -9,6 +9,7 @@ import { Row } from '../../../ui/fields';
 import { Meter } from '../../../ui/Meter';
 import { useNotices } from '../../../ui/Notices';
 import { useJob } from '../context';
+import { HandPasses } from './HandPasses';
 
 interface ExportView {
   readonly id: string;
@@ -52,10 +53,10 @@ function useExport() {
   return {
     it,
     running,
-    start: async (): Promise<void> => {
+    start: async (pass: 'all' | 'fronts' | 'backs' = 'all'): Promise<void> => {
       if (running || !(await settled())) return;
       try {
-        const { id } = await ask<{ id: string }>(`/api/jobs/${saved.id}/exports`, 'POST');
+        const { id } = await ask<{ id: string }>(`/api/jobs/${saved.id}/exports`, 'POST', { pass });
         setIt({ id, state: 'waiting', done: 0, total: 1, message: null });
       } catch (e) {
         say({ tone: 'stop', text: (e as Error).message });
@@ -136,6 +137,7 @@ export function SendStation() {
           </Button>
         )}
       </div>
+      <HandPasses busy={exporting.running} onExport={(pass) => void exporting.start(pass)} />
       {exporting.running && exporting.it && (
         <div>
           <Meter label="Sheets written" done={exporting.it.done} total={exporting.it.total} />

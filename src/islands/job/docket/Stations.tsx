@@ -43,7 +43,7 @@ export function Stations() {
         {...of('product')}
         number={2}
         title="Product"
-        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${plan.pages.length} pages, ${saidProduct(docket).binding}, bound ${product.bound}`}
+        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${plan.pages.length} pages, ${saidProduct(docket).binding}${product.binding.kind === 'folded' ? '' : `, bound ${product.bound}`}`}
       >
         <ProductControls />
       </Station>

@@ -19,7 +19,10 @@ const eased = (t: number): number => (t < 0.5 ? 2 * t * t : 1 - (2 - 2 * t) ** 2
  */
 export function Unfold({ sheet: number, modes }: { readonly sheet: number; readonly modes: ReactNode }) {
   const { plan } = useJob();
-  const sheet = plan.sheets[number]!;
+  // a cover or a leaf has nothing to fold: then the first sheet that has
+  const chosen = plan.sheets[number]!;
+  const isFolded = (s: Sheet): boolean => s.layout.block.way.folds.length > 0;
+  const sheet = isFolded(chosen) ? chosen : (plan.sheets.find(isFolded) ?? chosen);
   const { block } = sheet.layout;
   const steps = useMemo(() => turnings(block), [block]);
   const last = steps.length;
@@ -83,6 +86,15 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
   const shown = Math.min(last, at);
   const done = Math.floor(shown + 1e-9);
   const folds = steps.map((s, i) => ({ ...s, amount: eased(Math.max(0, Math.min(1, shown - i))) }));
+  // what is folded comes to the middle and nearer, so that it is seen as well as the flat sheet
+  const share = last === 0 ? 0 : eased(shown / last);
+  const front = block.panels.find((p) => p.outer.page === 1 || p.inner.page === 1) ?? block.panels[0]!;
+  const toMiddle = {
+    x: (block.size.width / 2 - front.trim.x - front.trim.width / 2) * k * share,
+    y: (front.trim.y + front.trim.height / 2 - block.size.height / 2) * k * share,
+  };
+  const largest = Math.min((room.width - 140) / (front.trim.width * k), (room.height - 120) / (front.trim.height * k));
+  const grown = 1 + (Math.min(2.2, largest) - 1) * share;
   const lift = useMemo(() => lifts(block.panels, steps), [block, steps]);
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
@@ -109,7 +121,7 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
             width: block.size.width * k,
             height: block.size.height * k,
             transformStyle: 'preserve-3d',
-            transform: `rotateX(${-turn.x}deg) rotateY(${turn.y}deg)`,
+            transform: `scale(${grown}) rotateX(${-turn.x}deg) rotateY(${turn.y}deg) translate(${toMiddle.x}px, ${toMiddle.y}px)`,
           }}
         >
           {block.panels.map((panel) => (
@@ -296,6 +308,7 @@ function FaceOf({
   const x = side === 'front' ? panel.trim.x - paper.left : paper.left + paper.width - panel.trim.x - w;
   const y = panel.trim.y - paper.bottom;
   const matrix = ref && facts ? artworkToPage(facts, docket.artwork, { width: w, height: h }, ref) : null;
+  const label = cell.label || String(cell.reading);
   const turn = head === 'down' ? `rotate(180 ${w / 2} ${h / 2})` : undefined;
   return (
     <svg viewBox={`0 0 ${paper.width} ${paper.height}`} className="block h-full w-full">
@@ -318,7 +331,7 @@ function FaceOf({
             x={w / 2}
             y={h * 0.56}
             textAnchor="middle"
-            fontSize={Math.min(w, h) * 0.3}
+            fontSize={Math.min(w, h) * (label.length > 3 ? 0.9 / label.length : 0.3)}
             fontFamily="Bricolage Grotesque Variable"
             fontWeight="700"
             fill="#2a211c"
@@ -328,7 +341,7 @@ function FaceOf({
             strokeWidth={Math.min(w, h) * 0.02}
             paintOrder="stroke"
           >
-            {cell.label || cell.reading}
+            {label}
           </text>
         </g>
       </g>

@@ -244,7 +244,9 @@ function SheetNote({ plan, number }: { plan: Plan; number: number }) {
   const what =
     sheet.kind === 'text'
       ? plan.sections.length > 1 && (!plan.nested || sheet.layout.block.panels.length > 2)
-        ? `${KIND.text} ${sheet.sections.join(' and ')}, ${sheet.layout.block.way.name}`
+        ? sheet.layout.block.way.folds.length === 0
+          ? `leaf ${sheet.sections.join(', ')}`
+          : `${KIND.text} ${sheet.sections.join(' and ')}, ${sheet.layout.block.way.name}`
         : null
       : sheet.kind === 'tab'
         ? (plan.sections.find((s) => s.number === sheet.sections[0])?.tab?.title ?? KIND.tab)

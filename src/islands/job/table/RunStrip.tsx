@@ -30,8 +30,7 @@ function bracketOf(plan: Plan, index: number): string {
   const sheet = plan.sheets[index]!;
   if (sheet.kind !== 'text') return sheet.kind;
   if (plan.nested && sheet.layout.block.panels.length <= 2) return '';
-  const pages = sheet.layout.block.panels.length * 2;
-  return pages > 2 ? `section ${sheet.sections.join(', ')}` : '';
+  return sheet.layout.block.panels.length > 1 && plan.sections.length > 1 ? `section ${sheet.sections.join(', ')}` : '';
 }
 
 /** Every sheet in running order, front and back, as small pictures; only those in view are drawn. */
@@ -76,9 +75,11 @@ export function RunStrip({
   const last = firstAfter(places, range.left + range.width + 300);
   return (
     <section aria-label="Run strip" className="flex min-w-0 border-t border-ink/50 bg-glass-deep">
-      <div className="grid w-24 shrink-0 grid-cols-[minmax(0,1fr)] content-center gap-1 border-r border-ink/30 px-2 text-xs leading-tight">
-        <span className="num text-base font-semibold">{sheets.length}</span>
-        <span>{sheets.length === 1 ? 'sheet' : 'sheets'} a copy</span>
+      <div className="grid w-24 shrink-0 grid-cols-[minmax(0,1fr)] content-center gap-0.5 border-r border-ink/30 px-2 text-xs leading-tight">
+        <span>
+          <span className="num text-base font-semibold">{sheets.length}</span>{' '}
+          {sheets.length === 1 ? 'sheet' : 'sheets'} a copy
+        </span>
         {stocks.slice(0, 3).map((stock) => (
           <span key={stock.id} className="flex min-w-0 items-center gap-1" title={`${stock.name} ${stock.format}`}>
             <span className="size-3 shrink-0 border border-ink/50" style={{ background: stock.swatch }} />

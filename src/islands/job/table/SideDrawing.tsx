@@ -208,7 +208,7 @@ function PageNumber({ cell, H, lit }: { cell: Cell; H: number; lit: Props['lit']
         strokeLinejoin="round"
       >
         <path d={`M0 ${-size * 0.27}l${size * 0.06} ${size * 0.085}h${-size * 0.12}Z`} />
-        <text fontSize={size * (text.length > 3 ? 0.8 / text.length : 0.26)} y={size * 0.08}>
+        <text fontSize={size * (text.length > 3 ? 0.5 / text.length : 0.26)} y={size * 0.08}>
           {text}
         </text>
       </g>

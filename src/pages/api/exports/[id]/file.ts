@@ -7,7 +7,7 @@ export const GET = endpoint(async (context) => {
   const it = await findExport(idOf(context));
   const path = it && exportFile(it.id);
   if (!it || it.state !== 'done' || !path || !existsSync(path)) return notThere();
-  const name = `${it.docket.title} sheets.pdf`;
+  const name = `${it.docket.title} ${it.pass === 'all' ? 'sheets' : it.pass}.pdf`;
   const plain = name.replace(/[^\x20-\x7e]|["\\/]/g, '_');
   return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
     headers: {

@@ -1,0 +1,193 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { checkedPatch, patched, type Docket, type Patch, type Shop } from '../docket';
+import { mark } from '../marks';
+import { plan } from '../sheet';
+import { artworkOf, docketFor, page, SHOP } from '../testing';
+import { inspect, type Finding } from '.';
+
+const BINDER = { ...SHOP.finishers[0]!, id: 'b', name: 'Knot', does: ['bind' as const], thickest: 20 };
+const FOLDER = { ...SHOP.finishers[0]!, id: 'w', name: 'Wren', does: ['fold' as const], maxFolds: 2 };
+const BOARD = { ...SHOP.stocks[2]!, id: 'board', name: 'Board', grammage: 300, caliper: 0.4 };
+const shop: Shop = { ...SHOP, stocks: [...SHOP.stocks, BOARD], finishers: [...SHOP.finishers, BINDER, FOLDER] };
+const PERFECT = { kind: 'perfect-bound' as const, grindOff: 3 };
+
+function look(
+  pages: number,
+  patch: Patch,
+  more: ReturnType<typeof page>[] = [],
+): { findings: Finding[]; docket: Docket } {
+  const artwork = more.length > 0 ? { ...artworkOf(pages), more: [more] } : artworkOf(pages);
+  const docket = patched(patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[2]! } }), patch);
+  const it = plan(docket, artwork);
+  return { docket, findings: inspect({ docket, artwork, plan: it, marks: mark(docket, it), shop, unit: 'mm' }) };
+}
+const find = (id: string, pages: number, patch: Patch, more?: ReturnType<typeof page>[]): Finding | undefined =>
+  look(pages, patch, more).findings.find((f) => f.id === id);
+
+describe('findings of bound work', () => {
+  it('leaves that would fall out of a section', () => {
+    const f = find('loose-leaves', 6, { sheet: { fold: '6-wrap' } })!;
+    expect(f.severity).toBe('stop');
+    expect(f.title).toBe('1 leaf is not held at the spine');
+    expect(find('loose-leaves', 8, { sheet: { fold: '8-right-angle' } })).toBeUndefined();
+  });
+  it('folds round a loose edge, of one’s own list only', () => {
+    const folds = [
+      { axis: 'upright' as const, at: 1, moves: 'low' as const, to: 'under' as const },
+      { axis: 'upright' as const, at: 1, moves: 'low' as const, to: 'under' as const },
+    ];
+    const f = find('loose-edge', 6, {
+      product: { binding: PERFECT },
+      sheet: { fold: { columns: 3, rows: 1, folds } },
+    })!;
+    expect(f.detail).toContain('At fold 2');
+  });
+  it('a section nobody folds, and one with more folds than the folder makes', () => {
+    expect(find('folder', 16, { sheet: { fold: '16-right-angle' } })!.title).toBe('Nothing folds these sections yet');
+    const f = find('folder', 16, { sheet: { fold: '16-right-angle' }, finish: { folder: FOLDER } })!;
+    expect(f.title).toBe('Wren does not make 3 folds');
+    expect(find('folder', 8, { sheet: { fold: '8-right-angle' }, finish: { folder: FOLDER } })).toBeUndefined();
+  });
+  it('a machine that does not bind so, and a book thicker than it takes', () => {
+    const wrong = find('wrong-finisher', 100, { product: { binding: PERFECT } })!;
+    expect(wrong.remedies.map((r) => r.label)).toEqual(['Finish on Knot', 'Print only, finish elsewhere']);
+    // 200 leaves × 0.11 mm = 22 mm
+    const thick = find('too-thick-to-bind', 400, { product: { binding: PERFECT }, finish: { finisher: BINDER } })!;
+    expect(thick.title).toBe('22 mm are too thick for Knot');
+  });
+  it('a part section at the end of a sewn book, put before the last by a click', () => {
+    const list = ['8-right-angle', '8-right-angle', '4-single'].map((fold) => ({ fold, stock: null }));
+    const { docket, findings } = look(20, {
+      product: { binding: { kind: 'sewn' } },
+      sheet: { sections: { kind: 'set', list } },
+    });
+    const f = findings.find((x) => x.id === 'part-section')!;
+    expect(f.title).toBe('A part section comes last');
+    const after = checkedPatch(docket, f.remedies[0]!.patch);
+    expect(after.sheet.sections).toMatchObject({
+      list: [{ fold: '8-right-angle' }, { fold: '4-single' }, { fold: '8-right-angle' }],
+    });
+  });
+  it('a change of stock inside a section: whole sections, or one stock', () => {
+    const { docket, findings } = look(16, { product: { stocks: [{ from: 1, to: 2, stock: BOARD }] } });
+    const f = findings.find((x) => x.id === 'stock-in-section')!;
+    expect(f.detail).toContain('Pages 15–16 are wished');
+    const whole = checkedPatch(docket, f.remedies[0]!.patch);
+    expect(whole.product.stocks.map((r) => [r.from, r.to])).toEqual([
+      [1, 2],
+      [15, 16],
+    ]);
+  });
+  it('covers that lack pages, do not fit, or were drawn for another spine', () => {
+    const cover = {
+      kind: 'separate' as const,
+      from: 1,
+      stock: BOARD,
+      machine: null,
+      printed: 'both' as const,
+      flaps: 0,
+      hinge: 6,
+      spine: null,
+    };
+    expect(find('cover-pages', 8, { product: { cover } }, [page({ width: 148, height: 210 })])!.title).toBe(
+      'The cover lacks 3 pages',
+    );
+    const spread = find('spine-width', 96, { product: { binding: PERFECT, cover } }, [
+      page({ width: 300, height: 210 }),
+    ])!;
+    // 48 × 0.11 + 0.8 = 6.08; the file has 300 − 296 = 4
+    expect(spread.title).toBe('The cover’s spine is 4 mm, the book’s 6.08 mm');
+    const flaps = find('cover-fit', 96, { product: { binding: PERFECT, cover: { ...cover, flaps: 120 } } }, [
+      page({ width: 302, height: 210 }),
+    ])!;
+    expect(flaps.remedies.map((r) => r.label)).toContain('Without flaps');
+  });
+  it('tabs without chapters, more than the bank holds, chapters behind the end, leaves in sections', () => {
+    const WIRE = { kind: 'loose-leaf' as const, by: 'wire' as const, clearance: 8, order: 'repeat' as const };
+    const at = (n: number) => Array.from({ length: n }, (_, i) => ({ at: 2 * i + 1, title: `${i}` }));
+    expect(find('no-chapters', 8, { product: { binding: WIRE, tabs: { on: true } } })).toBeDefined();
+    const bank = find('tab-bank', 20, {
+      product: { binding: WIRE, chapters: at(8), tabs: { on: true, positions: 6, restart: false } },
+    })!;
+    expect(bank.detail).toContain('Tabs 7–8');
+    expect(find('chapter-beyond', 4, { product: { binding: WIRE, chapters: at(4) } })!.title).toBe(
+      '2 chapters begin behind the last page',
+    );
+    expect(find('leaf-in-section', 8, { product: { chapters: at(2), tabs: { on: true } } })!.severity).toBe('stop');
+  });
+  it('backs that would not be printed, papers of an estimated thickness, trays', () => {
+    expect(find('one-sided', 8, { sheet: { work: 'one-sided' } })!.severity).toBe('stop');
+    const guess = { ...SHOP.stocks[2]!, calipers: 'estimated' as const };
+    expect(find('caliper-estimated', 8, { sheet: { stock: guess } })!.severity).toBe('fine');
+    expect(find('caliper-estimated', 96, { product: { binding: PERFECT }, sheet: { stock: guess } })!.severity).toBe(
+      'look',
+    );
+    const machine = { ...SHOP.machines[0]!, trays: [{ name: '1', stock: 'other' }] };
+    expect(find('trays', 8, { sheet: { machine } })!.title).toContain('in no tray of Plover');
+  });
+
+  it('whatever is wished: never an exception, and every remedy leaves a valid docket', () => {
+    const bindings = fc.constantFrom<Docket['product']['binding']>(
+      { kind: 'saddle-stitched' },
+      PERFECT,
+      { kind: 'sewn' },
+      { kind: 'loose-leaf', by: 'drilled', clearance: 18, order: 'stack' },
+      { kind: 'folded', short: 1 },
+    );
+    const fold = fc.constantFrom(
+      null,
+      '2-leaf',
+      '4-single',
+      '6-gate',
+      '8-zigzag',
+      '16-right-angle',
+      '64-right-angle',
+      'no such',
+    );
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 130 }),
+        bindings,
+        fold,
+        fc.constantFrom('repeat' as const, 'different' as const, 'come-and-go' as const),
+        fc.constantFrom(
+          'sheetwise' as const,
+          'work-and-turn' as const,
+          'work-and-tumble' as const,
+          'one-sided' as const,
+        ),
+        fc.boolean(),
+        fc.constantFrom('left' as const, 'right' as const, 'top' as const),
+        fc.array(fc.integer({ min: 1, max: 140 }), { maxLength: 4 }),
+        (pages, binding, way, fill, work, cover, bound, places) => {
+          const { docket, findings } = look(pages, {
+            product: {
+              binding,
+              bound,
+              cover: cover
+                ? {
+                    kind: 'separate',
+                    from: 'text',
+                    stock: BOARD,
+                    machine: null,
+                    printed: 'outside',
+                    flaps: 10,
+                    hinge: 6,
+                    spine: null,
+                  }
+                : { kind: 'self' },
+              stocks: places.map((p) => ({ from: p, to: p + 3, stock: BOARD })),
+              chapters: places.map((p) => ({ at: p, title: 'c' })),
+              tabs: { on: places.length > 1 },
+              inserts: places.map((p) => ({ after: p, title: '', stock: BOARD })),
+            },
+            sheet: { fold: way, fill, work },
+          });
+          for (const f of findings) for (const r of f.remedies) checkedPatch(docket, r.patch);
+        },
+      ),
+      { numRuns: 120 },
+    );
+  }, 60_000);
+});

@@ -1,0 +1,311 @@
+import { describe, expect, it } from 'vitest';
+import { patched, type Docket, type Patch, type Stock } from '../docket';
+import { mark } from '../marks';
+import { reckon, runsOf } from '../reckoning';
+import { artworkOf, docketFor, page, SHOP } from '../testing';
+import { leavesOf, plan, type Plan } from '.';
+
+const BOARD: Stock = { ...SHOP.stocks[2]!, id: 'board', name: 'Board 300', grammage: 300, caliper: 0.4, price: 9 };
+const SILK: Stock = { ...SHOP.stocks[2]!, id: 'silk', name: 'Silk 170', grammage: 170, caliper: 0.15, price: 5 };
+const COVER = {
+  kind: 'separate' as const,
+  from: 'text' as const,
+  stock: BOARD,
+  machine: null,
+  printed: 'both' as const,
+  flaps: 0,
+  hinge: 6,
+  spine: null,
+};
+const PERFECT = { kind: 'perfect-bound' as const, grindOff: 3 };
+const WIRE = { kind: 'loose-leaf' as const, by: 'wire' as const, clearance: 8, order: 'repeat' as const };
+
+function made(pages: number, ...patches: Patch[]): { docket: Docket; it: Plan } {
+  const artwork = artworkOf(pages);
+  const base = patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[2]! } });
+  const docket = patches.reduce<Docket>((d, p) => patched(d, p), base);
+  return { docket, it: plan(docket, artwork) };
+}
+
+describe('a cover', () => {
+  it('of a stitched booklet is its outermost sheet on its own stock', () => {
+    const { it } = made(16, { product: { cover: COVER } });
+    expect(it.sheets.map((s) => [s.kind, s.stock.id])).toEqual([
+      ['cover', 'board'],
+      ['text', 'sra3'],
+      ['text', 'sra3'],
+      ['text', 'sra3'],
+    ]);
+    expect(
+      it.sheets[0]!.front.cells.filter((c) => c.slot === 0)
+        .map((c) => c.page)
+        .sort((a, b) => a! - b!),
+    ).toEqual([1, 16]);
+    // the board lies round all, so it makes the most creep: 0.4 + 2 × 0.11
+    expect(it.creep.standsOut.map((v) => Math.round(v * 100) / 100)).toEqual([0, 0.4, 0.51, 0.62]);
+    expect(it.creep.sum).toBe(
+      '(1 leaves around the innermost × 0.4 mm caliper + 2 leaves around the innermost × 0.11 mm caliper) × 1 = 0.62 mm',
+    );
+  });
+  it('of a perfect-bound book is one spread, its spine leaves × caliper + 2 boards', () => {
+    const { it } = made(100, { product: { binding: PERFECT, cover: COVER } });
+    // 96 pages of text: 48 × 0.11 + 2 × 0.4
+    expect(it.spine!.width).toBeCloseTo(6.08, 9);
+    expect(it.spine!.sum).toBe('48 leaves × 0.11 mm + 2 × 0.4 mm cover = 6.08 mm');
+    const cover = it.sheets[0]!;
+    expect(cover.kind).toBe('cover');
+    expect(cover.layout.block.size.width).toBeCloseTo(296 + 6.08, 9);
+    // scores at both edges of the spine, and a hinge 6 mm beside each
+    expect(cover.layout.block.folds.map((f) => Math.round(f.at * 100) / 100)).toEqual([148, 154.08, 142, 160.08]);
+    const outer = cover.front.cells.filter((c) => c.slot === 0).map((c) => c.page);
+    expect(outer.sort((a, b) => a! - b!)).toEqual([1, 100]);
+  });
+  it('has flaps outside its pages', () => {
+    const { it } = made(100, { product: { binding: PERFECT, cover: { ...COVER, flaps: 50 } } });
+    expect(it.sheets[0]!.layout.block.size.width).toBeCloseTo(302.08 + 100, 9);
+    expect(it.sheets[0]!.layout.block.panels[0]!.trim.x).toBe(50);
+  });
+  it('printed outside only has no back; from a spread it is laid whole', () => {
+    const artwork = { ...artworkOf(96), more: [[page({ width: 302, height: 210 })]] };
+    const docket = patched(docketFor(artwork), {
+      artwork: { more: [{ name: 'cover.pdf' }] },
+      product: { binding: PERFECT, cover: { ...COVER, from: 1, printed: 'outside' } },
+      sheet: { stock: SHOP.stocks[2]! },
+    });
+    const it = plan(docket, artwork);
+    expect(it.sheets[0]!.back.cells).toEqual([]);
+    const [cell] = it.sheets[0]!.front.cells;
+    expect(cell).toMatchObject({ file: 1, page: 1, label: 'cover' });
+    // the middle of the artwork is the middle of the spine
+    expect(it.pages).toHaveLength(100);
+    expect(it.pages[2]!.label).toBe('1');
+  });
+  it('with too few pages says how many lack', () => {
+    expect(made(3, { product: { binding: PERFECT, cover: COVER } }).it.coverLacks).toBe(1);
+    const artwork = { ...artworkOf(8), more: [artworkOf(2).pages] };
+    const docket = patched(docketFor(artwork), { product: { cover: { ...COVER, from: 1 } } });
+    expect(plan(docket, artwork).coverLacks).toBe(2);
+  });
+  it('of the right-to-left kind has its front at the left', () => {
+    const { it } = made(100, { product: { binding: PERFECT, bound: 'right', cover: COVER }, sheet: { up: 'one' } });
+    const cells = [...it.sheets[0]!.layout.block.panels].sort((a, b) => a.trim.x - b.trim.x);
+    expect(cells.map((p) => [p.outer.page, p.inner.page])).toEqual([
+      [1, 2],
+      [4, 3],
+    ]);
+  });
+});
+
+describe('leaves', () => {
+  it('are on the stock their range says, tabs before their chapters, inserts where they are wished', () => {
+    const { it } = made(12, {
+      product: {
+        binding: WIRE,
+        stocks: [{ from: 5, to: 6, stock: SILK }],
+        chapters: [
+          { at: 1, title: 'One' },
+          { at: 7, title: 'Two' },
+        ],
+        tabs: { on: true, stock: BOARD },
+        inserts: [{ after: 2, title: '', stock: SILK }],
+      },
+    });
+    expect(it.sections.map((s) => [s.kind, s.stock.id])).toEqual([
+      ['tab', 'board'],
+      ['text', 'sra3'],
+      ['insert', 'silk'],
+      ['text', 'sra3'],
+      ['text', 'silk'],
+      ['tab', 'board'],
+      ['text', 'sra3'],
+      ['text', 'sra3'],
+      ['text', 'sra3'],
+    ]);
+    expect(it.pages.map((p) => p.label)).toEqual([
+      'tab 1',
+      'tab 1',
+      '1',
+      '2',
+      'insert',
+      'insert',
+      '3',
+      '4',
+      '5',
+      '6',
+      'tab 2',
+      'tab 2',
+      '7',
+      '8',
+      '9',
+      '10',
+      '11',
+      '12',
+    ]);
+    expect(it.misplaced).toEqual([]);
+    const tab = it.sheets[0]!;
+    expect(tab.layout.block.size).toEqual({ width: 161, height: 210 });
+  });
+  it('get a blank before a chapter that begins on a back', () => {
+    const { it } = made(6, {
+      product: { binding: WIRE, chapters: [{ at: 4, title: 'Late' }], tabs: { on: true } },
+    });
+    expect(it.pages.map((p) => (p.kind === 'page' ? p.ref!.page : p.kind))).toEqual([
+      1,
+      2,
+      3,
+      'blank',
+      'tab',
+      'tab',
+      4,
+      5,
+      6,
+      'blank',
+    ]);
+    expect(it.blanks).toBe(2);
+  });
+  it('cannot stand in a stitched booklet, nor inside a section', () => {
+    const chapters = [{ at: 3, title: 'x' }];
+    expect(made(8, { product: { chapters, tabs: { on: true } } }).it.misplaced).toEqual([2]);
+    const { it } = made(16, {
+      product: { binding: PERFECT, chapters, tabs: { on: true } },
+      sheet: { fold: '4-single' },
+    });
+    expect(it.misplaced).toEqual([2]);
+    // it was put behind the section
+    expect(it.sections.map((s) => s.kind)).toEqual(['text', 'tab', 'text', 'text', 'text']);
+  });
+  it('of a calendar have their backs the right way up for turning over the head', () => {
+    const { it } = made(4, { product: { bound: 'top', binding: WIRE }, sheet: { up: 'one', turn: 'turn' } });
+    const [front] = it.sheets[0]!.front.cells;
+    const [back] = it.sheets[0]!.back.cells;
+    // turned about the upright axis heads stay; hung by the head, the back must stand on its head
+    expect(it.layout.rotated ? [front!.head, back!.head] : [front!.head, back!.head]).toEqual(
+      it.layout.rotated ? [1, 1] : [0, 2],
+    );
+  });
+  it('have no creep and, by reading place, the section they are of', () => {
+    const { it } = made(8, { product: { binding: WIRE } });
+    expect([...leavesOf(it).values()].every((l) => l.depth === null)).toBe(true);
+    expect(leavesOf(it).get(5)!.section.number).toBe(3);
+  });
+});
+
+describe('stocks in sections', () => {
+  it('mark the pages that would be on another stock than the sheet they share', () => {
+    const { it } = made(16, { product: { stocks: [{ from: 1, to: 2, stock: SILK }] } });
+    expect(it.sections[0]).toMatchObject({ stock: { id: 'silk' }, strangers: [15, 16] });
+    const whole = made(16, {
+      product: {
+        stocks: [
+          { from: 1, to: 2, stock: SILK },
+          { from: 15, to: 16, stock: SILK },
+        ],
+      },
+    });
+    expect(whole.it.sections.flatMap((s) => s.strangers)).toEqual([]);
+  });
+});
+
+describe('a folded piece', () => {
+  it('has its folded-in panel shorter: wrap of 100 mm panels is 299 mm wide', () => {
+    const artwork = artworkOf(6, { width: 100, height: 210 });
+    const docket = patched(docketFor(artwork), { product: { binding: { kind: 'folded', short: 1 } } });
+    const it = plan(docket, artwork);
+    expect(it.layout.block.way.id).toBe('6-wrap');
+    expect(it.layout.block.size.width).toBeCloseTo(299, 9);
+    expect(it.layout.block.panels.find((p) => p.column === 0)!.trim.width).toBe(99);
+  });
+  it('as a gate has two half doors', () => {
+    const artwork = artworkOf(6, { width: 200, height: 210 });
+    const docket = patched(docketFor(artwork), {
+      product: { binding: { kind: 'folded', short: 1 } },
+      sheet: { fold: '6-gate' },
+    });
+    const it = plan(docket, artwork);
+    expect(it.layout.block.panels.map((p) => p.trim.width).sort((a, b) => a - b)).toEqual([99, 99, 200]);
+  });
+});
+
+describe('runs and figures of several stocks', () => {
+  it('count every run by its own copies: cover two up, text two up, added up', () => {
+    const { docket, it } = made(16, { product: { cover: COVER, copies: 101 } });
+    const runs = runsOf(docket, it);
+    expect(runs.map((r) => [r.kind, r.stock.id, r.perCopy, r.good, r.sheets])).toEqual([
+      ['cover', 'board', 1, 51, [1]],
+      ['text', 'sra3', 3, 153, [2, 3, 4]],
+    ]);
+    const sheets = reckon(docket, it).find((f) => f.key === 'sheets')!;
+    // 51 + 153 good; 2 + 1 % of 51 → 3, 2 + 1 % of 153 → 4
+    expect(sheets.value).toBe(204 + 3 + 4);
+    expect(reckon(docket, it).find((f) => f.key === 'paper')!.value).toBeCloseTo(54 * 9 + 157 * 2.9, 9);
+  });
+  it('price plates by form: two a section, one where one form prints both sides', () => {
+    const press = { ...SHOP.machines[0]!, plate: 900 };
+    const of = (work: Docket['sheet']['work']) => {
+      const { docket, it } = made(8, { sheet: { work, machine: press } });
+      return reckon(docket, it).find((f) => f.key === 'plates')!.value;
+    };
+    expect(of('sheetwise')).toBe(2 * 2 * 900);
+    expect(of('work-and-turn')).toBe(2 * 900);
+  });
+});
+
+describe('marks of bound work', () => {
+  const SECTIONS = { product: { binding: PERFECT }, sheet: { fold: '8-right-angle', up: 'one' as const } };
+  it('climb down the spine a step a section, and begin again', () => {
+    const { docket, it } = made(32, SECTIONS, { marks: { collating: { restart: 3, length: 8, from: 20 } } });
+    const marks = mark(docket, it);
+    const steps = it.sheets.map((s) => marks.of(s.number, 'front').filter((m) => m.kind === 'area'));
+    expect(steps.map((s) => s.length)).toEqual([1, 1, 1, 1]);
+    // along the spine the steps lie 8 mm on from each other; the fourth where the first is
+    const at = steps.map((s) => (s[0]!.kind === 'area' ? s[0]!.rect : null)!);
+    const along = (i: number): number => at[i]!.x + at[i]!.y;
+    expect(Math.abs(along(1) - along(0))).toBeCloseTo(8, 9);
+    expect(Math.abs(along(2) - along(1))).toBeCloseTo(8, 9);
+    expect(at[3]).toEqual(at[0]);
+    // the step is centred on the fold
+    const fold = it.layout.block.folds.find((f) => f.order === 2)!;
+    expect(fold).toBeDefined();
+    expect(Math.min(at[0]!.width, at[0]!.height)).toBeCloseTo(1.5, 9);
+  });
+  it('name sections in the slug line, and not for stitched sheets of one fold', () => {
+    const { docket, it } = made(32, SECTIONS, { sheet: { stock: { ...SHOP.stocks[2]!, width: 400, height: 600 } } });
+    const texts = mark(docket, it)
+      .of(2, 'front')
+      .flatMap((m) => (m.kind === 'text' ? [m.text] : []));
+    expect(texts).toContain('Test · section 2 · sheet 2 of 4 · front · 2026-01-02');
+    expect(texts).toContain('Section 2 · sheet 2');
+    const plain = made(8);
+    const said = mark(plain.docket, plain.it)
+      .of(1, 'front')
+      .flatMap((m) => (m.kind === 'text' ? [m.text] : []));
+    expect(said.join()).not.toContain('section');
+  });
+  it('score the spine and hinges of a cover', () => {
+    const { docket, it } = made(100, { product: { binding: PERFECT, cover: COVER }, sheet: { up: 'one' } });
+    const lines = mark(docket, it)
+      .of(1, 'front')
+      .filter((m) => m.of === 'spine');
+    // four lines, each at both ends
+    expect(lines).toHaveLength(8);
+  });
+  it('say on every tab its number and title, on both sides, inside its place in the bank', () => {
+    const { docket, it } = made(12, {
+      product: {
+        binding: WIRE,
+        chapters: [1, 3, 5].map((at, i) => ({ at, title: `T${i}` })),
+        tabs: { on: true, positions: 3, inset: 6, extension: 12 },
+      },
+      sheet: { up: 'one' },
+    });
+    const tabs = it.sheets.filter((s) => s.kind === 'tab');
+    expect(tabs).toHaveLength(3);
+    const marks = mark(docket, it);
+    tabs.forEach((s, i) => {
+      for (const side of ['front', 'back'] as const) {
+        const [text] = marks.of(s.number, side).filter((m) => m.of === 'tab');
+        expect(text).toMatchObject({ text: `${i + 1}  T${i}`, black: true });
+      }
+    });
+  });
+});

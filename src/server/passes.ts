@@ -1,0 +1,36 @@
+import { randomUUID } from 'node:crypto';
+import { mkdir, readFile, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Machine, Size } from '../core';
+import { writeTestRun } from '../pdf';
+import { folders } from './config';
+import { tell } from './events';
+import { transaction } from './db';
+import { readShop, writeShop } from './tables/shop';
+
+/** The PDF of a test run for a machine, or null where the shop has no such machine. */
+export async function testRun(machineId: string, sheet: Size, pass: 'fronts' | 'backs'): Promise<Uint8Array | null> {
+  const { machines } = await readShop();
+  if (!machines.some((m) => m.id === machineId)) return null;
+  await mkdir(folders.out(), { recursive: true });
+  const out = join(folders.out(), `test-run-${randomUUID()}.pdf`);
+  try {
+    writeTestRun(sheet, pass, out);
+    return await readFile(out);
+  } finally {
+    await rm(out, { force: true });
+  }
+}
+
+/** Keeps with a machine how its pile goes back in for the backs. */
+export async function learnReload(machineId: string, reload: Machine['reload']): Promise<Machine | null> {
+  const shop = await readShop();
+  const machine = shop.machines.find((m) => m.id === machineId);
+  if (!machine) return null;
+  const learned = { ...machine, reload };
+  await transaction((run) =>
+    writeShop(run, { ...shop, machines: shop.machines.map((m) => (m.id === machineId ? learned : m)) }),
+  );
+  tell({ kind: 'jobs' });
+  return learned;
+}
