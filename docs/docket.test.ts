@@ -11,6 +11,7 @@ const cli = (...args: string[]) =>
 
 interface Printed {
   readonly up: number;
+  readonly sections: readonly { kind: string }[];
   readonly sheets: readonly Record<
     'front' | 'back',
     { cells: { page: number | null; reading: number; trim: { x: number; y: number; width: number; height: number } }[] }
@@ -27,44 +28,57 @@ beforeAll(() => {
   cpSync(join(here, 'examples'), dir, { recursive: true });
   writePdf(join(dir, 'eight-pages.pdf'), numberedPages(8));
   writePdf(join(dir, 'ten-pages.pdf'), numberedPages(10));
+  writePdf(join(dir, 'thirty-six-pages.pdf'), numberedPages(36));
   writePdf(join(dir, 'a4-pages.pdf'), numberedPages(8, 595.28, 841.89, 0));
 });
 
 describe('the examples of the docket file', () => {
-  it('are three', () => expect(readdirSync(join(here, 'examples')).filter((f) => f.endsWith('.json'))).toHaveLength(3));
+  const examples = readdirSync(join(here, 'examples')).filter((f) => f.endsWith('.json'));
+  it('are six', () => expect(examples).toHaveLength(6));
 
-  it.each(['two-up.json', 'awkward-count.json', 'bound-at-the-top.json'])(
-    '%s is planned and imposed, the words where the plan says',
-    (file) => {
-      const printed = planOf(file);
-      expect(printed.findings.filter((f) => f.severity === 'stop')).toEqual([]);
-      const out = join(dir, `${file}.pdf`);
-      expect(cli('impose', join(dir, file), '-o', out)).toMatchObject({ status: 0, stderr: '' });
-      expect(run('qpdf', '--check', out)).toContain('No syntax');
-      const sides = wordsOf(out);
-      expect(sides).toHaveLength(2 * printed.sheets.length);
-      printed.sheets.forEach((sheet, s) =>
-        (['front', 'back'] as const).forEach((name, k) => {
-          for (const { page, trim } of sheet[name].cells) {
-            const inside = sides[2 * s + k]!.words.filter(
-              (w) =>
-                w.x > trim.x &&
-                w.x < trim.x + trim.width &&
-                w.y > trim.y &&
-                w.y < trim.y + trim.height &&
-                /^\d+$/.test(w.text),
-            );
-            expect(inside.map((w) => w.text)).toEqual(page === null ? [] : [String(page)]);
-          }
-        }),
-      );
-    },
-  );
+  it.each(examples)('%s is planned and imposed, the words where the plan says', (file) => {
+    const printed = planOf(file);
+    expect(printed.findings.filter((f) => f.severity === 'stop')).toEqual([]);
+    const out = join(dir, `${file}.pdf`);
+    expect(cli('impose', join(dir, file), '-o', out)).toMatchObject({ status: 0, stderr: '' });
+    expect(run('qpdf', '--check', out)).toContain('No syntax');
+    const sides = wordsOf(out);
+    expect(sides).toHaveLength(2 * printed.sheets.length);
+    printed.sheets.forEach((sheet, s) =>
+      (['front', 'back'] as const).forEach((name, k) => {
+        for (const { page, trim } of sheet[name].cells) {
+          const inside = sides[2 * s + k]!.words.filter(
+            (w) =>
+              w.x > trim.x &&
+              w.x < trim.x + trim.width &&
+              w.y > trim.y &&
+              w.y < trim.y + trim.height &&
+              /^\d+$/.test(w.text),
+          );
+          expect(inside.map((w) => w.text)).toEqual(page === null ? [] : [String(page)]);
+        }
+      }),
+    );
+  });
 
   it('two-up.json lies two up, awkward-count.json keeps page 10 outside', () => {
     expect(planOf('two-up.json').up).toBe(2);
     const outer = planOf('awkward-count.json').sheets[0]!.front.cells.map((c) => c.page);
     expect(outer.sort((a, b) => a! - b!)).toEqual([1, 10]);
+  });
+
+  it('perfect-bound.json has a cover and four sections; wire-and-tabs.json two tabs; version 1 is read as well', () => {
+    const kinds = (file: string): string[] => planOf(file).sections.map((s) => s.kind);
+    expect(kinds('perfect-bound.json')).toEqual(['cover', 'text', 'text', 'text', 'text']);
+    expect(kinds('wire-and-tabs.json')).toEqual(['tab', 'text', 'text', 'tab', 'text', 'text']);
+    const old = JSON.parse(readFileSync(join(here, 'examples/bound-at-the-top.json'), 'utf8')) as { version: number };
+    expect(old.version).toBe(1);
+  });
+
+  it('writes fronts by themselves for a machine that prints one side', () => {
+    const out = join(dir, 'fronts.pdf');
+    expect(cli('impose', join(dir, 'two-up.json'), '-o', out, '--sides', 'fronts')).toMatchObject({ status: 0 });
+    expect(wordsOf(out)).toHaveLength(2);
   });
 });
 

@@ -11,7 +11,11 @@ test('the exported sheets, folded, are the booklet', async ({ page }) => {
   await dropFiles(page, [path]);
   await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
   await openStation(page, 'sheet');
-  await page.locator('[data-station=sheet]').getByText('One', { exact: true }).click();
+  await page
+    .locator('[data-station=sheet]')
+    .getByRole('button', { name: /Pieces up/ })
+    .click();
+  await page.getByRole('option', { name: 'One', exact: true }).click();
   await openStation(page, 'send');
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Export PDF' }).click();

@@ -37,7 +37,14 @@ export function ensureDependencies() {
 /** Builds where a source has changed since the last build. */
 export async function ensureBuilt() {
   const mark = join(root, 'dist', '.built');
-  const hash = hashOf(['src', 'demo', 'package-lock.json', 'astro.config.mjs', 'scripts/lib/bundle.mjs']);
+  const hash = hashOf([
+    'src',
+    'demo',
+    'package-lock.json',
+    'astro.config.mjs',
+    'scripts/lib/bundle.mjs',
+    'scripts/lib/project.mjs',
+  ]);
   if (marked(mark, hash)) return;
   say('building');
   mkdirSync(join(root, 'dist'), { recursive: true });
@@ -46,7 +53,8 @@ export async function ensureBuilt() {
   if (
     run('npx', ['astro', 'build', '--silent'], {
       cwd: root,
-      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
+      // what calls this may run as a test: the application is always built for production
+      env: { ...process.env, NODE_ENV: 'production', VITEST: '', ASTRO_TELEMETRY_DISABLED: '1' },
     }) !== 0
   )
     fail('The application could not be built; see above.');

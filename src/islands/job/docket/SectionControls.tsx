@@ -66,14 +66,12 @@ export function SectionPlans() {
     <div className="py-1">
       <table
         className="w-full border-collapse text-right text-[0.72rem]"
-        role="radiogroup"
         aria-label="Plans of sections"
-        tabIndex={0}
         onKeyDown={onKey}
       >
         <thead className="text-ink-soft">
           <tr>
-            <th className="w-[3.4rem] text-left font-normal">fold</th>
+            <th className="w-[4.2rem] text-left font-normal">fold</th>
             <th className="text-left font-normal">sections</th>
             <th className="px-1 font-normal">sheets</th>
             <th className="px-1 font-normal">waste</th>
@@ -88,15 +86,26 @@ export function SectionPlans() {
             return (
               <tr
                 key={p.said + p.ways[0]!.id}
-                role="radio"
-                aria-checked={on}
-                aria-label={`${p.said} pages, ${p.sheets} sheets`}
                 data-plan={p.said}
+                data-on={on}
                 onClick={() => change(taken(p), `sections ${p.said}`)}
                 className={cx('cursor-pointer border-t border-ink/20 hover:bg-oat-deep', on && 'bg-paper')}
               >
-                <td className={cx('border-l-4 py-1 pl-1 text-left', on ? 'border-rust' : 'border-transparent')}>
-                  <FoldDrawing way={first} bound={product.bound} ratio={ratio} width={42} />
+                <td
+                  className={cx(
+                    'flex items-center gap-1 border-l-4 py-1 pl-1 text-left',
+                    on ? 'border-rust' : 'border-transparent',
+                  )}
+                >
+                  <input
+                    type="radio"
+                    name="section plan"
+                    className="accent-rust"
+                    checked={on}
+                    aria-label={`${p.said} pages, ${p.sheets} sheets`}
+                    onChange={() => change(taken(p), `sections ${p.said}`)}
+                  />
+                  <FoldDrawing way={first} bound={product.bound} ratio={ratio} width={38} />
                 </td>
                 <td className="text-left">
                   <span className="num font-semibold">{p.said}</span>
