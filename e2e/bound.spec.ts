@@ -110,11 +110,11 @@ test('the fold-out folds itself up in the dummy', async ({ page }) => {
   const unfold = page.locator('[data-folds]');
   await unfold.press('ArrowRight');
   await expect(unfold).toHaveAttribute('data-folds', '1.00');
-  await page.getByRole('button', { name: 'Folded' }).click();
+  await page.getByRole('button', { name: 'Folded', exact: true }).click();
   await expect(unfold).toHaveAttribute('aria-label', 'Unfolding: 3 of 3 folds made');
   // going on from the end it opens; it can be stopped
-  await page.getByRole('button', { name: 'Open' }).click();
-  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
   const at = await unfold.getAttribute('data-folds');
   expect(Number(at)).toBeLessThanOrEqual(3);
   const { sides } = await exported(page, 'fold-out');
@@ -144,8 +144,8 @@ test('plans of sections are compared, one is taken by a key, a section is folded
   await fours.click();
   await expect(brief(page)).toContainText('150 copies');
   await expect(table(page)).toHaveAttribute('aria-label', /of 25,/);
-  await sheet.getByText('Section by section').click();
-  await sheet.getByRole('button', { name: /Fold of section 2/ }).click();
+  await sheet.locator('summary', { hasText: 'Section by section' }).click();
+  await sheet.getByRole('button', { name: /Fold of section 2$/ }).click();
   await page.getByRole('option', { name: /^8 · Right-angle/ }).click();
   await saved(page);
   // 4 + 8 + 22 × 4 = 100, four more than there are: blanks
@@ -219,7 +219,10 @@ test('a machine that prints one side: fronts, the pile laid back, backs; a test 
 }) => {
   await openJob(page, 'Care of edges');
   const sheet = await openStation(page, 'sheet');
-  await sheet.getByRole('button', { name: /^Machine/ }).click();
+  await sheet
+    .getByRole('button', { name: /Machine/ })
+    .first()
+    .click();
   await page.getByRole('option', { name: /Dunlin/ }).click();
   const send = await openStation(page, 'send');
   const passes = send.getByRole('region', { name: 'Two passes by hand' });

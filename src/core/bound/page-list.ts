@@ -137,7 +137,15 @@ export function pagesToRuns(pages: PageList): PageRun[] {
     }
     runs.push({ kind: 'pages', file: p.file, from: p.page, to: p.page, turn: p.turn });
   }
-  return runs;
+  // two pages that changed places are said one by one: 3, 2 reads better than 3-2
+  return runs.flatMap((run) =>
+    run.kind === 'pages' && run.from - run.to === 1
+      ? [
+          { ...run, to: run.from },
+          { ...run, from: run.to },
+        ]
+      : [run],
+  );
 }
 
 /** A typed page list that cannot be read, said in words. */

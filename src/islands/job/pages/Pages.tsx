@@ -193,21 +193,26 @@ export function Pages() {
           </span>
         )}
       </div>
-      <div
-        ref={watch}
-        tabIndex={0}
-        role="listbox"
-        aria-label="Page list"
-        aria-multiselectable
-        aria-activedescendant={list.length > 0 ? `page-${anchor}` : undefined}
-        onKeyDown={onKey}
-        className="min-h-0 flex-1 overflow-y-auto p-3"
-      >
-        <DndContext sensors={sensors} onDragEnd={dropped}>
+      <DndContext sensors={sensors} onDragEnd={dropped}>
+        <div
+          ref={watch}
+          tabIndex={0}
+          role="listbox"
+          aria-label="Page list"
+          aria-multiselectable
+          aria-activedescendant={list.length > 0 ? `page-${anchor}` : undefined}
+          onKeyDown={onKey}
+          className="min-h-0 flex-1 overflow-y-auto p-3"
+        >
           <SortableContext items={list.map((_, i) => `p${i}`)} strategy={() => null}>
-            <div className="relative" style={{ height: virtual.getTotalSize() }}>
+            <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
               {virtual.getVirtualItems().map((row) => (
-                <div key={row.key} className="absolute left-0 flex gap-3.5" style={{ top: row.start }}>
+                <div
+                  key={row.key}
+                  role="presentation"
+                  className="absolute left-0 flex gap-3.5"
+                  style={{ top: row.start }}
+                >
                   {list.slice(row.index * columns, (row.index + 1) * columns).map((ref, n) => {
                     const i = row.index * columns + n;
                     return (
@@ -225,8 +230,8 @@ export function Pages() {
               ))}
             </div>
           </SortableContext>
-        </DndContext>
-      </div>
+        </div>
+      </DndContext>
     </div>
   );
 }
