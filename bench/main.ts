@@ -1,7 +1,7 @@
 import { execFileSync, fork } from 'node:child_process';
 import { closeSync, openSync, rmSync, statSync, writeSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { inspect, mark, plan, reckon } from '../src/core';
+import { Finisher, inspect, mark, patched, plan, reckon, sectionPlans } from '../src/core';
 import { artworkOf, docketFor, SHOP } from '../src/core/testing';
 import { compose, rasterise, readArtwork } from '../src/pdf';
 
@@ -125,6 +125,22 @@ async function main(): Promise<void> {
     });
     console.log(
       `plan ${String(pages).padStart(6)} pages: ${planning.toFixed(1)} ms; with marks, findings and figures ${(all * 1000).toFixed(1)} ms`,
+    );
+  }
+  const press = { ...SHOP.stocks[2]!, id: 'b2', format: 'B2', width: 520, height: 740 };
+  const folder = Finisher.parse({ ...SHOP.finishers[0]!, does: ['fold'], maxFolds: 5 });
+  for (const pages of [100, 1000]) {
+    const artwork = artworkOf(pages);
+    const machine = { ...SHOP.machines[0]!, largest: { width: 520, height: 740 } };
+    const docket = patched(docketFor(artwork), {
+      product: { binding: { kind: 'sewn' } },
+      sheet: { stock: press, machine },
+      finish: { folder },
+    });
+    const comparing = best(15, () => void sectionPlans(docket, pages)) * 1000;
+    const bound = best(15, () => void plan(docket, artwork)) * 1000;
+    console.log(
+      `sewn ${String(pages).padStart(6)} pages: sections compared in ${comparing.toFixed(1)} ms, planned with the best of them in ${bound.toFixed(1)} ms`,
     );
   }
   const path = join(dir, '400.pdf');

@@ -5,7 +5,7 @@ const paper = (
   id: string,
   name: string,
   grammage: number,
-  caliper: number,
+  caliper: number | undefined,
   swatch: string,
   sizes: readonly (readonly [string, number, number, 'long' | 'short', number])[],
 ) =>
@@ -16,7 +16,7 @@ const paper = (
     width,
     height,
     grammage,
-    caliper,
+    ...(caliper === undefined ? {} : { caliper }),
     grain,
     price,
     swatch,
@@ -48,6 +48,8 @@ export function demoShop(printer: string | null): Shop {
         ['A4', 210, 297, 'long', 3.6],
       ]),
       ...paper('offset-100', 'Offset 100', 100, 0.124, '#f3efe6', [['B2', 520, 740, 'long', 6.8]]),
+      // nobody has measured this one yet: its thickness is estimated
+      ...paper('kraft-120', 'Tideline kraft 120', 120, undefined, '#b99a6b', [['SRA3', 320, 450, 'short', 3.3]]),
       ...paper('recycled-115', 'Kelp recycled 115', 115, 0.148, '#c7c9b2', [['SRA3', 320, 450, 'short', 3.1]]),
     ],
     machines: [

@@ -173,7 +173,7 @@ test('what is done while the server does not answer is kept and saved after', as
 test('creep is corrected as one likes, and every sheet’s shift can be read', async ({ page }) => {
   await openJob(page, 'The borrower’s handbook');
   const product = await openStation(page, 'product');
-  await product.getByText('Shift of every sheet').click();
+  await product.getByText('Shift of every leaf').click();
   const rows = product.getByRole('row');
   // six sheets of 0.104 mm round the innermost
   await expect(rows.last()).toHaveText('70.62 mm0.62 mm');

@@ -10,6 +10,8 @@ export interface Part {
   readonly rows: number;
   readonly column: number;
   readonly row: number;
+  /** From where to where it reaches across, as shares of the width, where its column is not one of equal ones. */
+  readonly across?: readonly [number, number];
 }
 
 /** Where a page of the book comes from. */

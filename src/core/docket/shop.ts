@@ -5,7 +5,21 @@ import { z } from 'zod';
 const positive = z.number().positive().finite();
 const notNegative = z.number().nonnegative().finite();
 
-export const Stock = z
+/**
+ * Thickness of a sheet from its weight, where nobody has measured it: bulk 1.2 cm³/g is that of ordinary uncoated
+ * paper, so t = g/m² × 1.2 ÷ 1000 mm. Coated papers are thinner.
+ */
+export const estimatedCaliper = (grammage: number): number => Math.round(grammage * 1.2) / 1000;
+
+/** A stock without a caliper gets an estimate, and says so. */
+function withCaliper(stock: unknown): unknown {
+  if (typeof stock !== 'object' || stock === null) return stock;
+  const { caliper, grammage } = stock as { caliper?: unknown; grammage?: unknown };
+  if ((caliper !== undefined && caliper !== null) || typeof grammage !== 'number') return stock;
+  return { ...stock, caliper: estimatedCaliper(grammage), calipers: 'estimated' };
+}
+
+const StockShape = z
   .strictObject({
     id: z.string().min(1),
     name: z.string().min(1).describe('As the shop calls it, without the size: “Silk 130”'),
@@ -13,7 +27,7 @@ export const Stock = z
     width: positive,
     height: positive,
     grammage: positive.describe('g/m²'),
-    caliper: positive.describe('Thickness of one sheet in mm'),
+    caliper: positive.describe('Thickness of one sheet in mm; estimated from the grammage where it is left out'),
     calipers: z
       .enum(['measured', 'estimated'])
       .default('measured')
@@ -26,6 +40,7 @@ export const Stock = z
       .describe('Its colour in drawings'),
   })
   .meta({ id: 'Stock' });
+export const Stock = z.preprocess(withCaliper, StockShape);
 export type Stock = z.infer<typeof Stock>;
 
 export const Turn = z.enum(['turn', 'tumble']);
@@ -72,12 +87,6 @@ export const Machine = z
   })
   .meta({ id: 'Machine' });
 export type Machine = z.infer<typeof Machine>;
-
-/**
- * Thickness of a sheet from its weight, where nobody has measured it: bulk 1.2 cm³/g is that of ordinary uncoated
- * paper, so t = g/m² × 1.2 ÷ 1000 mm. Coated papers are thinner.
- */
-export const estimatedCaliper = (grammage: number): number => Math.round(grammage * 1.2) / 1000;
 
 export const Finisher = z
   .strictObject({

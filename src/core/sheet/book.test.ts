@@ -309,3 +309,16 @@ describe('marks of bound work', () => {
     });
   });
 });
+
+describe('the pages of a cover drawn as a spread', () => {
+  it('stand beside the spine, as wide as the book: the middle of the front is 74 mm from the face', () => {
+    const artwork = { ...artworkOf(96), more: [[page({ width: 306, height: 210 })]] };
+    const docket = patched(docketFor(artwork), {
+      artwork: { more: [{ name: 'cover.pdf' }] },
+      product: { binding: PERFECT, cover: { ...COVER, from: 1 } },
+    });
+    const front = plan(docket, artwork).pages[0]!.ref!;
+    expect(front.part!.across![0]).toBeCloseTo(158 / 306, 9);
+    expect(front.part!.across![1]).toBeCloseTo(1, 9);
+  });
+});

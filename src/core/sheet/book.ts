@@ -170,11 +170,19 @@ function coverPages(docket: Docket, artwork: Artwork, list: readonly (PageRef | 
   }
   const file = cover.from;
   const count = pagesIn(artwork, file);
+  // a page of a cover with a flat spine is as wide as the book, and stands between the spine and the flap
+  const across = (column: number): [number, number] => {
+    const whole = factsOf(artwork, { file, page: 1 })?.[docket.artwork.box].width ?? 1;
+    const [from, to] = [cover.flaps / whole, (cover.flaps + finished.width) / whole];
+    return column === 0 ? [from, to] : [1 - to, 1 - from];
+  };
   const ref = (page: number, column?: number): PageRef => ({
     file,
     page,
     turn: 0,
-    ...(column === undefined ? {} : { part: { columns: 2, rows: 1, column, row: 0 } }),
+    ...(column === undefined
+      ? {}
+      : { part: { columns: 2, rows: 1, column, row: 0, ...(inNest ? {} : { across: across(column) }) } }),
   });
   const first = factsOf(artwork, { file, page: 1 });
   const wide = first !== undefined && first[docket.artwork.box].width > 1.7 * finished.width && count <= 2;

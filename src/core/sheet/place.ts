@@ -40,9 +40,10 @@ export function pageToSide(trim: Rect, head: QuarterTurns): Matrix {
 export function pagePart(page: PageFacts, box: Docket['artwork']['box'], part?: Part): Rect {
   const b = page[box];
   if (!part) return b;
-  const width = b.width / part.columns;
   const height = b.height / part.rows;
-  return rect(b.x + part.column * width, b.y + part.row * height, width, height);
+  const [from, to] = part.across ?? [part.column / part.columns, (part.column + 1) / part.columns];
+  const width = (to - from) * b.width;
+  return rect(b.x + from * b.width, b.y + part.row * height, width, height);
 }
 
 /** How much larger than in the artwork a page is placed. */

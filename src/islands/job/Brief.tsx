@@ -75,7 +75,7 @@ export function Brief() {
   const up = plan.layout.slots.length;
   const said = saidProduct(docket);
   const { cover } = product;
-  const sections = plansWanted(docket) && plan.layout.block.panels.length > 2 ? saidSections(plan) : null;
+  const sections = plansWanted(docket) ? saidSections(plan) : null;
   const stocks = product.stocks.length > 0 ? new Set(product.stocks.map((s) => s.stock.id)).size : 0;
   return (
     <p className="font-head text-[1.4rem] leading-[1.5]" aria-label="Brief">
@@ -128,10 +128,10 @@ export function Brief() {
           </Word>{' '}
         </>
       )}
-      {cover.kind === 'separate' && (
+      {plansWanted(docket) && (
         <>
-          cover on{' '}
-          <Word say={cover.stock.name} name="Cover" after=",">
+          {cover.kind === 'separate' && 'cover on '}
+          <Word say={cover.kind === 'separate' ? cover.stock.name : 'self cover'} name="Cover" after=",">
             {(close) => <CoverSource done={close} />}
           </Word>{' '}
         </>

@@ -71,12 +71,12 @@ export function CreepControls() {
         />
       </Row>
       <details className="py-1">
-        <summary className="text-sm text-rust underline">Shift of every sheet</summary>
-        <div className="mt-1 max-h-48 overflow-y-auto" role="region" aria-label="Shift of every sheet" tabIndex={0}>
+        <summary className="text-sm text-rust underline">Shift of every leaf</summary>
+        <div className="mt-1 max-h-48 overflow-y-auto" role="region" aria-label="Shift of every leaf" tabIndex={0}>
           <table className="num w-full text-right text-sm">
             <thead className="text-xs text-ink-soft">
               <tr>
-                <th className="text-left font-normal">sheet</th>
+                <th className="text-left font-normal">leaf</th>
                 <th className="font-normal">stands out</th>
                 <th className="font-normal">{creep.correction === 'scale' ? 'narrower' : 'to the spine'}</th>
               </tr>

@@ -21,12 +21,28 @@ export function SheetControls() {
         hint={`${formatSize(lying(stock), unit)} · ${stock.grammage} g/m² · ${formatLength(stock.caliper, unit, unit === 'mm' ? 3 : 4)} thick · ${stock.grain} grain`}
       >
         <StockControl />
+        {stock.calipers === 'estimated' && (
+          <span className="mt-1 flex items-center gap-2 text-xs">
+            estimated; measured it is
+            <LengthField
+              label="Caliper measured"
+              value={stock.caliper}
+              unit={unit}
+              min={0.01}
+              max={5}
+              onChange={(caliper) =>
+                change({ sheet: { stock: { caliper, calipers: 'measured' } } }, `caliper ${caliper} mm`)
+              }
+            />
+          </span>
+        )}
       </Row>
       <Row
         label="Machine"
         hint={`does not print ${formatLength(Math.min(...edges), unit)} to ${formatLength(Math.max(...edges), unit)} at the edges`}
       >
         <MachineControl />
+        <TrayList />
       </Row>
       <Row
         label="Up"
@@ -133,6 +149,113 @@ function TrimControls() {
           />
         )}
       </span>
+      <Gutters />
     </Row>
+  );
+}
+
+/** The gap at every fold of the sheet, set by hand where it must be another than the trims make it. */
+function Gutters() {
+  const { docket, change, plan } = useJob();
+  const { unit } = useUnit();
+  const { gutters } = docket.sheet.trims;
+  const { way, panels } = plan.layout.block;
+  if (panels.length <= 2 && gutters.length === 0) return null;
+  const lines = [
+    ...Array.from({ length: way.columns - 1 }, (_, i) => ({ axis: 'upright' as const, line: i + 1 })),
+    ...Array.from({ length: way.rows - 1 }, (_, i) => ({ axis: 'level' as const, line: i + 1 })),
+  ];
+  const at = (p: (typeof panels)[0], axis: 'upright' | 'level'): [number, number] =>
+    axis === 'upright' ? [p.trim.x, p.trim.x + p.trim.width] : [p.trim.y, p.trim.y + p.trim.height];
+  const gap = (axis: 'upright' | 'level', line: number): number => {
+    const key = axis === 'upright' ? 'column' : 'row';
+    const before = Math.max(...panels.filter((p) => p[key] === line - 1).map((p) => at(p, axis)[1]));
+    const after = Math.min(...panels.filter((p) => p[key] === line).map((p) => at(p, axis)[0]));
+    return Math.max(0, after - before);
+  };
+  return (
+    <details className="mt-1">
+      <summary className="text-sm text-rust underline">Gap at every fold</summary>
+      <ul className="mt-1 grid grid-cols-2 gap-1 text-xs text-ink-soft">
+        {lines.map(({ axis, line }) => {
+          const set = gutters.some((g) => g.axis === axis && g.line === line);
+          const name = axis === 'upright' ? `from the left, ${line}` : `from below, ${line}`;
+          return (
+            <li key={`${axis} ${line}`}>
+              {name}
+              {set && ', by hand'}
+              <LengthField
+                label={`Gap ${name}`}
+                value={gap(axis, line)}
+                unit={unit}
+                max={200}
+                wide
+                onChange={(width) =>
+                  change(
+                    {
+                      sheet: {
+                        trims: {
+                          gutters: [
+                            ...gutters.filter((g) => g.axis !== axis || g.line !== line),
+                            { axis, line, width },
+                          ],
+                        },
+                      },
+                    },
+                    `gap ${name}`,
+                  )
+                }
+              />
+            </li>
+          );
+        })}
+      </ul>
+      {gutters.length > 0 && (
+        <button
+          type="button"
+          className="mt-1 text-sm text-rust underline"
+          onClick={() => change({ sheet: { trims: { gutters: [] } } }, 'gaps as the trims make them')}
+        >
+          As the trims make them
+        </button>
+      )}
+    </details>
+  );
+}
+
+/** Which stock lies in which tray of the machine. */
+function TrayList() {
+  const { docket, change, plan, store } = useJob();
+  const shop = store((s) => s.shop);
+  const { machine } = docket.sheet;
+  const { trays } = machine;
+  if (trays.length === 0) return null;
+  const used = new Map(plan.sheets.filter((s) => s.machine.id === machine.id).map((s) => [s.stock.id, s.stock]));
+  const from = [...used.values()].map((s) => {
+    const tray = trays.find((t) => t.stock === s.id);
+    return `${s.name}: ${tray ? tray.name : 'in no tray'}`;
+  });
+  return (
+    <details className="mt-1">
+      <summary className="text-xs text-rust underline">{from.join('; ')}</summary>
+      <ul className="mt-1 grid gap-1">
+        {trays.map((t, i) => (
+          <li key={t.name} className="grid grid-cols-[4.5rem_minmax(0,1fr)] items-center gap-1 text-xs">
+            {t.name}
+            <Pick
+              label={`Stock in ${t.name}`}
+              value={t.stock}
+              options={shop.stocks.map((s) => ({ key: s.id, label: `${s.name} ${s.format}`, swatch: s.swatch }))}
+              onChange={(stock) =>
+                change(
+                  { sheet: { machine: { trays: trays.map((x, n) => (n === i ? { ...x, stock } : x)) } } },
+                  `${t.name} loaded anew`,
+                )
+              }
+            />
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }

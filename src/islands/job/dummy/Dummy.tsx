@@ -287,9 +287,11 @@ function BoundPages({ modes }: { readonly modes: ReactNode }) {
           <Entry
             label="Open at page"
             bare
-            shown={String(after ?? before ?? 1)}
+            shown={label(after ?? before ?? 1)}
             take={(t) => {
-              const n = Number(t);
+              // by what the page is called, else by its place
+              const named = plan.pages.findIndex((p) => p.label === t.trim()) + 1;
+              const n = named > 0 ? named : Number(t);
               if (!Number.isInteger(n) || n < 1 || n > total) throw new Error(`From 1 to ${total}.`);
               goTo(Math.floor(n / 2));
             }}

@@ -251,7 +251,22 @@ function SheetNote({ plan, number }: { plan: Plan; number: number }) {
       : sheet.kind === 'tab'
         ? (plan.sections.find((s) => s.number === sheet.sections[0])?.tab?.title ?? KIND.tab)
         : KIND[sheet.kind];
-  return <>{[what, stocks > 1 ? `${sheet.stock.name} ${sheet.stock.format}` : null].filter(Boolean).join(' · ')}</>;
+  return (
+    <>
+      {what}
+      {stocks > 1 && (
+        <>
+          {what && ' · '}
+          <span
+            className="mr-1 inline-block size-2.5 border border-ink/50"
+            style={{ background: sheet.stock.swatch }}
+            aria-hidden
+          />
+          {sheet.stock.name} {sheet.stock.format}
+        </>
+      )}
+    </>
+  );
 }
 
 /** A page pointed at, and its neighbours. */

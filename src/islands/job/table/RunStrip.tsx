@@ -6,6 +6,8 @@ import { SideDrawing } from './SideDrawing';
 
 const NONE = { numbers: true, aids: false };
 const HEIGHT = 58;
+/** Pixels on either side within which sheets are drawn before they come into view. */
+const OVERSCAN = 1000;
 
 interface Place {
   readonly left: number;
@@ -71,8 +73,8 @@ export function RunStrip({
       el.scrollTo({ left: here.left - el.clientWidth / 2 + here.width / 2 });
   }, [here]);
 
-  const first = firstAfter(places, range.left - 300);
-  const last = firstAfter(places, range.left + range.width + 300);
+  const first = firstAfter(places, range.left - OVERSCAN);
+  const last = firstAfter(places, range.left + range.width + OVERSCAN);
   return (
     <section aria-label="Run strip" className="flex min-w-0 border-t border-ink/50 bg-glass-deep">
       <div className="grid w-24 shrink-0 grid-cols-[minmax(0,1fr)] content-center gap-0.5 border-r border-ink/30 px-2 text-xs leading-tight">
