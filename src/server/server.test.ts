@@ -11,15 +11,27 @@ import {
   sendDocument,
   type PrinterJob,
 } from '../machines';
-import { numberedPages, scratch, writePdf } from '../pdf/testing';
+import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
 import { SHOP } from '../core/testing';
 import { folders } from './config';
 import { closeDatabase, sql, transaction } from './db';
 import { afterLostAnswer, cancelDelivery, deliver, followAll, send, sendAgain } from './deliveries';
 import { cancelExport, exportFile, runExport, startExport } from './exports';
-import { cleanName, jobFromArtwork, patchJob, readStored, stepJob, swapArtwork, takeIn, titleFrom } from './jobs';
+import {
+  addFile,
+  cleanName,
+  jobFromArtwork,
+  patchJob,
+  readStored,
+  stepJob,
+  swapArtwork,
+  takeIn,
+  titleFrom,
+} from './jobs';
 import { migrate } from './migrate';
+import { learnReload, testRun } from './passes';
 import { fillPictures, picture } from './pictures';
+import { sourcesOf } from './sources';
 import { keep, StoreError, storedAt, sweepArrivals } from './store';
 import { findArtwork } from './tables/artworks';
 import { findDelivery, updateDelivery } from './tables/deliveries';
@@ -230,6 +242,113 @@ async function accepted(): Promise<string> {
   await patchJob(id, 1, { product: { copies: 3 }, sheet: { up: 'one' } }, 'x');
   return (await send(id, 2))[0]!;
 }
+
+describe('a job of several files and stocks', () => {
+  async function withCover(): Promise<{ id: string; version: number }> {
+    const { id } = await newJob(16);
+    const path = join(dir, 'cover.pdf');
+    writePdf(path, numberedPages(4));
+    const { sha256, bytes } = await takeIn(createReadStream(path), null);
+    await readStored(sha256, bytes);
+    const row = (await addFile(id, sha256, '../cover.pdf'))!;
+    expect(row.docket.artwork.more).toEqual([{ name: 'cover.pdf', sha256 }]);
+    const board = { ...SHOP.stocks[2]!, id: 'board', name: 'Board' };
+    const after = await patchJob(
+      id,
+      row.version,
+      {
+        product: {
+          copies: 3,
+          cover: {
+            kind: 'separate',
+            from: 1,
+            stock: board,
+            machine: null,
+            printed: 'outside',
+            flaps: 0,
+            hinge: 6,
+            spine: null,
+          },
+        },
+        sheet: { up: 'one' },
+      },
+      'cover',
+    );
+    return { id, version: after!.version };
+  }
+
+  it('takes pages of all of them', async () => {
+    const { id } = await withCover();
+    const { docket } = (await readJob(id))!;
+    const sources = (await sourcesOf(docket))!;
+    expect(sources.artwork.pages).toHaveLength(16);
+    expect(sources.artwork.more!.map((m) => m.length)).toEqual([4]);
+    expect(sources.more).toHaveLength(1);
+    const e = (await startExport(id))!;
+    await runExport(e);
+    // the cover’s sheet and four of the text, two sides each
+    expect(wordsOf(exportFile(e))).toHaveLength(10);
+  });
+
+  it('is sent as a delivery for every run, each printed by its own count and sides', async () => {
+    const { id, version } = await withCover();
+    const ids = await send(id, version);
+    expect(ids).toHaveLength(2);
+    for (const d of ids) await deliver(d);
+    const [cover, text] = await Promise.all(ids.map(untilEnded));
+    expect(cover).toMatchObject({ run: 0, state: 'completed', sheets_total: 3, sheets_done: 3 });
+    expect(text).toMatchObject({ run: 1, state: 'completed', sheets_total: 12, sheets_done: 12 });
+    // sent again, it is the same run
+    const again = (await sendAgain(ids[0]!))!;
+    expect((await findDelivery(again))!.run).toBe(0);
+  });
+
+  it('is accepted as a whole or not at all', async () => {
+    const { id, version } = await withCover();
+    const row = (await readJob(id))!;
+    const mute = { ...row.docket.sheet.machine, id: 'mute', name: 'Dunlin', printer: null };
+    await patchJob(id, version, { product: { cover: { machine: mute } } }, 'cover elsewhere');
+    const count = async (): Promise<number> =>
+      (await sql<{ n: number }>('select count(*)::int as n from deliveries where job_id = $1', [id]))[0]!.n;
+    await expect(send(id, version + 1)).rejects.toThrow(/Dunlin has no print service/);
+    expect(await count()).toBe(0);
+  });
+
+  it('is exported side by side for a machine that prints one', async () => {
+    const { id } = await newJob(12);
+    await patchJob(id, 1, { sheet: { up: 'one' } }, 'x');
+    const fronts = (await startExport(id, 'fronts'))!;
+    await runExport(fronts);
+    expect(wordsOf(exportFile(fronts))).toHaveLength(3);
+    expect((await findExport(fronts))!.pass).toBe('fronts');
+  });
+
+  it('was stored by version 1 and is read', async () => {
+    const { id } = await newJob(8);
+    const { docket } = (await readJob(id))!;
+    const { binding, ...product } = docket.product;
+    const old = { ...docket, version: 1, product: { ...product, kind: binding.kind } };
+    await sql('update steps set docket = $2 where job_id = $1', [id, JSON.stringify(old)]);
+    expect((await readJob(id))!.docket).toEqual(docket);
+  });
+});
+
+describe('what is learned of a machine', () => {
+  it('is kept with it: how its pile goes back in', async () => {
+    const { machines } = await readShop();
+    const reload = { turn: 'tumble' as const, order: 'reversed' as const, learned: true };
+    expect(await learnReload(machines[0]!.id, reload)).toMatchObject({ reload });
+    expect((await readShop()).machines[0]!.reload).toEqual(reload);
+    expect(await learnReload('nobody', reload)).toBeNull();
+    await learnReload(machines[0]!.id, machines[0]!.reload);
+  });
+  it('by a test run of two sheets', async () => {
+    const { machines } = await readShop();
+    const bytes = (await testRun(machines[0]!.id, { width: 420, height: 297 }, 'backs'))!;
+    expect(Buffer.from(bytes).subarray(0, 5).toString()).toBe('%PDF-');
+    expect(await testRun('nobody', { width: 420, height: 297 }, 'backs')).toBeNull();
+  });
+});
 
 describe('a delivery', () => {
   it('is printed once: sheets counted by the press', async () => {

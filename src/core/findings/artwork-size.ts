@@ -8,6 +8,8 @@ const TOLERANCE = 1;
 
 /** Artwork that is not of the finished size, all of it or some pages. */
 export function artworkSizeFinding({ docket, artwork, unit }: Inspected): Finding[] {
+  // parts of sheets and sheets passed through have their size by how they are taken
+  if (docket.artwork.imposed.kind !== 'pages') return [];
   const { finished } = docket.product;
   const { box, enlarge, fit } = docket.artwork;
   const off = artwork.pages.flatMap((page, i) => {

@@ -140,7 +140,7 @@ export function oneSidedFinding({ docket, plan, artwork }: Inspected): Finding[]
 }
 
 /** Artwork passed through as it is: nothing of it is imposed. */
-export function passedFinding({ docket }: Inspected): Finding[] {
+export function passedFinding({ docket, plan, artwork }: Inspected): Finding[] {
   const { imposed } = docket.artwork;
   if (imposed.kind === 'pages') {
     const wide = spreadsLikely(docket);
@@ -178,7 +178,17 @@ export function passedFinding({ docket }: Inspected): Finding[] {
         ]
       : [];
   }
-  if (imposed.kind !== 'sheets') return [];
+  if (imposed.kind !== 'sheets')
+    return [
+      {
+        id: 'taken-apart',
+        severity: 'fine',
+        station: 'artwork',
+        title: `${plural(artwork.pages.length, 'artwork page')} taken apart into ${plural(plan.textPages, 'page')}`,
+        detail: 'Look through the page list once: each must be whole and upright.',
+        remedies: [{ label: 'Take its pages as they are', patch: { artwork: { imposed: { kind: 'pages' } } } }],
+      },
+    ];
   return [
     {
       id: 'passed',

@@ -3,6 +3,7 @@ export * from './block';
 export * from './layout';
 export * from './place';
 export * from './compare';
+export * from './section';
 export * from './book';
 export * from './plan';
 export * from './unfold';

@@ -1,24 +1,13 @@
-import { factsOf, type Creep, type Face, type PageRef, type ReadingOrder, type Spine } from '../bound';
+import { factsOf, type Creep, type PageRef, type ReadingOrder, type Spine } from '../bound';
 import type { Artwork } from '../docket/artwork';
 import type { Docket } from '../docket/schema';
 import type { Machine, Stock } from '../docket/shop';
-import {
-  addTurns,
-  compose,
-  grow,
-  intersect,
-  rect,
-  type Edges,
-  type Matrix,
-  type QuarterTurns,
-  type Rect,
-  type Size,
-} from '../measure';
-import { blockOf, coverBlock, tabBlock, type Block } from './block';
-import { leafDepth, makeUp, type BookPage, type Section } from './book';
-import { inSlot, planLayout, yieldOf, type Layout } from './layout';
-import { artworkToPage, creepMap, edgesTurned, pagePart, pageToSide, spineEdge, type SpineEdge } from './place';
-import { directionThrough, throughSheet } from './turn';
+import { compose, grow, intersect, rect, type Matrix, type QuarterTurns, type Rect } from '../measure';
+import { makeUp } from './book';
+import { blockFor, makeForm, type Form, type Place } from './form';
+import { yieldOf, type Layout } from './layout';
+import { artworkToPage, creepMap, pagePart, type SpineEdge } from './place';
+import { leafDepth, type BookPage, type Section } from './section';
 
 /** One page on one side of a sheet. Millimetres from that side's lower left corner, seen from that side. */
 export interface Cell {
@@ -84,25 +73,6 @@ export interface Plan {
   readonly misplaced: readonly number[];
   readonly coverLacks: number;
   readonly sheets: readonly Sheet[];
-}
-
-/** Where a page of a section lies on a side, whatever the sheet. */
-interface Place {
-  readonly slot: number;
-  readonly page: number;
-  readonly head: QuarterTurns;
-  readonly spine: SpineEdge;
-  readonly trim: Rect;
-  readonly clip: Rect;
-  readonly size: Size;
-  readonly toSide: Matrix;
-}
-
-/** A kind of sheet: sections folded alike on the same paper share its layout. */
-interface Form {
-  readonly layout: Layout;
-  readonly front: readonly Place[];
-  readonly back: readonly Place[];
 }
 
 /** Plans all sheets of a docket. Never throws for wishes that cannot be met: see the findings. */
@@ -188,14 +158,6 @@ function oneSided(docket: Docket, section: Section): boolean {
   return section.printed === 'outside' || docket.sheet.work === 'one-sided';
 }
 
-function blockFor(docket: Docket, section: Section, spine: Plan['spine']): Block {
-  const { cover, binding } = docket.product;
-  if (section.kind === 'tab') return tabBlock(docket);
-  if (section.kind === 'cover' && cover.kind === 'separate' && binding.kind !== 'saddle-stitched')
-    return coverBlock(docket, cover.spine ?? spine?.width ?? 0, cover.flaps, cover.hinge);
-  return blockOf(docket, section.way);
-}
-
 /** Sections that may share sheets: those in a row that are folded alike on the same paper. */
 function inGroups(docket: Docket, sections: readonly Section[]): Section[][] {
   const { fill } = docket.sheet;
@@ -233,54 +195,6 @@ function arrange(docket: Docket, group: readonly Section[], slots: number, neste
       // the second book runs from the other end: its first section lies with the first one's last, unless they nest
       return group.map((s, i) => range(slots).map((k) => (k % 2 === 0 || nested ? s : group[group.length - 1 - i]!)));
   }
-}
-
-/** Where each page of a section lies on both sides of its sheet. */
-function makeForm(wish: Docket, section: Section, block: Block): Form {
-  const sheet = { ...wish.sheet, stock: section.stock, machine: section.machine };
-  // a cover has one shape; two books head to tail, and one form for both sides, are for the text
-  const docket: Docket = {
-    ...wish,
-    sheet:
-      section.kind === 'text'
-        ? sheet
-        : { ...sheet, fill: 'repeat', work: sheet.work === 'perfecting' ? 'perfecting' : 'sheetwise' },
-  };
-  const layout = planLayout(docket, block);
-  const { bound } = docket.product;
-  const front: Place[] = [];
-  const back: Place[] = [];
-  layout.slots.forEach((slot, slotIndex) => {
-    const turns = (layout.rotated ? 1 : 0) + (slot.halfTurn ? 2 : 0);
-    const place = (side: 'front' | 'back', face: Face, panel: Rect, edges: Edges): Place => {
-      const flat = inSlot(layout, slot, panel);
-      const physical = addTurns(face.head === 'up' ? 0 : 2, turns);
-      const head = side === 'front' ? physical : directionThrough(physical, layout.turn);
-      const trim = side === 'front' ? flat : throughSheet(flat, layout.sheet, layout.turn);
-      const clipFlat = grow(flat, edgesTurned(edges, addTurns(0, turns)));
-      return {
-        slot: slotIndex,
-        page: face.page,
-        head,
-        spine: spineEdge(face.page, bound),
-        trim,
-        clip: side === 'front' ? clipFlat : throughSheet(clipFlat, layout.sheet, layout.turn),
-        size: { width: panel.width, height: panel.height },
-        toSide: pageToSide(trim, head),
-      };
-    };
-    if (section.spread) {
-      const whole = rect(0, 0, block.size.width, block.size.height);
-      front.push(place('front', { page: 1, head: 'up' }, whole, block.margin));
-      back.push(place('back', { page: 2, head: 'up' }, whole, block.margin));
-      return;
-    }
-    for (const panel of block.panels) {
-      front.push(place('front', panel.outer, panel.trim, panel.bleed));
-      back.push(place('back', panel.inner, panel.trim, panel.bleed));
-    }
-  });
-  return { layout, front, back };
 }
 
 /** The cell at a place, for the section that lies there. */

@@ -9,7 +9,8 @@ import { useJob } from './context';
 import { saidProduct } from './docket/bindings';
 import { CoverSource } from './docket/CoverControls';
 import { StockRanges } from './docket/LeafControls';
-import { FoldControl, plansWanted, saidSections, SectionPlans } from './docket/SectionControls';
+import { FoldControl } from './docket/FoldControl';
+import { plansWanted, saidSections, SectionPlans } from './docket/SectionPlans';
 import {
   BindingControl,
   BleedControl,

@@ -10,6 +10,9 @@ type Entry =
 /** A page as its tree gives it: the dictionary with what it inherits filled in. */
 export type PageDict = Dict;
 
+/** More nodes than any page tree has. */
+const MOST_NODES = 2_000_000;
+
 /**
  * A PDF file read in place: objects are fetched as they are asked for and stream data stays on disk, so that a file
  * of any size takes the memory of its cross-reference table.
@@ -128,6 +131,7 @@ export class PdfFile {
       const count = numberOf(this.get(object.value.get('/N')), 0);
       const first = numberOf(this.get(object.value.get('/First')), 0);
       const offsets: number[] = [];
+      if (count > bytes.length) throw new PdfSyntaxError(`Object stream ${holder} is damaged.`);
       for (let i = 0; i < count; i++) {
         lexer.word();
         offsets.push(first + Number(lexer.word()));
@@ -182,9 +186,10 @@ export class PdfFile {
       try {
         lexer.accept('xref');
         while (!lexer.accept('trailer')) {
-          const first = Number(lexer.word());
-          const count = Number(lexer.word());
-          if (!Number.isInteger(first) || !Number.isInteger(count))
+          const [from, many] = [lexer.word(), lexer.word()];
+          const [first, count] = [Number(from), Number(many)];
+          // an empty word means that something else stands there, and would be read again for ever
+          if (from === '' || many === '' || !Number.isInteger(first) || !Number.isInteger(count))
             throw new PdfSyntaxError('The table of objects is damaged.');
           for (let i = 0; i < count; i++) {
             const at = Number(lexer.word());
@@ -213,6 +218,8 @@ export class PdfFile {
     const data = this.streamData(object);
     const widths = (dict.get('/W') as PdfValue[] | undefined)?.map((w) => numberOf(w, 0)) ?? [];
     const [w0 = 0, w1 = 0, w2 = 0] = widths;
+    if ([w0, w1, w2].some((w) => !(w >= 0 && w <= 8)) || w0 + w1 + w2 === 0)
+      throw new PdfSyntaxError('The table of objects is damaged.');
     const index = (dict.get('/Index') as PdfValue[] | undefined)?.map((v) => numberOf(v, 0)) ?? [
       0,
       numberOf(dict.get('/Size'), 0),
@@ -242,8 +249,11 @@ export class PdfFile {
     const out: PageDict[] = [];
     const inherited = ['/Resources', '/MediaBox', '/CropBox', '/Rotate'];
     const onPath = new Set<number>();
+    let walked = 0;
     const walk = (v: PdfValue | undefined, from: Dict, depth: number): void => {
       if (depth > 64) throw new PdfSyntaxError('The page tree is too deep.');
+      // branches that share their twigs could be walked for ever
+      if (++walked > MOST_NODES) throw new PdfSyntaxError('The page tree is too large.');
       const num = v instanceof Ref ? v.num : null;
       if (num !== null && onPath.has(num)) throw new PdfSyntaxError('The page tree goes in a circle.');
       const node = this.get(v);

@@ -135,6 +135,25 @@ describe('a file', () => {
     expect(() => new PdfFile(join(dir, 'chase.pdf')).pages()).toThrow(PdfSyntaxError);
   });
 
+  it('refuses tables in which nothing more can be read, and counts that no file has', () => {
+    writePdf(join(dir, 'table.pdf'), numberedPages(1));
+    const bytes = readFileSync(join(dir, 'table.pdf'), 'latin1');
+    for (const [name, from, to] of [
+      ['bracket', 'xref\n0 1\n', 'xref\n<<0 1\n'],
+      ['name', 'xref\n0 1\n', 'xref\n0 /1\n'],
+      ['count', 'xref\n0 1\n', 'xref\n0 99999999999\n'],
+    ] as const) {
+      writeFileSync(join(dir, `${name}.pdf`), bytes.replace(from, to), 'latin1');
+      expect(() => new PdfFile(join(dir, `${name}.pdf`))).toThrow(PdfSyntaxError);
+    }
+    // forty branches, each twice the next
+    const twice = Object.fromEntries(
+      Array.from({ length: 40 }, (_, i) => [200 + i, `<</Type/Pages/Kids[${201 + i} 0 R ${201 + i} 0 R]>>`]),
+    );
+    writePdf(join(dir, 'bush.pdf'), [], { 2: '<</Type/Pages/Kids[200 0 R]>>', ...twice, 240: '<</Type/Page>>' });
+    expect(() => new PdfFile(join(dir, 'bush.pdf')).pages()).toThrow(/too large/);
+  }, 30_000);
+
   it('reads damaged files or refuses them, and never hangs or crashes', () => {
     writePdf(join(dir, 'sound.pdf'), numberedPages(3));
     const sound = readFileSync(join(dir, 'sound.pdf'));

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { RefreshCw } from 'lucide-react';
-import { formatSize, nameSize, WAYS, type Imposed } from '../../../core';
+import { artworkSize, formatSize, nameSize, turnedWay, wayOf, WAYS, type Imposed } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { ask, Refused, upload, type Upload } from '../../../ui/client';
 import { Choice, Pick } from '../../../ui/choices';
@@ -39,6 +39,15 @@ export function ArtworkStation() {
   const [swap, setSwap] = useState<{ share: number; upload: Upload<JobPage> } | null>(null);
   const [locked, setLocked] = useState<{ sha256: string; bytes: number; name: string; message: string } | null>(null);
   const a = docket.artwork;
+
+  /** What the artwork holds says how large its pages are: a half of a spread, a panel of a sheet. */
+  const taken = (imposed: Imposed, label: string): void => {
+    const { width, height } = artworkSize(artwork, a.box);
+    const way = imposed.kind === 'folded' ? wayOf(imposed.fold) : null;
+    const across = imposed.kind === 'spreads' ? 2 : way ? turnedWay(way, docket.product.bound).columns : 1;
+    const down = way ? turnedWay(way, docket.product.bound).rows : 1;
+    change({ artwork: { imposed }, product: { finished: { width: width / across, height: height / down } } }, label);
+  };
 
   const put = async (body: unknown): Promise<void> => {
     if (!(await settled())) return;
@@ -157,7 +166,7 @@ export function ArtworkStation() {
             { key: 'gathered', label: 'Folded sheets, gathered' },
             { key: 'sheets', label: 'Sheets as they are', detail: 'passed through' },
           ]}
-          onChange={(key) => change({ artwork: { imposed: imposedOf(key) } }, 'what the artwork holds')}
+          onChange={(key) => taken(imposedOf(key), 'what the artwork holds')}
         />
         {a.imposed.kind === 'folded' && (
           <div className="mt-1">
@@ -169,12 +178,8 @@ export function ArtworkStation() {
                 label: `${w.pages} pages · ${w.name}`,
               }))}
               onChange={(fold) =>
-                change(
-                  {
-                    artwork: {
-                      imposed: { kind: 'folded', fold, nested: a.imposed.kind === 'folded' && a.imposed.nested },
-                    },
-                  },
+                taken(
+                  { kind: 'folded', fold, nested: a.imposed.kind === 'folded' && a.imposed.nested },
                   'how the artwork is folded',
                 )
               }

@@ -1,5 +1,7 @@
 import { Pick, Toggle } from '../../../ui/choices';
 import { Row } from '../../../ui/fields';
+import { formatLength } from '../../../core';
+import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 
 const SAID = {
@@ -14,6 +16,7 @@ const SAID = {
 export function FinishControls() {
   const { docket, change, store, plan } = useJob();
   const shop = store((s) => s.shop);
+  const { unit } = useUnit();
   const { finish } = docket;
   const { kind } = docket.product.binding;
   const sheets = plan.creep.standsOut.length;
@@ -35,7 +38,7 @@ export function FinishControls() {
             kind === 'saddle-stitched'
               ? `${sheets} of at most ${finish.finisher.maxSheets} leaves`
               : finish.finisher.thickest !== null
-                ? `takes blocks up to ${finish.finisher.thickest} mm`
+                ? `takes blocks up to ${formatLength(finish.finisher.thickest, unit)}`
                 : undefined
           }
         >

@@ -4,8 +4,11 @@ import { LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { MachineControl, StockControl, UpControl } from '../controls';
-import { FoldControl, plansWanted, SectionList, SectionPlans } from './SectionControls';
+import { FoldControl } from './FoldControl';
+import { SectionList } from './SectionList';
+import { plansWanted, SectionPlans } from './SectionPlans';
 import { StockChart } from './StockChart';
+import { TrimControls } from './TrimControls';
 
 /** What it is printed on: stock, machine, how many up, the turn. */
 export function SheetControls() {
@@ -103,123 +106,6 @@ export function SheetControls() {
       <TrimControls />
       <StockChart />
     </>
-  );
-}
-
-/** Paper between and round the pages of a section that the last trim takes away. */
-function TrimControls() {
-  const { docket, change } = useJob();
-  const { unit } = useUnit();
-  const { trims } = docket.sheet;
-  const { product } = docket;
-  if (product.binding.kind === 'loose-leaf' || product.binding.kind === 'folded') return null;
-  return (
-    <Row label="Trimmed off" hint="at head, foot and face">
-      <span className="flex gap-1">
-        {(['head', 'foot', 'face'] as const).map((edge) => (
-          <LengthField
-            key={edge}
-            label={`Trim at the ${edge}`}
-            value={trims[edge] ?? (edge === 'face' ? product.bleed : (product.endBleed ?? product.bleed))}
-            unit={unit}
-            max={100}
-            wide
-            onChange={(mm) => change({ sheet: { trims: { [edge]: mm } } }, `trim at the ${edge}`)}
-          />
-        ))}
-      </span>
-      <span className="mt-1 flex items-center gap-2 text-sm text-ink-soft">
-        lap
-        <LengthField
-          label="Lap"
-          value={trims.lap}
-          unit={unit}
-          max={50}
-          onChange={(lap) => change({ sheet: { trims: { lap } } }, 'lap')}
-        />
-        {trims.lap > 0 && (
-          <Choice
-            label="Lap on"
-            value={trims.lapSide}
-            options={[
-              { key: 'low', label: 'low pages' },
-              { key: 'high', label: 'high pages' },
-            ]}
-            onChange={(lapSide) => change({ sheet: { trims: { lapSide } } }, `lap on ${lapSide} pages`)}
-          />
-        )}
-      </span>
-      <Gutters />
-    </Row>
-  );
-}
-
-/** The gap at every fold of the sheet, set by hand where it must be another than the trims make it. */
-function Gutters() {
-  const { docket, change, plan } = useJob();
-  const { unit } = useUnit();
-  const { gutters } = docket.sheet.trims;
-  const { way, panels } = plan.layout.block;
-  if (panels.length <= 2 && gutters.length === 0) return null;
-  const lines = [
-    ...Array.from({ length: way.columns - 1 }, (_, i) => ({ axis: 'upright' as const, line: i + 1 })),
-    ...Array.from({ length: way.rows - 1 }, (_, i) => ({ axis: 'level' as const, line: i + 1 })),
-  ];
-  const at = (p: (typeof panels)[0], axis: 'upright' | 'level'): [number, number] =>
-    axis === 'upright' ? [p.trim.x, p.trim.x + p.trim.width] : [p.trim.y, p.trim.y + p.trim.height];
-  const gap = (axis: 'upright' | 'level', line: number): number => {
-    const key = axis === 'upright' ? 'column' : 'row';
-    const before = Math.max(...panels.filter((p) => p[key] === line - 1).map((p) => at(p, axis)[1]));
-    const after = Math.min(...panels.filter((p) => p[key] === line).map((p) => at(p, axis)[0]));
-    return Math.max(0, after - before);
-  };
-  return (
-    <details className="mt-1">
-      <summary className="text-sm text-rust underline">Gap at every fold</summary>
-      <ul className="mt-1 grid grid-cols-2 gap-1 text-xs text-ink-soft">
-        {lines.map(({ axis, line }) => {
-          const set = gutters.some((g) => g.axis === axis && g.line === line);
-          const name = axis === 'upright' ? `from the left, ${line}` : `from below, ${line}`;
-          return (
-            <li key={`${axis} ${line}`}>
-              {name}
-              {set && ', by hand'}
-              <LengthField
-                label={`Gap ${name}`}
-                value={gap(axis, line)}
-                unit={unit}
-                max={200}
-                wide
-                onChange={(width) =>
-                  change(
-                    {
-                      sheet: {
-                        trims: {
-                          gutters: [
-                            ...gutters.filter((g) => g.axis !== axis || g.line !== line),
-                            { axis, line, width },
-                          ],
-                        },
-                      },
-                    },
-                    `gap ${name}`,
-                  )
-                }
-              />
-            </li>
-          );
-        })}
-      </ul>
-      {gutters.length > 0 && (
-        <button
-          type="button"
-          className="mt-1 text-sm text-rust underline"
-          onClick={() => change({ sheet: { trims: { gutters: [] } } }, 'gaps as the trims make them')}
-        >
-          As the trims make them
-        </button>
-      )}
-    </details>
   );
 }
 

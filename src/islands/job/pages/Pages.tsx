@@ -2,29 +2,17 @@ import { useMemo, useRef, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
+import { SortableContext, sortableKeyboardCoordinates } from '@dnd-kit/sortable';
 import { FilePlus2, RotateCcw, SquareDashed, Trash2, CopyPlus, Undo2 } from 'lucide-react';
-import {
-  factsOf,
-  pageList,
-  pageListText,
-  pagesIn,
-  pagesToRuns,
-  parsePageList,
-  type PageRef,
-  type QuarterTurns,
-} from '../../../core';
+import { pageList, pageListText, pagesIn, pagesToRuns, parsePageList, type PageRef } from '../../../core';
 import { Button } from '../../../ui/Button';
-import { pictureUrl, upload } from '../../../ui/client';
-import { cx } from '../../../ui/cx';
+import { upload } from '../../../ui/client';
 import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
 import type { JobPage } from '../../../ui/views';
 import { useJob } from '../context';
 import { moved, repeated, turned, withBlank, without } from './edits';
-
-const CARD = { width: 112, height: 150 };
+import { CARD, PageCard } from './PageCard';
 
 /** The book's pages as small pictures in reading order: moved, taken out, repeated, turned, blanks put between. */
 export function Pages() {
@@ -244,98 +232,4 @@ function labelsOf(
   const rest = pages.filter((p) => p.ref !== null);
   let at = 0;
   return list.map((ref) => (ref ? rest[at++]?.label : undefined));
-}
-
-function PageCard({
-  index,
-  page,
-  label,
-  chosen,
-  onChoose,
-}: {
-  readonly index: number;
-  readonly page: PageRef | null;
-  readonly label: string;
-  readonly chosen: boolean;
-  readonly onChoose: (e: React.MouseEvent) => void;
-}) {
-  const { files, store } = useJob();
-  const artwork = store((s) => s.artwork);
-  const { setNodeRef, listeners, transform, isDragging, isOver } = useSortable({ id: `p${index}` });
-  const facts = page ? factsOf(artwork, page) : undefined;
-  const quarter = page ? page.turn % 2 === 1 : false;
-  const [w, h] = facts
-    ? quarter
-      ? [facts.media.height, facts.media.width]
-      : [facts.media.width, facts.media.height]
-    : [3, 4];
-  const k = Math.min((CARD.width - 8) / w, (CARD.height - 8) / h);
-  return (
-    <div
-      ref={setNodeRef}
-      id={`page-${index}`}
-      role="option"
-      aria-selected={chosen}
-      aria-label={
-        page
-          ? `place ${index + 1}: page ${page.page}${page.file > 0 ? ` of file ${String.fromCharCode(65 + page.file)}` : ''}`
-          : `place ${index + 1}: blank`
-      }
-      onClick={onChoose}
-      {...listeners}
-      className={cx(
-        'flex cursor-pointer flex-col items-center border-2 bg-glass-deep/60 pt-1',
-        chosen ? 'border-rust' : isOver ? 'border-ink' : 'border-transparent',
-        isDragging && 'z-10 opacity-70',
-      )}
-      style={{ width: CARD.width, height: CARD.height + 30, transform: CSS.Translate.toString(transform) }}
-    >
-      <div className="grid flex-1 place-items-center">
-        {page && facts ? (
-          <svg
-            viewBox={`0 0 ${w} ${h}`}
-            width={w * k}
-            height={h * k}
-            className="border border-ink/40 bg-paper"
-            aria-hidden
-          >
-            <g transform={turnedPicture(page.turn, facts.media.width, facts.media.height)}>
-              <image
-                href={pictureUrl(files[page.file] ?? '', page.page, 160)}
-                width={facts.media.width}
-                height={facts.media.height}
-                preserveAspectRatio="none"
-              />
-            </g>
-          </svg>
-        ) : (
-          <span className="grid h-32 w-24 place-items-center border border-dashed border-ink/50 bg-paper text-sm">
-            blank
-          </span>
-        )}
-      </div>
-      <span className="num flex w-full justify-between px-1.5 text-xs">
-        <span className="font-semibold">{label || '·'}</span>
-        <span className="text-ink-soft">
-          {page
-            ? `${page.file > 0 ? String.fromCharCode(65 + page.file) : ''}${page.page}${page.part ? ` ${page.part.column + 1}/${page.part.columns}` : ''}`
-            : ''}
-        </span>
-      </span>
-    </div>
-  );
-}
-
-/** The SVG transform that stands a turned picture into its own box, y down. */
-function turnedPicture(turn: QuarterTurns, width: number, height: number): string {
-  switch (turn) {
-    case 0:
-      return '';
-    case 1:
-      return `translate(0 ${width}) rotate(-90)`;
-    case 2:
-      return `translate(${width} ${height}) rotate(180)`;
-    case 3:
-      return `translate(${height} 0) rotate(90)`;
-  }
 }

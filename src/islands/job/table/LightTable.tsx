@@ -7,7 +7,8 @@ import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
-import { CREEP_TIMES, SideDrawing } from './SideDrawing';
+import { CREEP_TIMES } from './parts';
+import { SideDrawing } from './SideDrawing';
 
 export interface TableState {
   readonly sheet: number;
@@ -103,6 +104,8 @@ export function LightTable({ state, set }: Props) {
     act();
   };
 
+  const { binding } = docket.product;
+  const clearance = binding.kind === 'loose-leaf' && docket.artwork.imposed.kind !== 'sheets' ? binding.clearance : 0;
   const axis = layout.turn === 'turn' ? 'rotateY' : 'rotateX';
   const px = view.k;
   const whole = useMemo(
@@ -121,6 +124,7 @@ export function LightTable({ state, set }: Props) {
       lit={bare ? null : lit}
       onPoint={bare ? undefined : setPointed}
       tabs={tabs[name]}
+      clearance={clearance}
     />
   );
   /** One side of the paper, and what shines through it. */

@@ -1,0 +1,142 @@
+import { describe, expect, it } from 'vitest';
+import { checkedPatch, patched, plan, turnings, WAYS, type BlockPanel } from '../../core';
+import { artworkOf, docketFor, SHOP } from '../../core/testing';
+import { bindingPatch, BINDINGS, keyOf, saidProduct } from './docket/bindings';
+import { saidSections } from './docket/SectionPlans';
+import { panelTransform } from './dummy/PanelInSpace';
+import { stripPlaces } from './table/RunStrip';
+
+type Point = [number, number, number];
+
+/** Where a CSS list of transforms takes a point (CSS Transforms Level 2): the last of the list acts first. */
+function transformed(list: string, point: Point): Point {
+  return [...list.matchAll(/(\w+)\((-?[\d.e-]+)(?:px|deg)\)/g)].reduceRight<Point>(([x, y, z], [, name, text]) => {
+    const v = Number(text);
+    const [c, s] = [Math.cos((v * Math.PI) / 180), Math.sin((v * Math.PI) / 180)];
+    switch (name) {
+      case 'translateX':
+        return [x + v, y, z];
+      case 'translateY':
+        return [x, y + v, z];
+      case 'translateZ':
+        return [x, y, z + v];
+      case 'rotateX':
+        return [x, y * c - z * s, y * s + z * c];
+      case 'rotateY':
+        return [x * c + z * s, y, z * c - x * s];
+    }
+    throw new Error(`What is ${name}?`);
+  }, point);
+}
+
+describe('a sheet that folds in space', () => {
+  const docket = patched(docketFor(artworkOf(4)), {
+    product: { finished: { width: 50, height: 70 }, binding: { kind: 'folded', short: 0 } },
+    sheet: { stock: { ...SHOP.stocks[0]!, width: 900, height: 900 } },
+  });
+  const middle = (p: BlockPanel, height: number): Point => [
+    p.trim.x + p.trim.width / 2,
+    height - p.trim.y - p.trim.height / 2,
+    0,
+  ];
+  it.each(WAYS.filter((w) => !w.spans && w.folds.length > 0).map((w) => [w.id, w] as const))(
+    '%s: every panel ends over the same place, in an order of its own',
+    (id) => {
+      const { block } = plan(patched(docket, { sheet: { fold: id } }), artworkOf(4)).layout;
+      const folds = turnings(block);
+      const places = block.panels.map((p) => {
+        const own = folds.filter((f) => f.panels.has(p)).map((f) => ({ ...f, amount: 1 }));
+        return transformed(panelTransform(own, block.size.height, 1, 0), middle(p, block.size.height));
+      });
+      for (const [x, y, z] of places) {
+        expect(x).toBeCloseTo(places[0]![0], 6);
+        expect(y).toBeCloseTo(places[0]![1], 6);
+        expect(z).toBeCloseTo(0, 6);
+      }
+    },
+  );
+  it('lifts toward the eye what folds over, and away what folds under', () => {
+    const half = (to: 'over' | 'under', moves: 'low' | 'high') =>
+      transformed(panelTransform([{ axis: 'upright', at: 50, to, moves, amount: 0.5 }], 70, 1, 0), [
+        moves === 'low' ? 0 : 100,
+        0,
+        0,
+      ])[2];
+    expect(half('over', 'low')).toBeCloseTo(50, 6);
+    expect(half('under', 'low')).toBeCloseTo(-50, 6);
+    expect(half('over', 'high')).toBeCloseTo(50, 6);
+    const upper = transformed(
+      panelTransform([{ axis: 'level', at: 35, to: 'over', moves: 'high', amount: 0.5 }], 70, 1, 0),
+      [0, 0, 0],
+    );
+    expect(upper[2]).toBeCloseTo(35, 6);
+  });
+  it('lies flat where no fold is begun', () => {
+    const fold = { axis: 'upright', at: 50, to: 'over', moves: 'low', amount: 0 } as const;
+    expect(transformed(panelTransform([fold], 70, 1, 0), [10, 20, 0])).toEqual([10, 20, 0]);
+  });
+});
+
+describe('bindings', () => {
+  it('can all be taken, one after the other, and leave a docket that is planned', () => {
+    let docket = docketFor(artworkOf(24));
+    for (const { key } of BINDINGS) {
+      docket = checkedPatch(docket, bindingPatch(key, docket, SHOP));
+      expect(keyOf(docket.product.binding)).toBe(key);
+      expect(plan(docket, artworkOf(24)).pages.length).toBeGreaterThanOrEqual(24);
+    }
+  });
+  it('bring a machine that does them, and a folder where one is needed', () => {
+    const binder = { ...SHOP.finishers[0]!, id: 'b', does: ['bind' as const] };
+    const folder = { ...SHOP.finishers[0]!, id: 'w', does: ['fold' as const, 'sew' as const] };
+    const shop = { ...SHOP, finishers: [...SHOP.finishers, binder, folder] };
+    const docket = docketFor(artworkOf(24));
+    expect(bindingPatch('perfect-bound', docket, shop).finish).toEqual({ finisher: binder });
+    expect(bindingPatch('sewn', docket, shop).finish).toEqual({ finisher: folder, folder });
+    expect(bindingPatch('saddle-stitched', docket, shop).finish).toEqual({});
+  });
+  it('are said as one says them', () => {
+    const docket = docketFor(artworkOf(24));
+    expect(saidProduct(docket)).toEqual({ binding: 'saddle-stitched', piece: 'booklet' });
+    const calendar = patched(docket, {
+      product: { bound: 'top', binding: { kind: 'loose-leaf', by: 'wire', clearance: 8, order: 'repeat' } },
+    });
+    expect(saidProduct(calendar)).toEqual({ binding: 'wire-bound', piece: 'calendar' });
+    expect(saidProduct(patched(docket, { artwork: { imposed: { kind: 'sheets' } } })).binding).toBe('ready-imposed');
+  });
+  it('say their sections', () => {
+    const list = ['16-right-angle', '4-single', '16-right-angle'].map((fold) => ({ fold, stock: null }));
+    const docket = patched(docketFor(artworkOf(36)), {
+      product: { binding: { kind: 'sewn' } },
+      sheet: { sections: { kind: 'set', list } },
+    });
+    expect(saidSections(plan(docket, artworkOf(36)))).toBe('2 × 16 + 4');
+  });
+});
+
+describe('the run strip', () => {
+  it('gives every sheet the width of its paper, one behind the other', () => {
+    const board = { ...SHOP.stocks[0]!, id: 'board' };
+    const docket = patched(docketFor(artworkOf(12)), {
+      product: {
+        cover: {
+          kind: 'separate',
+          from: 'text',
+          stock: board,
+          machine: null,
+          printed: 'both',
+          flaps: 0,
+          hinge: 6,
+          spine: null,
+        },
+      },
+    });
+    const { places, width } = stripPlaces(plan(docket, artworkOf(12)));
+    expect(places).toHaveLength(3);
+    for (let i = 1; i < places.length; i++)
+      expect(places[i]!.left).toBeGreaterThanOrEqual(places[i - 1]!.left + places[i - 1]!.width);
+    expect(width).toBeGreaterThan(places.at(-1)!.left + places.at(-1)!.width);
+    // 297 × 210 lying 58 high is 82 wide
+    expect(places[0]!.side).toBe(82);
+  });
+});

@@ -1,0 +1,140 @@
+import { Plus, X } from 'lucide-react';
+import { foldProblem, WAYS, wayOf, type Fold, type FoldWish } from '../../../core';
+import { Button } from '../../../ui/Button';
+import { Pick } from '../../../ui/choices';
+import { CountField, Row } from '../../../ui/fields';
+import { useJob } from '../context';
+import { FoldDrawing } from './FoldDrawing';
+import { saidSections } from './SectionPlans';
+
+/** How sections are folded: as planned, all one ready-made way, or by one's own list. */
+export function FoldControl() {
+  const { docket, change, plan } = useJob();
+  const { product, sheet } = docket;
+  const { fold } = sheet;
+  const bound = product.binding.kind !== 'folded' && product.binding.kind !== 'loose-leaf';
+  const own = fold !== null && typeof fold !== 'string' ? fold : null;
+  const value = own ? 'own' : sheet.sections.kind === 'set' ? 'set' : ((fold as string | null) ?? 'auto');
+  const take = (key: string): void => {
+    if (key === 'set') return;
+    const way = plan.sections.find((s) => s.kind === 'text')?.way ?? wayOf('4-single')!;
+    const wish: FoldWish | null =
+      key === 'auto' ? null : key === 'own' ? { columns: way.columns, rows: way.rows, folds: [...way.folds] } : key;
+    const name = key === 'auto' ? 'chosen' : key === 'own' ? 'own folds' : wayOf(key)!.name;
+    change({ sheet: { fold: wish, sections: { kind: 'auto' } } }, `fold: ${name}`);
+  };
+  return (
+    <>
+      <Row label="Fold" hint={plan.sections.length > 1 ? `${saidSections(plan)} pages` : undefined}>
+        <Pick
+          label="Fold"
+          value={value}
+          options={[
+            { key: 'auto', label: bound ? 'The plan’s choice' : 'As many panels as pages' },
+            ...(value === 'set' ? [{ key: 'set', label: 'Section by section' }] : []),
+            ...WAYS.filter((w) =>
+              bound ? w.binds || (w.pages === 2 && product.binding.kind === 'perfect-bound') : true,
+            ).map((w) => ({ key: w.id, label: `${w.pages} pages · ${w.name}`, detail: `${w.folds.length} folds` })),
+            { key: 'own', label: 'A fold list of my own' },
+          ]}
+          onChange={take}
+        />
+      </Row>
+      {own && <FoldEditor own={own} />}
+    </>
+  );
+}
+
+const MOVES = {
+  upright: { low: 'left part', high: 'right part' },
+  level: { low: 'lower part', high: 'upper part' },
+} as const;
+
+/** A fold list entered fold by fold, drawn as it is. */
+function FoldEditor({ own }: { readonly own: Exclude<FoldWish, string> }) {
+  const { docket, change } = useJob();
+  const { product } = docket;
+  const way = wayOf(own)!;
+  const problem = foldProblem(way, product.bound);
+  const put = (next: Exclude<FoldWish, string>): void => change({ sheet: { fold: next } }, 'fold list');
+  const set = (i: number, fold: Fold): void => put({ ...own, folds: own.folds.map((f, n) => (n === i ? fold : f)) });
+  return (
+    <div className="border-l-2 border-plum py-1 pl-2" role="group" aria-label="Own fold list">
+      <div className="flex items-start gap-3">
+        <FoldDrawing
+          way={way}
+          bound={product.bound}
+          ratio={product.finished.width / product.finished.height}
+          width={130}
+        />
+        <div className="grid gap-1 text-xs text-ink-soft">
+          <label>
+            columns
+            <CountField
+              label="Columns"
+              value={own.columns}
+              onChange={(columns) => put({ ...own, columns: Math.max(1, Math.min(16, columns)) })}
+            />
+          </label>
+          <label>
+            rows
+            <CountField
+              label="Rows"
+              value={own.rows}
+              onChange={(rows) => put({ ...own, rows: Math.max(1, Math.min(16, rows)) })}
+            />
+          </label>
+        </div>
+      </div>
+      <ol className="mt-1 grid gap-1">
+        {own.folds.map((f, i) => (
+          <li key={i} className="grid grid-cols-[1.1rem_minmax(0,1.3fr)_3rem_minmax(0,1fr)_auto] items-center gap-1">
+            <span className="num text-sm">{i + 1}</span>
+            <Pick
+              label={`Fold ${i + 1}: what moves`}
+              value={`${f.axis} ${f.moves}`}
+              options={(['upright', 'level'] as const).flatMap((axis) =>
+                (['low', 'high'] as const).map((moves) => ({ key: `${axis} ${moves}`, label: MOVES[axis][moves] })),
+              )}
+              onChange={(k) => {
+                const [axis, moves] = k.split(' ') as [Fold['axis'], Fold['moves']];
+                set(i, { ...f, axis, moves });
+              }}
+            />
+            <CountField
+              label={`Fold ${i + 1}: line`}
+              value={f.at}
+              onChange={(at) => set(i, { ...f, at: Math.max(1, Math.min(63, at)) })}
+            />
+            <Pick
+              label={`Fold ${i + 1}: over or under`}
+              value={f.to}
+              options={[
+                { key: 'over', label: 'over' },
+                { key: 'under', label: 'under' },
+              ]}
+              onChange={(to) => set(i, { ...f, to })}
+            />
+            <Button
+              small
+              kind="quiet"
+              aria-label={`Remove fold ${i + 1}`}
+              onPress={() => put({ ...own, folds: own.folds.filter((_, n) => n !== i) })}
+            >
+              <X size={13} aria-hidden />
+            </Button>
+          </li>
+        ))}
+      </ol>
+      <Button
+        small
+        kind="quiet"
+        isDisabled={own.folds.length >= 12}
+        onPress={() => put({ ...own, folds: [...own.folds, { axis: 'upright', at: 1, moves: 'low', to: 'under' }] })}
+      >
+        <Plus size={13} aria-hidden /> Fold
+      </Button>
+      {problem && <p className="text-xs text-brick">{problem}</p>}
+    </div>
+  );
+}

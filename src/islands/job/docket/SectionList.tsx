@@ -1,0 +1,88 @@
+import { useState } from 'react';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { WAYS, wayOf, type Fold, type FoldWish, type SectionWish } from '../../../core';
+import { Button } from '../../../ui/Button';
+import { Pick } from '../../../ui/choices';
+import { useJob } from '../context';
+import { stockOptions } from '../wishes';
+
+const wishOf = (way: { id: string; columns: number; rows: number; folds: readonly Fold[] }): FoldWish =>
+  way.id === 'own' ? { columns: way.columns, rows: way.rows, folds: [...way.folds] } : way.id;
+
+/** Every section by itself: its fold and stock, its place in the book. */
+export function SectionList() {
+  const { docket, change, plan, store } = useJob();
+  const shop = store((s) => s.shop);
+  const [open, setOpen] = useState(false);
+  const text = plan.sections.filter((s) => s.kind === 'text');
+  const list: SectionWish[] = text.map((s) => ({
+    fold: wishOf(wayOf(wishOf(s.way)) ?? s.way),
+    stock: s.stock.id === docket.sheet.stock.id ? null : s.stock,
+  }));
+  const put = (next: SectionWish[], label: string): void =>
+    change({ sheet: { fold: null, sections: { kind: 'set', list: next } } }, label);
+  const swap = (i: number, j: number): void => {
+    const next = [...list];
+    [next[i], next[j]] = [next[j]!, next[i]!];
+    put(next, `section ${i + 1} moved`);
+  };
+  const allowed = WAYS.filter((w) => w.binds || (w.pages === 2 && docket.product.binding.kind === 'perfect-bound'));
+  if (text.length < 2 || text.length > 200) return null;
+  return (
+    <details className="py-1" open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="text-sm text-rust underline">Section by section</summary>
+      {open && (
+        <ol className="mt-1 grid max-h-72 gap-1 overflow-y-auto" aria-label="Sections">
+          {text.map((s, i) => (
+            <li key={i} className="grid grid-cols-[1.3rem_minmax(0,1fr)_minmax(0,1fr)_auto_auto] items-center gap-1">
+              <span className="num text-sm" title={`pages ${s.places[0]} to ${s.places.at(-1)}`}>
+                {s.number}
+              </span>
+              <Pick
+                label={`Fold of section ${s.number}`}
+                value={s.way.id}
+                options={allowed.map((w) => ({ key: w.id, label: `${w.pages} · ${w.name}` }))}
+                onChange={(id) =>
+                  put(
+                    list.map((v, n) => (n === i ? { ...v, fold: id } : v)),
+                    `section ${s.number} folded anew`,
+                  )
+                }
+              />
+              <Pick
+                label={`Stock of section ${s.number}`}
+                value={s.stock.id}
+                options={stockOptions(shop, s.stock)}
+                onChange={(id) => {
+                  const stock = shop.stocks.find((x) => x.id === id) ?? null;
+                  put(
+                    list.map((v, n) => (n === i ? { ...v, stock: id === docket.sheet.stock.id ? null : stock } : v)),
+                    `section ${s.number} on another stock`,
+                  );
+                }}
+              />
+              <Button
+                small
+                kind="quiet"
+                aria-label={`Section ${s.number} earlier`}
+                isDisabled={i === 0}
+                onPress={() => swap(i, i - 1)}
+              >
+                <ArrowUp size={13} aria-hidden />
+              </Button>
+              <Button
+                small
+                kind="quiet"
+                aria-label={`Section ${s.number} later`}
+                isDisabled={i === text.length - 1}
+                onPress={() => swap(i, i + 1)}
+              >
+                <ArrowDown size={13} aria-hidden />
+              </Button>
+            </li>
+          ))}
+        </ol>
+      )}
+    </details>
+  );
+}

@@ -1,0 +1,111 @@
+import { useMemo } from 'react';
+import { formatNumber, duration, money, sectionPlans, turnedWay, type Docket } from '../../../core';
+import { cx } from '../../../ui/cx';
+import { useJob } from '../context';
+import { FoldDrawing } from './FoldDrawing';
+
+/** The patch that makes a plan of sections the docket's. */
+const taken = (plan: ReturnType<typeof sectionPlans>[0]) => ({
+  sheet: {
+    fold: null,
+    sections: { kind: 'set' as const, list: plan.ways.map((w) => ({ fold: w.id, stock: null })) },
+  },
+});
+
+/** The sections in words: `2 × 32 + 4`. */
+export function saidSections(plan: ReturnType<typeof useJob>['plan']): string {
+  const counts = new Map<number, number>();
+  for (const s of plan.sections) if (s.kind === 'text') counts.set(s.way.pages, (counts.get(s.way.pages) ?? 0) + 1);
+  return [...counts].map(([size, n]) => (n > 1 ? `${n} × ${size}` : String(size))).join(' + ');
+}
+
+/** Plans of sections side by side: the fold drawn, sheets, waste, time and money; one key or click takes one. */
+export function SectionPlans() {
+  const { docket, plan, change } = useJob();
+  const { product } = docket;
+  const pages = plan.textPages;
+  const plans = useMemo(() => sectionPlans(docket, pages), [docket, pages]);
+  const ratio = product.finished.width / product.finished.height;
+  const now = plan.sections
+    .filter((s) => s.kind === 'text')
+    .map((s) => s.way.id)
+    .join();
+  if (plans.length === 0) return null;
+  const current = plans.findIndex((p) => p.ways.map((w) => w.id).join() === now);
+  const onKey = (e: React.KeyboardEvent): void => {
+    const step = { ArrowDown: 1, ArrowUp: -1 }[e.key];
+    const to = step === undefined ? Number(e.key) - 1 : (current + step + plans.length) % plans.length;
+    const chosen = plans[to];
+    if (!chosen) return;
+    e.preventDefault();
+    e.stopPropagation();
+    change(taken(chosen), `sections ${chosen.said}`);
+  };
+  return (
+    <div className="py-1">
+      <table
+        className="w-full border-collapse text-right text-[0.72rem]"
+        aria-label="Plans of sections"
+        onKeyDown={onKey}
+      >
+        <thead className="text-ink-soft">
+          <tr>
+            <th className="w-[4.2rem] text-left font-normal">fold</th>
+            <th className="text-left font-normal">sections</th>
+            <th className="px-1 font-normal">sheets</th>
+            <th className="px-1 font-normal">waste</th>
+            <th className="px-1 font-normal">time</th>
+            <th className="pl-1 font-normal">money</th>
+          </tr>
+        </thead>
+        <tbody>
+          {plans.map((p, i) => {
+            const on = i === current;
+            const first = turnedWay(p.ways[0]!, product.bound);
+            return (
+              <tr
+                key={p.said + p.ways[0]!.id}
+                data-plan={p.said}
+                data-on={on}
+                onClick={() => change(taken(p), `sections ${p.said}`)}
+                className={cx('cursor-pointer border-t border-ink/20 hover:bg-oat-deep', on && 'bg-paper')}
+              >
+                <td
+                  className={cx(
+                    'flex items-center gap-1 border-l-4 py-1 pl-1 text-left',
+                    on ? 'border-rust' : 'border-transparent',
+                  )}
+                >
+                  <input
+                    type="radio"
+                    name="section plan"
+                    className="accent-rust"
+                    checked={on}
+                    aria-label={`${p.said} pages, ${p.sheets} sheets`}
+                    onChange={() => change(taken(p), `sections ${p.said}`)}
+                  />
+                  <FoldDrawing way={first} bound={product.bound} ratio={ratio} width={38} />
+                </td>
+                <td className="text-left">
+                  <span className="num font-semibold">{p.said}</span>
+                  {p.blanks > 0 && <span className="block text-ink-soft">{p.blanks} blank</span>}
+                </td>
+                <td className="num px-1">{p.sheets}</td>
+                <td className="num px-1 whitespace-nowrap">{formatNumber(p.waste, 0)} %</td>
+                <td className="num px-1 whitespace-nowrap">{duration(p.minutes)}</td>
+                <td className="num pl-1 whitespace-nowrap">{money(p.cents)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="mt-0.5 text-xs text-ink-soft">Keys 1 to {plans.length} and ↑ ↓ take a plan.</p>
+    </div>
+  );
+}
+
+export const plansWanted = (docket: Docket): boolean =>
+  docket.artwork.imposed.kind !== 'sheets' &&
+  (docket.product.binding.kind === 'saddle-stitched' ||
+    docket.product.binding.kind === 'perfect-bound' ||
+    docket.product.binding.kind === 'sewn');

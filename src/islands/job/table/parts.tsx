@@ -1,0 +1,194 @@
+import type { Cell, foldLines, Mark } from '../../../core';
+import { down, headDegrees } from './geometry';
+
+/** Pages to be seen together: the one pointed at, and its neighbours in reading order. */
+export interface Lit {
+  readonly at: number;
+  readonly beside: readonly number[];
+}
+
+/** How many times creep is drawn larger than it is. */
+export const CREEP_TIMES = 12;
+
+export const keyOf = (cell: Cell): string => `${cell.slot}-${cell.reading}`;
+
+/** A large quiet number with an arrow at the head of the page. */
+export function PageNumber({ cell, H, lit }: { cell: Cell; H: number; lit: Lit | null }) {
+  const size = Math.min(cell.trim.width, cell.trim.height);
+  const x = cell.trim.x + cell.trim.width / 2;
+  const y = H - cell.trim.y - cell.trim.height / 2;
+  const text = cell.label || String(cell.reading);
+  return (
+    <g
+      transform={`translate(${x} ${y}) rotate(${headDegrees(cell.head)})`}
+      textAnchor="middle"
+      fontFamily="Bricolage Grotesque Variable"
+      fontWeight="700"
+    >
+      <g
+        fill={lit?.at === cell.reading ? '#8e3115' : '#2a211c'}
+        fillOpacity={lit && (lit.at === cell.reading || lit.beside.includes(cell.reading)) ? 0.95 : 0.62}
+        stroke="#fffdf8"
+        strokeOpacity="0.72"
+        paintOrder="stroke"
+        strokeWidth={size * 0.02}
+        strokeLinejoin="round"
+      >
+        <path d={`M0 ${-size * 0.27}l${size * 0.06} ${size * 0.085}h${-size * 0.12}Z`} />
+        <text fontSize={size * (text.length > 3 ? 0.5 / text.length : 0.26)} y={size * 0.08}>
+          {text}
+        </text>
+      </g>
+    </g>
+  );
+}
+
+/** The order of the folds, a number at the end of every line. */
+export function FoldOrders({ folds, H, line }: { folds: ReturnType<typeof foldLines>; H: number; line: number }) {
+  if (new Set(folds.map((f) => f.order)).size < 2) return null;
+  const r = 8 * line;
+  return (
+    <g fontFamily="Atkinson Hyperlegible Mono Variable" fontSize={11 * line} textAnchor="middle">
+      {folds
+        .filter((f) => f.kind === 'fold')
+        .map((f, i) => {
+          const [x, y] = f.upright ? [f.at, H - f.to + r] : [f.from + r, H - f.at];
+          return (
+            <g key={i} transform={`translate(${x} ${y})`}>
+              <circle r={r} fill="#7a3a6c" stroke="#fffdf8" strokeWidth={line} />
+              <text y={4 * line} fill="#fffdf8">
+                {f.order}
+              </text>
+            </g>
+          );
+        })}
+    </g>
+  );
+}
+
+/** Where each page's content goes for creep, drawn many times too far: an outline and an arrow. */
+export function CreepGhosts({ cells, H, line }: { cells: readonly Cell[]; H: number; line: number }) {
+  return (
+    <g fill="none" stroke="#2f5d50" strokeWidth={1.4 * line}>
+      {cells.map((cell) => {
+        if (Math.abs(cell.moved) < 1e-6) return null;
+        // upright, the way to the spine; then as the page lies
+        const ways = { left: [-1, 0], right: [1, 0], top: [0, 1], bottom: [0, -1] } as const;
+        let [x, y]: readonly [number, number] = ways[cell.spine];
+        for (let i = 0; i < cell.head; i++) [x, y] = [-y, x];
+        const far = cell.moved * CREEP_TIMES;
+        const t = down(cell.trim, H);
+        const cx = t.x + t.width / 2;
+        const cy = t.y + t.height * 0.8;
+        const ex = cx + x * far;
+        const ey = cy - y * far;
+        return (
+          <g key={keyOf(cell)}>
+            <rect
+              x={t.x + x * far}
+              y={t.y - y * far}
+              width={t.width}
+              height={t.height}
+              fill="#2f5d50"
+              fillOpacity="0.1"
+              strokeDasharray={`${4 * line} ${3 * line}`}
+            />
+            <path d={`M${cx} ${cy}L${ex} ${ey}`} strokeWidth={2.4 * line} />
+            <circle cx={ex} cy={ey} r={3 * line} fill="#2f5d50" stroke="none" />
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** Marks as they print. */
+export function MarkLines({ marks, H, line }: { marks: readonly Mark[]; H: number; line: number }) {
+  return (
+    <g stroke="#111" fill="none">
+      {marks.map((m, i) => {
+        switch (m.kind) {
+          case 'line':
+            return (
+              <line
+                key={i}
+                x1={m.from[0]}
+                y1={H - m.from[1]}
+                x2={m.to[0]}
+                y2={H - m.to[1]}
+                strokeWidth={Math.max(m.weight, line * 0.9)}
+                strokeDasharray={m.dash.join(' ') || undefined}
+              />
+            );
+          case 'circle':
+            return (
+              <circle
+                key={i}
+                cx={m.centre[0]}
+                cy={H - m.centre[1]}
+                r={m.radius}
+                strokeWidth={Math.max(m.weight, line * 0.9)}
+              />
+            );
+          case 'area':
+            return <rect key={i} {...down(m.rect, H)} fill="#111" stroke="none" />;
+          case 'text':
+            return (
+              <text
+                key={i}
+                transform={`translate(${m.at[0]} ${H - m.at[1]}) rotate(${-90 * m.turned})`}
+                fontSize={m.height / 0.668}
+                fill="#111"
+                stroke="none"
+                fontFamily="Atkinson Hyperlegible Next Variable"
+              >
+                {m.text}
+              </text>
+            );
+        }
+      })}
+    </g>
+  );
+}
+
+/** A page without artwork: paper with a corner turned. */
+export function Blank({ x, y, width, height }: { x: number; y: number; width: number; height: number }) {
+  const c = Math.min(width, height) * 0.12;
+  return (
+    <g>
+      <path d={`M${x} ${y}H${x + width - c}L${x + width} ${y + c}V${y + height}H${x}Z`} fill="#f4ecdd" />
+      <path d={`M${x + width - c} ${y}V${y + c}H${x + width}Z`} fill="#e2d4b8" stroke="#2a211c" strokeWidth="0.25" />
+    </g>
+  );
+}
+
+/** The strip at the bound edge of each page that its holes need, dotted as what must keep clear. */
+export function Clearance({
+  cells,
+  H,
+  mm,
+  pattern,
+}: {
+  cells: readonly Cell[];
+  H: number;
+  mm: number;
+  pattern: string;
+}) {
+  return (
+    <g fill={`url(#${pattern})`}>
+      {cells.map((cell) => {
+        const t = down(cell.trim, H);
+        // the spine edge as it lies: upright left is below after one turn counter-clockwise
+        const order = ['top', 'left', 'bottom', 'right'] as const;
+        const lies = order[(order.indexOf(cell.spine) + cell.head) % 4]!;
+        const strip = {
+          left: { ...t, width: mm },
+          right: { ...t, x: t.x + t.width - mm, width: mm },
+          top: { ...t, height: mm },
+          bottom: { ...t, y: t.y + t.height - mm, height: mm },
+        }[lies];
+        return <rect key={keyOf(cell)} {...strip} />;
+      })}
+    </g>
+  );
+}
