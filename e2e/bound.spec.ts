@@ -196,6 +196,20 @@ test('pages are moved, taken out and typed; another file is taken in', async ({ 
   await expect(typed).toHaveValue('1, 3, 2, 4-8');
   await list.press('Delete');
   await expect(typed).toHaveValue('1, 3-8');
+  // dragged by hand: the first page to the third place
+  const at = async (i: number): Promise<{ x: number; y: number }> => {
+    const box = (await list.getByRole('option').nth(i).boundingBox())!;
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  };
+  const [from, to] = [await at(0), await at(2)];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 20, from.y, { steps: 4 });
+  await page.mouse.move(to.x, to.y, { steps: 8 });
+  await page.mouse.up();
+  await expect(typed).toHaveValue('3-4, 1, 5-8');
+  await page.locator('body').press('Control+z');
+  await expect(typed).toHaveValue('1, 3-8');
   await saved(page);
 
   const chooser = page.waitForEvent('filechooser');
@@ -217,7 +231,11 @@ test('pages are moved, taken out and typed; another file is taken in', async ({ 
 test('a machine that prints one side: fronts, the pile laid back, backs; a test run is kept with it', async ({
   page,
 }) => {
-  await openJob(page, 'Care of edges');
+  const path = join(scratch, 'hand.pdf');
+  writePdf(path, numberedPages(16));
+  await page.goto('/');
+  await dropFiles(page, [path]);
+  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
   const sheet = await openStation(page, 'sheet');
   await sheet
     .getByRole('button', { name: /Machine/ })

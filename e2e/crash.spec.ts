@@ -86,7 +86,7 @@ test('the server killed at any instant: what it accepted is printed, once', asyn
     const job = await newJob(`killed-${wait}.pdf`);
     const res = await post(`/api/jobs/${job}/deliveries`, { base: 1 });
     expect(res.status).toBe(202);
-    sent.push(((await res.json()) as { id: string }).id);
+    sent.push(...((await res.json()) as { ids: string[] }).ids);
     await new Promise((r) => setTimeout(r, wait));
     await end();
     await begin();

@@ -36,7 +36,7 @@ test('bleed that is not there, sizes that differ, marks that came along', async 
   await openJob(page, 'Loft inventory');
   const size = await finding(page, 'artwork', 'artwork-size');
   await expect(size).toContainText('3 pages are not of the finished size');
-  await size.getByRole('button', { name: /Fit whole 1/ }).click();
+  await size.getByRole('button', { name: /nothing cut off/ }).click();
   await expect(size).toHaveCount(1);
   await expect(size).toContainText('2 pages are not of the finished size');
   await saved(page);

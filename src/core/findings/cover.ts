@@ -1,4 +1,5 @@
 import { factsOf } from '../bound';
+import { hasCover } from '../sheet';
 import { formatLength, formatNumber } from '../measure';
 import { plural, type Finding, type Inspected, type Remedy } from './kinds';
 
@@ -9,6 +10,20 @@ const SPINE_TOLERANCE = 0.5;
 export function coverFinding({ docket, artwork, plan, shop, unit }: Inspected): Finding[] {
   const { cover, finished, binding, bound } = docket.product;
   if (cover.kind !== 'separate' || docket.artwork.imposed.kind === 'sheets') return [];
+  if (!hasCover(docket.product))
+    return [
+      {
+        id: 'cover-unused',
+        severity: cover.from === 'text' ? 'fine' : 'stop',
+        station: 'product',
+        title: 'Loose leaves and leaflets have no cover round them',
+        detail:
+          cover.from === 'text'
+            ? 'First and last leaves can be on another stock: see Other stocks.'
+            : `The pages of ${docket.artwork.more[cover.from - 1]?.name ?? 'the cover’s file'} are in no sheet; put them into the page list.`,
+        remedies: [{ label: 'No cover of its own', patch: { product: { cover: { kind: 'self' } } } }],
+      },
+    ];
   const found: Finding[] = [];
   const self: Remedy = {
     label: 'No cover of its own',

@@ -151,13 +151,15 @@ export function stockInSectionFinding({ docket, plan }: Inspected): Finding[] {
   if (mixed.length === 0) return [];
   const first = mixed[0]!;
   const places = mixed.flatMap((s) => s.strangers).sort((a, b) => a - b);
+  // places as wishes count them
+  const wished = (s: (typeof plan.sections)[0]): number[] => s.places.map((p) => p - plan.shift);
   const { stocks } = docket.product;
   // every range grown to the whole of the sections that it touches
   const grown = stocks.flatMap((r) => {
     const touched = plan.sections.filter(
-      (s) => s.kind === 'text' && s.places.some((p) => p >= Math.min(r.from, r.to) && p <= Math.max(r.from, r.to)),
+      (s) => s.kind === 'text' && wished(s).some((p) => p >= Math.min(r.from, r.to) && p <= Math.max(r.from, r.to)),
     );
-    const all = [...new Set(touched.flatMap((s) => s.places))].sort((a, b) => a - b);
+    const all = [...new Set(touched.flatMap(wished))].sort((a, b) => a - b);
     const runs: { from: number; to: number }[] = [];
     for (const p of all) {
       const last = runs.at(-1);
@@ -173,7 +175,7 @@ export function stockInSectionFinding({ docket, plan }: Inspected): Finding[] {
       severity: 'stop',
       station: 'product',
       title: `Section ${first.number} would be on two stocks`,
-      detail: `${places.length === 1 ? 'Page' : 'Pages'} ${pageRanges(places)} ${places.length === 1 ? 'is' : 'are'} wished on another stock than the rest of the sheet they share with pages ${pageRanges([...first.places].sort((a, b) => a - b))}.`,
+      detail: `${places.length === 1 ? 'Page' : 'Pages'} ${pageRanges(places)} ${places.length === 1 ? 'is' : 'are'} wished on another stock than the rest of the sheet they share with pages ${pageRanges(wished(first).sort((a, b) => a - b))}.`,
       remedies: [
         {
           label: 'Whole sections on that stock',

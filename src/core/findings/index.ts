@@ -7,7 +7,14 @@ import { finishingFinding } from './finishing';
 import { folderFinding, foldingFinding, partSectionFinding, stockInSectionFinding } from './folding';
 import { fitFinding } from './fit-sheet';
 import type { Finding, Inspected } from './kinds';
-import { oneSidedFinding, passedFinding, tabsFinding, traysFinding, weightOrderFinding } from './leaves';
+import {
+  comeAndGoFinding,
+  oneSidedFinding,
+  passedFinding,
+  tabsFinding,
+  traysFinding,
+  weightOrderFinding,
+} from './leaves';
 import { noBleedFinding } from './no-bleed';
 import { ownMarksFinding } from './own-marks';
 import { artworkNotes, grainFinding, machineTakesFinding, marksRoomFinding } from './sheet-checks';
@@ -31,6 +38,7 @@ const CHECKS: readonly ((it: Inspected) => Finding[])[] = [
   machineTakesFinding,
   fitFinding,
   oneSidedFinding,
+  comeAndGoFinding,
   partSectionFinding,
   grainFinding,
   caliperFinding,

@@ -1,3 +1,4 @@
+import { runsBothWays } from '../sheet';
 import { pageRanges, plural, type Finding, type Inspected, type Remedy } from './kinds';
 
 /** Tabs that the bank does not hold, tabs and inserts that found no place, chapters beyond the end. */
@@ -207,4 +208,22 @@ function spreadsLikely(docket: Inspected['docket']): boolean {
   if (docket.product.binding.kind === 'folded' || docket.product.bound === 'top') return false;
   const half = width / 2;
   return width > height * 1.3 && Math.abs(height / half - Math.SQRT2) < 0.03 && half > 100;
+}
+
+/** Two books head to tail whose sections are not the same from either end: one pile cannot be both. */
+export function comeAndGoFinding({ docket, plan }: Inspected): Finding[] {
+  if (docket.sheet.fill !== 'come-and-go' || plan.nested || plan.layout.slots.length < 2) return [];
+  const { kind } = docket.product.binding;
+  if ((kind !== 'perfect-bound' && kind !== 'sewn') || runsBothWays(plan.sections)) return [];
+  return [
+    {
+      id: 'come-and-go',
+      severity: 'look',
+      station: 'sheet',
+      title: 'The sections are not the same from either end',
+      detail:
+        'Gathered in one pile the second book would be out of order. Each section lies with itself: cut the sheets apart before they are gathered.',
+      remedies: [{ label: 'The same, not head to tail', patch: { sheet: { fill: 'repeat' } } }],
+    },
+  ];
 }

@@ -322,3 +322,28 @@ describe('the pages of a cover drawn as a spread', () => {
     expect(front.part!.across![1]).toBeCloseTo(1, 9);
   });
 });
+
+describe('places and names with a cover', () => {
+  it('of the text count the cover’s pages; a cover from its own file does not count', () => {
+    const own = made(16, { product: { cover: COVER, stocks: [{ from: 3, to: 4, stock: SILK }] } }).it;
+    expect(own.pages.map((p) => p.label).slice(0, 4)).toEqual(['1', '2', '3', '4']);
+    expect(own.pages.at(-1)!.label).toBe('16');
+    expect(own.shift).toBe(0);
+    // 3 and 4 share their sheet with 13 and 14
+    expect(own.sections[1]).toMatchObject({ stock: { id: 'silk' }, strangers: [13, 14] });
+    const artwork = { ...artworkOf(12), more: [artworkOf(4).pages] };
+    const docket = patched(docketFor(artwork), {
+      artwork: { more: [{ name: 'c' }] },
+      product: { cover: { ...COVER, from: 1 }, stocks: [{ from: 1, to: 2, stock: SILK }] },
+    });
+    const other = plan(docket, artwork);
+    expect(other.pages.map((p) => p.label).slice(0, 4)).toEqual(['C1', 'C2', '1', '2']);
+    expect(other.shift).toBe(2);
+    expect(other.sections[1]).toMatchObject({ stock: { id: 'silk' }, strangers: [11, 12] });
+  });
+  it('are not made for loose leaves: no page of the text is lost', () => {
+    const { it } = made(8, { product: { binding: WIRE, cover: COVER } });
+    expect(it.sections.every((s) => s.kind === 'text')).toBe(true);
+    expect(it.pages).toHaveLength(8);
+  });
+});

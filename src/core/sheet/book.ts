@@ -32,6 +32,8 @@ export interface Book {
   readonly misplaced: readonly number[];
   /** Pages that the docket wants for a cover and that are not there. */
   readonly coverLacks: number;
+  /** Places before the text that wishes for places do not count: those of a cover from a file of its own. */
+  readonly shift: number;
 }
 
 /** A docket's pages, made up of sections. Never throws for wishes that cannot be met: see the findings. */
@@ -41,10 +43,12 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
   const passed = docket.artwork.imposed.kind === 'sheets';
   const nested = binding.kind === 'saddle-stitched' && !passed;
   const list = pageList(docket, artwork);
-  const own = cover.kind === 'separate' && !passed ? coverPages(docket, artwork, list) : null;
+  // loose leaves and leaflets have none round them: see the findings
+  const own = cover.kind === 'separate' && !passed && hasCover(product) ? coverPages(docket, artwork, list) : null;
   const extras = between(product, sheet.stock);
   const spaced = spacedFor(own ? own.text : list, binding.kind === 'loose-leaf' ? extras : []);
   const text = spaced.list;
+  const counted = own && cover.kind === 'separate' && cover.from === 'text' ? 2 : 0;
 
   // the text in reading order, filled up with blanks
   const chosen = waysFor(docket, text.length, passed);
@@ -60,13 +64,14 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
 
   const stockAt = (at: number): Stock | null => {
     if (product.stocks.length === 0) return null;
-    const place = spaced.wishPlace(at);
+    const place = spaced.wishPlace(at) + counted;
     return (
       product.stocks.find((r) => place >= Math.min(r.from, r.to) && place <= Math.max(r.from, r.to))?.stock ?? null
     );
   };
-  const labels = folios(textPages.length, product.numbering);
-  const numbered = textPages.map((p, i) => ({ ...p, label: labels[i]! }));
+  // the cover's pages are counted where they are the text's own
+  const labels = folios(textPages.length + 2 * counted, product.numbering);
+  const numbered = textPages.map((p, i) => ({ ...p, label: labels[counted + i]! }));
 
   const laid = layLeaves(
     docket,
@@ -76,10 +81,15 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
     stockAt,
     binding.kind === 'loose-leaf' ? spaced.extras : extras,
   );
-  const before = own?.outside ?? [];
-  const behind = own?.behind ?? [];
+  const named = (p: BookPage, label: string | undefined): BookPage => (counted > 0 && label ? { ...p, label } : p);
+  const before = (own?.outside ?? []).map((p, i) => named(p, labels[i]));
+  const behind = (own?.behind ?? []).map((p, i) => named(p, labels[labels.length - 2 + i]));
   const pages = [...before, ...laid.pages, ...behind];
-  const sections = laid.sections.map((s) => ({ ...s, places: s.places.map((p) => p + before.length) }));
+  const sections = laid.sections.map((s) => ({
+    ...s,
+    places: s.places.map((p) => p + before.length),
+    strangers: s.strangers.map((p) => spaced.wishPlace(p) + counted),
+  }));
   const coverSection = own ? coverOf(docket, pages.length, own.spread) : null;
   const all = numberedSections(coverSection, sections, nested);
 
@@ -107,8 +117,13 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
     spine: flat ? spineOf(leaves, cover.kind === 'separate' ? cover.stock.caliper : null) : null,
     misplaced: laid.misplaced,
     coverLacks: own?.lacks ?? 0,
+    shift: before.length - counted,
   };
 }
+
+/** Whether a book of this binding has a cover round it. */
+export const hasCover = (product: Docket['product']): boolean =>
+  product.binding.kind !== 'loose-leaf' && product.binding.kind !== 'folded';
 
 /** Sections in running order: the cover outside, text numbered from 1 behind it. */
 function numberedSections(cover: Unnumbered | null, text: readonly Unnumbered[], nested: boolean): Section[] {

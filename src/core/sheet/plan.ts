@@ -72,6 +72,8 @@ export interface Plan {
   readonly nested: boolean;
   readonly misplaced: readonly number[];
   readonly coverLacks: number;
+  /** Places before the text that wishes for places do not count: those of a cover from a file of its own. */
+  readonly shift: number;
   readonly sheets: readonly Sheet[];
 }
 
@@ -111,10 +113,10 @@ export function plan(wish: Docket, artwork: Artwork): Plan {
       back: { name: 'back', cells: one ? [...front, ...back] : back },
     });
   };
+  const partners = partnersOf(docket, book);
   for (const group of inGroups(docket, book.sections)) {
     const form = formOf(group[0]!);
-    for (const inSlots of arrange(docket, group, form.layout.slots.length, book.nested))
-      add(inSlots[0]!, form, inSlots);
+    for (const inSlots of arrange(docket, group, form.layout.slots.length, partners)) add(inSlots[0]!, form, inSlots);
   }
   const text = sheets.find((s) => s.kind === 'text') ?? sheets[0]!;
   return {
@@ -129,6 +131,7 @@ export function plan(wish: Docket, artwork: Artwork): Plan {
     nested: book.nested,
     misplaced: book.misplaced,
     coverLacks: book.coverLacks,
+    shift: book.shift,
     sheets,
   };
 }
@@ -173,8 +176,31 @@ function inGroups(docket: Docket, sections: readonly Section[]): Section[][] {
   return groups;
 }
 
+/**
+ * Of two books head to tail, the section of the second that lies with each of the first: the same where sections nest;
+ * gathered, the second runs from the other end, so that one pile is both. That needs sections that are the same
+ * forwards and backwards; where they are not, each lies with itself.
+ */
+function partnersOf(docket: Docket, book: Pick<Plan, 'sections' | 'nested'>): (section: Section) => Section {
+  if (docket.sheet.fill !== 'come-and-go' || book.nested || !runsBothWays(book.sections)) return (s) => s;
+  const text = book.sections.filter((s) => s.kind === 'text');
+  const at = new Map(text.map((s, i) => [s.number, text[text.length - 1 - i]!]));
+  return (s) => (s.kind === 'text' ? (at.get(s.number) ?? s) : s);
+}
+
+/** Whether gathered sections are the same from either end, and folded: only then can two books share a pile. */
+export function runsBothWays(sections: readonly Section[]): boolean {
+  const text = sections.filter((s) => s.kind === 'text');
+  return text.every((s, i) => s.way.folds.length > 0 && formKey(s) === formKey(text[text.length - 1 - i]!));
+}
+
 /** What lies in the slots of each sheet of a group. */
-function arrange(docket: Docket, group: readonly Section[], slots: number, nested: boolean): Section[][] {
+function arrange(
+  docket: Docket,
+  group: readonly Section[],
+  slots: number,
+  partner: (section: Section) => Section,
+): Section[][] {
   const { binding } = docket.product;
   const range = (n: number): number[] => Array.from({ length: n }, (_, i) => i);
   if (group.length > 1 && binding.kind === 'loose-leaf' && binding.order === 'stack') {
@@ -192,8 +218,7 @@ function arrange(docket: Docket, group: readonly Section[], slots: number, neste
         return range(slots).map((k) => here[k % here.length]!);
       });
     case 'come-and-go':
-      // the second book runs from the other end: its first section lies with the first one's last, unless they nest
-      return group.map((s, i) => range(slots).map((k) => (k % 2 === 0 || nested ? s : group[group.length - 1 - i]!)));
+      return group.map((s) => range(slots).map((k) => (k % 2 === 0 ? s : partner(s))));
   }
 }
 

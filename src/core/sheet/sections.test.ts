@@ -244,6 +244,29 @@ describe('several on a sheet', () => {
     expect(readBook({ ...upDown, sheets: [...upDown.sheets].reverse() }, 'left', 1)).toEqual(upTo(32));
   });
 
+  it('come-and-go of sections that differ from either end: each lies with itself, and it is said', () => {
+    const list = ['8-right-angle', '8-right-angle', '4-single'].map((fold) => ({ fold, stock: null }));
+    const { docket, it } = planned(20, {
+      product: { binding: PERFECT },
+      sheet: { sections: { kind: 'set', list }, fill: 'come-and-go', up: 2 },
+    });
+    expect(it.sheets.map((s) => s.sections)).toEqual([[1], [2], [3]]);
+    const artwork = artworkOf(20);
+    const findings = inspect({ docket, artwork, plan: it, marks: mark(docket, it), shop: SHOP, unit: 'mm' });
+    expect(findings.map((f) => f.id)).toContain('come-and-go');
+    // a part section in the middle is the same from either end
+    const even = planned(20, {
+      product: { binding: PERFECT },
+      sheet: {
+        sections: { kind: 'set', list: [list[0]!, list[2]!, list[1]!] },
+        fill: 'come-and-go',
+        up: 2,
+      },
+    }).it;
+    expect(even.sheets.map((s) => s.sections)).toEqual([[1, 3], [2], [3, 1]]);
+    expect(readBook({ ...even, sheets: [...even.sheets].reverse() }, 'left', 1)).toEqual(upTo(20));
+  });
+
   it('come-and-go of single folds: behind and beside each page of the one stands that of the other head to tail', () => {
     const { it } = planned(8, { sheet: { fill: 'come-and-go', up: 2 } });
     const [a, b] = it.layout.slots;
