@@ -146,7 +146,11 @@ export function Brief() {
           pages,{' '}
         </>
       )}
-      <Word say={upWord(up)} name="Pieces on a sheet" after=",">
+      <Word
+        say={`${upWord(up)}${sheet.fill === 'come-and-go' && up > 1 ? ', head to tail' : ''}`}
+        name="Pieces on a sheet"
+        after=","
+      >
         {(close) => <UpControl done={close} />}
       </Word>{' '}
       run on{' '}

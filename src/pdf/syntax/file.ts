@@ -11,7 +11,7 @@ type Entry =
 export type PageDict = Dict;
 
 /** More nodes than any page tree has. */
-const MOST_NODES = 2_000_000;
+const MOST_NODES = 500_000;
 
 /**
  * A PDF file read in place: objects are fetched as they are asked for and stream data stays on disk, so that a file

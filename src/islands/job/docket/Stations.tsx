@@ -26,7 +26,10 @@ export function Stations() {
   };
   const { product, sheet, finish } = docket;
   const onMarks = (['crop', 'register', 'fold', 'slug'] as const).filter(
-    (k) => docket.marks[k].on && !marks.noRoom.includes(k),
+    (k) =>
+      docket.marks[k].on &&
+      !marks.noRoom.includes(k) &&
+      (k !== 'fold' || plan.layout.block.folds.some((f) => f.kind === 'fold')),
   );
   const of = (name: StationName) => ({ name, open: open.has(name), onToggle: toggle(name) });
   return (
