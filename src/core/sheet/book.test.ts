@@ -347,3 +347,25 @@ describe('places and names with a cover', () => {
     expect(it.pages).toHaveLength(8);
   });
 });
+
+describe('a spread for a cover, by the bound edge', () => {
+  const halves = (bound: 'left' | 'right' | 'top', size: { width: number; height: number }): string[] => {
+    const artwork = { ...artworkOf(8), more: [[page(size), page(size)]] };
+    const docket = patched(docketFor(artwork), {
+      artwork: { more: [{ name: 'c' }] },
+      product: { bound, cover: { ...COVER, from: 1 } },
+    });
+    const { pages } = plan(docket, artwork);
+    return [0, 1, 10, 11].map((i) => {
+      const { page: p, part } = pages[i]!.ref!;
+      return `${p}${bound === 'top' ? ['lower', 'upper'][part!.row] : ['left', 'right'][part!.column]}`;
+    });
+  };
+  it('has the front at the right, read from the right at the left, bound at the top below', () => {
+    const wide = { width: 296, height: 210 };
+    // pages 1, 2, n − 1, n of the outside (1) and the inside (2)
+    expect(halves('left', wide)).toEqual(['1right', '2left', '2right', '1left']);
+    expect(halves('right', wide)).toEqual(['1left', '2right', '2left', '1right']);
+    expect(halves('top', { width: 148, height: 420 })).toEqual(['1lower', '2upper', '2lower', '1upper']);
+  });
+});

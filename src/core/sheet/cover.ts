@@ -5,7 +5,7 @@ import type { BookPage, Section, Unnumbered } from './section';
 
 /** The pages of a cover on its own stock, and what is left for the text. */
 export function coverPages(docket: Docket, artwork: Artwork, list: readonly (PageRef | null)[]) {
-  const { cover, binding, finished } = docket.product;
+  const { cover, binding, finished, bound } = docket.product;
   if (cover.kind !== 'separate') return null;
   const asPage = (ref: PageRef | null, n: number): BookPage => ({
     kind: 'cover',
@@ -33,18 +33,35 @@ export function coverPages(docket: Docket, artwork: Artwork, list: readonly (Pag
     const [from, to] = [cover.flaps / whole, (cover.flaps + finished.width) / whole];
     return column === 0 ? [from, to] : [1 - to, 1 - from];
   };
+  const level = bound === 'top';
+  // the half that is counted first: the left, or where the spine lies level the lower
+  const half = (n: number): NonNullable<PageRef['part']> =>
+    level
+      ? { columns: 1, rows: 2, column: 0, row: n }
+      : { columns: 2, rows: 1, column: n, row: 0, ...(inNest ? {} : { across: across(n) }) };
   const ref = (page: number, column?: number): PageRef => ({
     file,
     page,
     turn: 0,
-    ...(column === undefined
-      ? {}
-      : { part: { columns: 2, rows: 1, column, row: 0, ...(inNest ? {} : { across: across(column) }) } }),
+    ...(column === undefined ? {} : { part: half(column) }),
   });
   const first = factsOf(artwork, { file, page: 1 });
-  const wide = first !== undefined && first[docket.artwork.box].width > 1.7 * finished.width && count <= 2;
+  const box = first?.[docket.artwork.box];
+  const wide =
+    box !== undefined && count <= 2 && (level ? box.height > 1.7 * finished.height : box.width > 1.7 * finished.width);
+  // the front stands at the right of the outside, or at the left where it is read from the right, or below
+  const front = bound === 'left' ? 1 : 0;
+  const inside = count > 1 ? 2 : null;
   let four: (PageRef | null)[];
-  if (wide) four = [ref(1, 1), count > 1 ? ref(2, 0) : null, count > 1 ? ref(2, 1) : null, ref(1, 0)];
+  // behind the front lies the half on the other side, seen from inside
+  const behindFront = 1 - front;
+  if (wide)
+    four = [
+      ref(1, front),
+      inside ? ref(inside, behindFront) : null,
+      inside ? ref(inside, 1 - behindFront) : null,
+      ref(1, 1 - front),
+    ];
   else if (count >= 4) four = [ref(1), ref(2), ref(count - 1), ref(count)];
   else if (count === 3) four = [ref(1), ref(2), null, ref(3)];
   else four = [count > 0 ? ref(1) : null, null, null, count > 1 ? ref(2) : null];

@@ -73,7 +73,7 @@ export function makeForm(wish: Docket, section: Section, block: Block): Form {
     if (section.spread) {
       const whole = rect(0, 0, block.size.width, block.size.height);
       front.push(place('front', { page: 1, head: 'up' }, whole, block.margin));
-      back.push(place('back', { page: 2, head: 'up' }, whole, block.margin));
+      back.push(place('back', { page: 2, head: bound === 'top' ? 'down' : 'up' }, whole, block.margin));
       return;
     }
     for (const panel of block.panels) {
