@@ -266,3 +266,60 @@ test('a machine that prints one side: fronts, the pile laid back, backs; a test 
   // the innermost sheet, 8 and 9 inside, comes first among the backs
   expect(backs[0]!).toEqual(expect.arrayContaining(['8', '9']));
 });
+
+test('a booklet becomes a wire-bound one by a word of the brief; chapters get tabs, front matter its numbers', async ({
+  page,
+}) => {
+  const path = join(scratch, 'words.pdf');
+  writePdf(path, numberedPages(12));
+  await page.goto('/');
+  await dropFiles(page, [path]);
+  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  await brief(page).getByRole('button', { name: 'Binding: saddle-stitched' }).click();
+  await page.getByRole('dialog', { name: 'Binding' }).getByRole('button').click();
+  await page.getByRole('option', { name: /Wire bound/ }).click();
+  await expect(brief(page)).toContainText('12-page, wire-bound book');
+  await expect(table(page)).toHaveAttribute('aria-label', /of 6,/);
+
+  const product = await openStation(page, 'product');
+  await product.getByRole('button', { name: 'Front matter i to iv' }).click();
+  await expect(table(page).getByRole('img', { name: /front: pages i, / })).toBeVisible();
+  await product.getByRole('button', { name: 'Chapter', exact: true }).click();
+  await fill(product.getByLabel('Chapter 1', { exact: true }), 'Rope');
+  await product.getByText('A tab for every chapter').click();
+  await expect(brief(page)).toContainText('14-page');
+  await expect(table(page)).toHaveAttribute('aria-label', /of 7,/);
+  await expect(table(page).getByText('1 Rope').first()).toBeVisible();
+  await saved(page);
+});
+
+test('artwork that came as folded sheets is taken apart and imposed anew', async ({ page }) => {
+  const path = join(scratch, 'sheets-in.pdf');
+  // 8 | 1, 2 | 7, 6 | 3, 4 | 5 on A4 lying
+  const pairs = [
+    [8, 1],
+    [2, 7],
+    [6, 3],
+    [4, 5],
+  ] as const;
+  writePdf(
+    path,
+    pairs.map(([a, b]) => ({
+      entries: '/MediaBox[0 0 839.06 595.28]',
+      content: `BT /F 24 Tf 200 300 Td (${a}) Tj 420 0 Td (${b}) Tj ET`,
+    })),
+  );
+  await page.goto('/');
+  await dropFiles(page, [path]);
+  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  const artwork = await openStation(page, 'artwork');
+  await artwork.getByRole('button', { name: /They are folded sheets/ }).click();
+  await expect(brief(page)).toContainText('8-page');
+  await expect(artwork).toContainText('4 artwork pages taken apart into 8 pages');
+  const list = page.getByRole('listbox', { name: 'Page list' });
+  await page.getByRole('radio', { name: 'Pages' }).click();
+  await expect(list.getByRole('option')).toHaveCount(8);
+  // page 1 is the right half of the first sheet, page 2 the left half of the second
+  await expect(list.getByRole('option').nth(0)).toContainText('1 2/2');
+  await expect(list.getByRole('option').nth(1)).toContainText('2 1/2');
+});

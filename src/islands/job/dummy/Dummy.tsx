@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { formatLength } from '../../../core';
 import { Button } from '../../../ui/Button';
@@ -8,6 +8,7 @@ import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { Holes } from './Holes';
 import { PageFace } from './PageFace';
+import { useRoom } from './room';
 import { Unfold } from './Unfold';
 
 /** The booklet opened at `opening`: 0 shows the front cover, n shows pages 2n and 2n + 1, the last the back cover. */
@@ -54,18 +55,8 @@ function BoundPages({ modes }: { readonly modes: ReactNode }) {
   const last = total / 2;
   const [opening, setOpening] = useState(0);
   const [turning, setTurning] = useState<{ from: number; to: number; begun: boolean } | null>(null);
-  const place = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState({ width: 800, height: 500 });
+  const [place, room] = useRoom();
   const at = Math.min(opening, last);
-
-  useEffect(() => {
-    const el = place.current!;
-    const look = (): void => setRoom({ width: el.clientWidth, height: el.clientHeight });
-    look();
-    const observer = new ResizeObserver(look);
-    observer.observe(el);
-    return () => observer.disconnect();
-  }, []);
 
   const goTo = (to: number): void => {
     const target = Math.max(0, Math.min(last, to));

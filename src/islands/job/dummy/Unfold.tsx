@@ -1,9 +1,10 @@
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Pause, Play, SkipBack, SkipForward } from 'lucide-react';
 import { turnings, type BlockPanel, type Sheet } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { useJob } from '../context';
 import { PanelInSpace } from './PanelInSpace';
+import { useRoom } from './room';
 
 /** Milliseconds that a fold takes. */
 const FOLDING = 1100;
@@ -28,17 +29,7 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
   const [at, setAt] = useState(0);
   const [going, setGoing] = useState<1 | -1 | null>(null);
   const [turn, setTurn] = useState({ x: -28, y: 22 });
-  const place = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState({ width: 800, height: 500 });
-
-  useEffect(() => {
-    const el = place.current!;
-    const look = (): void => setRoom({ width: el.clientWidth, height: el.clientHeight });
-    look();
-    const observer = new ResizeObserver(look);
-    observer.observe(el);
-    return () => observer.disconnect();
-  }, []);
+  const [place, room] = useRoom();
 
   useEffect(() => {
     if (going === null) return;
