@@ -138,7 +138,7 @@ function FaceOf({
           {ref && facts && matrix && (
             <svg width={w} height={h} overflow="hidden">
               <image
-                href={pictureUrl(files[ref.file] ?? '', ref.page, w * k > 320 ? 640 : 160)}
+                href={pictureUrl(files[ref.file] ?? '', ref.page, w * k > 90 ? 640 : 160)}
                 width={facts.media.width}
                 height={facts.media.height}
                 preserveAspectRatio="none"

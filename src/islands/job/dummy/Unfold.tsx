@@ -84,7 +84,7 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
     y: (front.trim.y + front.trim.height / 2 - block.size.height / 2) * k * share,
   };
   const largest = Math.min((room.width - 140) / (front.trim.width * k), (room.height - 120) / (front.trim.height * k));
-  const grown = 1 + (Math.min(2.2, largest) - 1) * share;
+  const grown = 1 + (Math.min(1.6, largest) - 1) * share;
   const lift = useMemo(() => lifts(block.panels, steps), [block, steps]);
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
