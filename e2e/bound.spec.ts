@@ -26,7 +26,7 @@ async function dummyOpens(page: Page): Promise<void> {
 
 test('the annual report: twelve sections of eight in a cover whose spine is reckoned', async ({ page }) => {
   await openJob(page, 'Annual report');
-  await expect(brief(page)).toContainText('150 copies of a 100-page, perfect-bound book, A5 upright');
+  await expect(brief(page)).toContainText('150 copies of a 96-page, perfect-bound book, A5 upright');
   await expect(brief(page)).toContainText('cover on Harbour board 250, in 12 × 8 pages');
   // a cover of four pages, and 96 ÷ 8 sections
   await expect(table(page)).toHaveAttribute('aria-label', /Sheet 1 of 13/i);
@@ -61,7 +61,7 @@ test('the annual report: twelve sections of eight in a cover whose spine is reck
 
 test('the workshop manual: six tabs on board, plans on silk, sent as three runs', async ({ page }) => {
   await openJob(page, 'Workshop manual');
-  await expect(brief(page)).toContainText('60 copies of a 60-page, wire-bound book');
+  await expect(brief(page)).toContainText('60 copies of a 48-page, wire-bound book');
   await expect(brief(page)).toContainText('on Offset 100 SRA3, and Silk 170');
   await page.getByRole('button', { name: 'Sheet 2, front' }).click();
   await expect(page.getByText('The bench · Harbour board 250 SRA3')).toBeVisible();

@@ -61,7 +61,7 @@ function Options<K extends string>({ options }: { options: readonly Option<K>[] 
           className="flex cursor-pointer items-center gap-2 px-3 py-1.5 outline-none data-[focused]:bg-oat-deep data-[selected]:font-semibold"
         >
           {o.swatch && <span className="size-4 shrink-0 border border-ink/40" style={{ background: o.swatch }} />}
-          <span>{o.label}</span>
+          <span data-label>{o.label}</span>
           {o.detail && (
             <span data-detail className="num ml-auto pl-4 text-xs text-ink-soft">
               {o.detail}
@@ -96,8 +96,8 @@ export function Pick<K extends string>({
     >
       <Label className="sr-only">{label}</Label>
       <Button className="flex min-h-7 w-full items-center gap-2 rounded-sm border border-ink/35 bg-paper px-2 py-0.5 text-left text-[0.95rem]">
-        <SelectValue className="flex min-w-0 flex-1 items-center gap-2 truncate [&_[data-detail]]:hidden" />
-        <ChevronDown size={14} aria-hidden />
+        <SelectValue className="flex min-w-0 flex-1 items-center gap-2 [&_[data-detail]]:hidden [&_[data-label]]:truncate" />
+        <ChevronDown size={14} className="shrink-0" aria-hidden />
       </Button>
       <Popover className={POPOVER}>
         <Options options={options} />
@@ -114,7 +114,7 @@ export function Toggle({ label, value, onChange }: { label: string; value: boole
       onChange={onChange}
       className="group inline-flex min-h-7 cursor-pointer items-center gap-2 text-sm"
     >
-      <span className="flex h-4 w-7 items-center border border-ink/50 bg-paper p-px group-data-[selected]:bg-moss group-data-[focus-visible]:outline-3 group-data-[focus-visible]:outline-rust">
+      <span className="flex h-4 w-7 shrink-0 items-center border border-ink/50 bg-paper p-px group-data-[selected]:bg-moss group-data-[focus-visible]:outline-3 group-data-[focus-visible]:outline-rust">
         <span className="size-3 bg-ink transition-transform group-data-[selected]:translate-x-3 group-data-[selected]:bg-paper" />
       </span>
       {label}

@@ -12,7 +12,7 @@ export type { Mark, MarkKind } from './kinds';
 export { slugText } from './slug';
 export { SHORTEST_MARK } from './line';
 export { foldLines, type FoldLine } from './fold';
-export { tabsOn } from './on-pages';
+export { tabPlace, tabsOn, tabText } from './on-pages';
 
 function markBox(m: Mark): Rect {
   switch (m.kind) {

@@ -1,6 +1,6 @@
 import type { Docket } from '../docket';
-import { apply, contains, rect, type QuarterTurns, type Rect } from '../measure';
-import { pageToSide, type Cell, type Plan, type Section, type Sheet } from '../sheet';
+import { apply, contains, rect, type QuarterTurns, type Rect, type Size } from '../measure';
+import { pageToSide, type Cell, type Plan, type Section, type Sheet, type SpineEdge } from '../sheet';
 import type { Mark, MarkSpace } from './kinds';
 import { namesSections } from './slug';
 
@@ -13,7 +13,7 @@ function onSide(cell: Cell, r: Rect): Rect {
 }
 
 /** The size of a cell's page, upright. */
-const upright = (cell: Cell): { width: number; height: number } =>
+const upright = (cell: Cell): Size =>
   cell.head % 2 === 0
     ? { width: cell.trim.width, height: cell.trim.height }
     : { width: cell.trim.height, height: cell.trim.width };
@@ -116,17 +116,20 @@ function textMark(
   };
 }
 
-/** Where a tab stands on its leaf, the page upright: the extension's part for its place in the bank. */
-export function tabPlace(docket: Docket, index: number, cell: Cell): Rect {
-  const { tabs } = docket.product;
-  const { width: w, height: h } = upright(cell);
-  const level = cell.spine === 'top' || cell.spine === 'bottom';
+/**
+ * Where a tab stands on its leaf, the page upright: the extension's part for its place in the bank.
+ * @param index of the tab, from 0
+ * @param size of the leaf with the extension, in mm
+ */
+export function tabPlace(tabs: Docket['product']['tabs'], index: number, size: Size, spine: SpineEdge): Rect {
+  const { width: w, height: h } = size;
+  const level = spine === 'top' || spine === 'bottom';
   const long = level ? w : h;
   const inset = Math.min(tabs.inset, long / 4);
   const each = (long - 2 * inset) / tabs.positions;
   const place = tabs.restart ? index % tabs.positions : Math.min(index, tabs.positions - 1);
   const e = tabs.extension;
-  switch (cell.spine) {
+  switch (spine) {
     case 'left':
       return rect(w - e, h - inset - (place + 1) * each, e, each);
     case 'right':
@@ -139,8 +142,8 @@ export function tabPlace(docket: Docket, index: number, cell: Cell): Rect {
 }
 
 /** What a tab says. */
-export function tabText(docket: Docket, index: number, title: string): string {
-  switch (docket.product.tabs.text) {
+export function tabText(tabs: Docket['product']['tabs'], index: number, title: string): string {
+  switch (tabs.text) {
     case 'number':
       return String(index + 1);
     case 'title':
@@ -156,7 +159,7 @@ export function tabTexts(docket: Docket, plan: Plan, sheet: Sheet, side: 'front'
   return sheet[side].cells.flatMap((cell): Mark[] => {
     const tab = sectionOf(plan, cell)?.tab;
     if (!tab) return [];
-    const place = tabPlace(docket, tab.index, cell);
+    const place = tabPlace(docket.product.tabs, tab.index, upright(cell), cell.spine);
     const level = cell.spine === 'top' || cell.spine === 'bottom';
     const deep = level ? place.height : place.width;
     const long = level ? place.width : place.height;
@@ -168,7 +171,7 @@ export function tabTexts(docket: Docket, plan: Plan, sheet: Sheet, side: 'front'
       : rect(place.x + middle, place.y + pad, height, long - 2 * pad);
     // read from the head down at the right edge, from the foot up at the left one
     const turned: QuarterTurns = level ? 0 : cell.spine === 'left' ? 3 : 1;
-    return [textMark(cell, strip, tabText(docket, tab.index, tab.title), height, turned, 'tab')];
+    return [textMark(cell, strip, tabText(docket.product.tabs, tab.index, tab.title), height, turned, 'tab')];
   });
 }
 
@@ -177,6 +180,6 @@ export function tabsOn(docket: Docket, plan: Plan, sheet: Sheet, side: 'front' |
   if (sheet.kind !== 'tab') return [];
   return sheet[side].cells.flatMap((cell) => {
     const tab = sectionOf(plan, cell)?.tab;
-    return tab ? [onSide(cell, tabPlace(docket, tab.index, cell))] : [];
+    return tab ? [onSide(cell, tabPlace(docket.product.tabs, tab.index, upright(cell), cell.spine))] : [];
   });
 }

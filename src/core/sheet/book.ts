@@ -125,6 +125,17 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
 export const hasCover = (product: Docket['product']): boolean =>
   product.binding.kind !== 'loose-leaf' && product.binding.kind !== 'folded';
 
+/**
+ * Pages as the trade counts them: the text's with its blanks, and a cover's where they are the text's own. Tabs,
+ * inserts and a cover with artwork of its own are named beside them.
+ */
+export function countedPages(book: Pick<Book, 'pages' | 'shift'>): number {
+  let n = 0;
+  for (const { kind } of book.pages)
+    if (kind === 'page' || kind === 'blank' || (kind === 'cover' && book.shift === 0)) n++;
+  return n;
+}
+
 /** Sections in running order: the cover outside, text numbered from 1 behind it. */
 function numberedSections(cover: Unnumbered | null, text: readonly Unnumbered[], nested: boolean): Section[] {
   let n = 0;

@@ -1,14 +1,13 @@
 import { useState, type ReactNode } from 'react';
 import { Button, Dialog, DialogTrigger, Popover } from 'react-aria-components';
-import { nameSize } from '../../core';
+import { countedPages, formatLength, nameSize } from '../../core';
 import { POPOVER } from '../../ui/choices';
 import { Entry } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
-import { formatLength } from '../../core';
 import { useJob } from './context';
 import { saidProduct } from './docket/bindings';
 import { CoverSource } from './docket/CoverControls';
-import { StockRanges } from './docket/LeafControls';
+import { ChapterControls, InsertControls, StockRanges } from './docket/LeafControls';
 import { FoldControl } from './docket/FoldControl';
 import { plansWanted, saidSections, SectionPlans } from './docket/SectionPlans';
 import {
@@ -56,8 +55,9 @@ function Word({
   );
 }
 
-const UP_WORDS = ['none', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
-const upWord = (n: number): string => `${UP_WORDS[n] ?? n} up`;
+const COUNT_WORDS = ['none', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+const counted = (n: number): string => COUNT_WORDS[n] ?? String(n);
+const upWord = (n: number): string => `${counted(n)} up`;
 
 function dueWord(due: string | null): string {
   return due
@@ -74,6 +74,10 @@ export function Brief() {
   const { unit } = useUnit();
   const { product, sheet } = docket;
   const up = plan.layout.slots.length;
+  const pages = countedPages(plan);
+  const between = (kind: 'tab' | 'insert'): number => plan.sections.filter((s) => s.kind === kind).length;
+  const tabs = between('tab');
+  const inserts = between('insert');
   const said = saidProduct(docket);
   const { cover } = product;
   const sections = plansWanted(docket) ? saidSections(plan) : null;
@@ -83,7 +87,7 @@ export function Brief() {
       <Word say={String(product.copies)} name="Copies">
         {(close) => <CopiesControl done={close} autoFocus />}
       </Word>{' '}
-      {product.copies === 1 ? 'copy' : 'copies'} of {article(plan.pages.length)} {plan.pages.length}-page,{' '}
+      {product.copies === 1 ? 'copy' : 'copies'} of {article(pages)} {pages}-page,{' '}
       <Word say={said.binding} name="Binding">
         {(close) => <BindingControl done={close} />}
       </Word>{' '}
@@ -126,6 +130,22 @@ export function Brief() {
             after=","
           >
             {() => <StockRanges />}
+          </Word>{' '}
+        </>
+      )}
+      {tabs > 0 && (
+        <>
+          with{' '}
+          <Word say={`${counted(tabs)} ${tabs === 1 ? 'tab' : 'tabs'}`} name="Tabs" after=",">
+            {() => <ChapterControls />}
+          </Word>{' '}
+        </>
+      )}
+      {inserts > 0 && (
+        <>
+          {tabs > 0 ? 'and' : 'with'}{' '}
+          <Word say={`${counted(inserts)} ${inserts === 1 ? 'insert' : 'inserts'}`} name="Inserts" after=",">
+            {() => <InsertControls />}
           </Word>{' '}
         </>
       )}

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { apply, compose, rotation, translation, type Matrix, type QuarterTurns } from '../../core';
 import { visiblePart } from './dummy/PageFace';
-import { pagesAt } from './dummy/Dummy';
+import { pagesAt } from './dummy/openings';
 import { down, headDegrees, pictureMatrix, pictureWidth } from './table/geometry';
 
 const numbers = (text: string): Matrix => /\((.*)\)/.exec(text)![1]!.split(' ').map(Number) as unknown as Matrix;

@@ -45,23 +45,25 @@ export function StockRanges() {
     <Row label="Other stocks">
       <ul className="grid gap-1">
         {stocks.map((r, i) => (
-          <li key={i} className="grid grid-cols-[4.6rem_minmax(0,1fr)_auto] items-center gap-1">
+          <li key={i} className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-1 border-b border-ink/15 pb-1.5">
             <Entry
               label={`Pages on ${r.stock.name}`}
               wide
               shown={r.from === r.to ? String(r.from) : `${r.from}-${r.to}`}
               take={(t) => put(replaced(stocks, i, { ...r, ...range(t, most) }), 'pages on another stock')}
             />
-            <Pick
-              label={`Stock of pages ${r.from} to ${r.to}`}
-              value={r.stock.id}
-              options={stockOptions(shop, r.stock)}
-              onChange={(id) => {
-                const stock = shop.stocks.find((s) => s.id === id);
-                if (stock) put(replaced(stocks, i, { ...r, stock }), `pages on ${stock.name}`);
-              }}
-            />
             <Remove what={`pages on ${r.stock.name}`} onPress={() => put(removed(stocks, i), 'one stock less')} />
+            <div className="col-span-2">
+              <Pick
+                label={`Stock of pages ${r.from} to ${r.to}`}
+                value={r.stock.id}
+                options={stockOptions(shop, r.stock)}
+                onChange={(id) => {
+                  const stock = shop.stocks.find((s) => s.id === id);
+                  if (stock) put(replaced(stocks, i, { ...r, stock }), `pages on ${stock.name}`);
+                }}
+              />
+            </div>
           </li>
         ))}
       </ul>
@@ -181,7 +183,7 @@ export function ChapterControls() {
           />
           {tabs.on && (
             <div className="mt-1 grid grid-cols-2 gap-1 text-xs text-ink-soft">
-              <label>
+              <label className="grid">
                 places in a bank
                 <CountField
                   label="Places in a bank"
@@ -191,7 +193,7 @@ export function ChapterControls() {
                   }
                 />
               </label>
-              <label>
+              <label className="grid">
                 stand out
                 <LengthField
                   label="Tab extension"
@@ -251,7 +253,7 @@ export function InsertControls() {
     <Row label="Inserts">
       <ul className="grid gap-1">
         {inserts.map((it, i) => (
-          <li key={i} className="grid grid-cols-[3.6rem_minmax(0,1fr)_auto] items-center gap-1">
+          <li key={i} className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-1 border-b border-ink/15 pb-1.5">
             <Entry
               label={`Insert ${i + 1} behind page`}
               wide
@@ -263,16 +265,18 @@ export function InsertControls() {
                 put(replaced(inserts, i, { ...it, after }), `insert behind page ${after}`);
               }}
             />
-            <Pick
-              label={`Stock of insert ${i + 1}`}
-              value={it.stock.id}
-              options={stockOptions(shop, it.stock)}
-              onChange={(id) => {
-                const stock = shop.stocks.find((s) => s.id === id);
-                if (stock) put(replaced(inserts, i, { ...it, stock }), `insert of ${stock.name}`);
-              }}
-            />
             <Remove what={`insert ${i + 1}`} onPress={() => put(removed(inserts, i), 'one insert less')} />
+            <div className="col-span-2">
+              <Pick
+                label={`Stock of insert ${i + 1}`}
+                value={it.stock.id}
+                options={stockOptions(shop, it.stock)}
+                onChange={(id) => {
+                  const stock = shop.stocks.find((s) => s.id === id);
+                  if (stock) put(replaced(inserts, i, { ...it, stock }), `insert of ${stock.name}`);
+                }}
+              />
+            </div>
           </li>
         ))}
       </ul>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { nameSize, type Station as StationName } from '../../../core';
+import { countedPages, nameSize, type Station as StationName } from '../../../core';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { ArtworkStation } from './ArtworkStation';
@@ -46,7 +46,7 @@ export function Stations() {
         {...of('product')}
         number={2}
         title="Product"
-        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${plan.pages.length} pages, ${saidProduct(docket).binding}${product.binding.kind === 'folded' ? '' : `, bound ${product.bound}`}`}
+        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${countedPages(plan)} pages, ${saidProduct(docket).binding}${product.binding.kind === 'folded' ? '' : `, bound ${product.bound}`}`}
       >
         <ProductControls />
       </Station>

@@ -28,6 +28,13 @@ function compare(docket: Docket, shop: Shop, sheets: number, block: Block): Bar[
     .sort((a, b) => a.price - b.price);
 }
 
+/** A stock's name and format, and where another has the same, its grain. */
+function named({ stock }: Bar, bars: readonly Bar[]): string {
+  const name = `${stock.name} ${stock.format}`;
+  const alike = bars.filter((b) => `${b.stock.name} ${b.stock.format}` === name).length;
+  return alike > 1 ? `${name} ${stock.grain}` : name;
+}
+
 /** The stocks that fit, side by side by what a copy costs; a click takes one. The list above does the same by keyboard. */
 export function StockChart() {
   const { docket, store, plan, change } = useJob();
@@ -52,12 +59,12 @@ export function StockChart() {
     it.setOption({
       animation: false,
       textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable', color: '#2a211c' },
-      grid: { left: 4, right: 64, top: 0, bottom: 0, containLabel: true },
+      grid: { left: 4, right: 108, top: 0, bottom: 0, containLabel: true },
       xAxis: { type: 'value', show: false },
       yAxis: {
         type: 'category',
         inverse: true,
-        data: bars.map((b) => `${b.stock.name} ${b.stock.format}`),
+        data: bars.map((b) => named(b, bars)),
         axisTick: { show: false },
         axisLine: { show: false },
         axisLabel: { color: '#2a211c', fontSize: 12 },
@@ -81,7 +88,7 @@ export function StockChart() {
             fontSize: 11,
             color: '#2a211c',
             formatter: (p: { dataIndex: number }) =>
-              `${formatNumber(bars[p.dataIndex]!.price, 1)} ct ·${bars[p.dataIndex]!.up}up`,
+              `${formatNumber(bars[p.dataIndex]!.price, 1)} ct · ${bars[p.dataIndex]!.up} up`,
           },
         },
       ],
@@ -103,9 +110,7 @@ export function StockChart() {
         ref={place}
         style={{ height: Math.max(20, bars.length * 21) }}
         role="img"
-        aria-label={bars
-          .map((b) => `${b.stock.name} ${b.stock.format}: ${formatNumber(b.price, 1)} cents, ${b.up} up`)
-          .join('; ')}
+        aria-label={bars.map((b) => `${named(b, bars)}: ${formatNumber(b.price, 1)} cents, ${b.up} up`).join('; ')}
       />
     </figure>
   );

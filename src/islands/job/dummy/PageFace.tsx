@@ -50,14 +50,16 @@ export function PageFace({
   const { docket, plan, leaves, files, store } = useJob();
   const artwork = store((s) => s.artwork);
   const id = useId();
-  const { bound, finished, tabs } = docket.product;
+  const { bound, finished: size } = docket.product;
   const at = plan.pages[reading - 1];
-  const w = finished.width + (at?.kind === 'tab' && bound !== 'top' ? tabs.extension : 0);
-  const h = finished.height + (at?.kind === 'tab' && bound === 'top' ? tabs.extension : 0);
-  const size = { width: w, height: h };
+  const { width: w, height: h } = size;
   const ref = at?.ref ?? null;
   const spine = spineEdge(reading, bound);
-  const depth = leaves.get(reading)?.depth ?? null;
+  const leaf = leaves.get(reading);
+  const depth = leaf?.depth ?? null;
+  // tabs and inserts have no artwork: their paper is what is seen
+  const between = at?.kind === 'tab' || at?.kind === 'insert';
+  const stock = leaf?.section.stock.swatch;
   const out = depth === null ? 0 : (plan.creep.standsOut[depth] ?? 0);
   const moved = depth === null ? 0 : (plan.creep.moved[depth] ?? 0);
   const squeezed = depth === null ? 1 : (plan.creep.squeezed[depth] ?? 1);
@@ -111,7 +113,7 @@ export function PageFace({
         </g>
       ) : (
         <g>
-          <rect x="0" y="0" width={w} height={h} fill="#f9f3e6" />
+          <rect x="0" y="0" width={w} height={h} fill={between ? stock : '#f9f3e6'} />
           <text
             x={w / 2}
             y={h / 2}

@@ -1,0 +1,117 @@
+import type { CSSProperties } from 'react';
+import { spineEdge, tabPlace, tabText, type SpineEdge } from '../../../core';
+import { useJob } from '../context';
+
+/** Edges drawn of the leaves that lie beneath: more would run into one. */
+const MOST_EDGES = 12;
+
+/**
+ * The leaves beneath an opened page, each drawn by its edge: `thick` pixels past the page at the face.
+ * @param to the side that the face is on
+ */
+export function LeafEdges({
+  to,
+  thick,
+  page,
+}: {
+  readonly to: 'left' | 'right';
+  readonly thick: number;
+  readonly page: { readonly left: number; readonly width: number; readonly height: number };
+}) {
+  const n = Math.min(MOST_EDGES, Math.ceil(thick / 2));
+  return Array.from({ length: n }, (_, i) => {
+    // the lowest first, so that the higher cover it
+    const share = (n - i) / n;
+    return (
+      <div
+        key={i}
+        aria-hidden
+        className="absolute border border-ink/25 bg-paper"
+        style={{
+          left: page.left + (to === 'right' ? 1 : -1) * thick * share,
+          top: 4 * share,
+          width: page.width,
+          height: page.height,
+        }}
+      />
+    );
+  });
+}
+
+/** A leaf with a tab, by the places of its two pages. */
+export interface TabLeaf {
+  readonly front: number;
+  readonly index: number;
+  readonly title: string;
+  readonly swatch: string;
+}
+
+/** All leaves with tabs, in reading order. */
+export function useTabs(): readonly TabLeaf[] {
+  const { plan } = useJob();
+  return plan.sections.flatMap((s) =>
+    s.tab ? [{ front: s.places[0]!, index: s.tab.index, title: s.tab.title, swatch: s.stock.swatch }] : [],
+  );
+}
+
+const ALONG: Readonly<Record<SpineEdge, CSSProperties>> = {
+  // read from the head down where the face is on the right, from the foot up where it is on the left
+  left: { writingMode: 'vertical-rl' },
+  right: { writingMode: 'vertical-rl', rotate: '180deg' },
+  top: {},
+  bottom: {},
+};
+
+/**
+ * A tab where it stands out past a page's face.
+ * @param reading the page of its leaf that is seen
+ * @param at the upper left corner of that page, in pixels; the page without its tab is `size` mm large
+ */
+export function Tongue({
+  tab,
+  reading,
+  scale,
+  at,
+  onPress,
+}: {
+  readonly tab: TabLeaf;
+  readonly reading: number;
+  readonly scale: number;
+  readonly at: { readonly left: number; readonly top: number };
+  readonly onPress?: () => void;
+}) {
+  const { docket } = useJob();
+  const { tabs, finished, bound } = docket.product;
+  const level = bound === 'top';
+  const size = {
+    width: finished.width + (level ? 0 : tabs.extension),
+    height: finished.height + (level ? tabs.extension : 0),
+  };
+  const spine = spineEdge(reading, bound);
+  const place = tabPlace(tabs, tab.index, size, spine);
+  // the leaf's upper left corner is beyond the page's where the face is on the left, or above
+  const left = at.left - (spine === 'right' ? tabs.extension * scale : 0);
+  const top = at.top - (spine === 'bottom' ? tabs.extension * scale : 0);
+  return (
+    <button
+      type="button"
+      aria-label={`Open at tab ${tabText(tabs, tab.index, tab.title)}`}
+      onClick={onPress}
+      data-tab={tab.index + 1}
+      className="absolute grid cursor-pointer place-items-center overflow-hidden border border-ink/40 px-0.5 py-1 text-ink"
+      style={{
+        left: left + place.x * scale,
+        top: top + (size.height - place.y - place.height) * scale,
+        width: place.width * scale,
+        height: place.height * scale,
+        background: tab.swatch,
+        fontSize: Math.max(8, 3.2 * scale),
+        lineHeight: 1,
+      }}
+    >
+      <span className="max-h-full max-w-full truncate" style={ALONG[spine]}>
+        {tabText(tabs, tab.index, tab.title)}
+      </span>
+    </button>
+  );
+}
