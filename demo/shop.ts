@@ -65,11 +65,12 @@ export function demoShop(printer: string | null): Shop {
         click: 1.6,
         spoilage: { sheets: 3, percent: 1 },
         trays: [
-          { name: 'Tray 1', stock: 'offset-100-sra3-sg' },
-          { name: 'Tray 2', stock: 'silk-130-sra3-sg' },
-          { name: 'Tray 3', stock: 'silk-170-sra3-sg' },
-          { name: 'Long tray', stock: 'board-250-sra3-sg' },
+          { name: 'Tray 1', stock: 'offset-100-sra3-sg', source: 'tray-1' },
+          { name: 'Tray 2', stock: 'silk-130-sra3-sg', source: 'tray-2' },
+          { name: 'Tray 3', stock: 'silk-170-sra3-sg', source: 'tray-3' },
+          { name: 'Long tray', stock: 'board-250-sra3-sg', source: 'large-capacity' },
         ],
+        mixes: true,
         printer,
       },
       {

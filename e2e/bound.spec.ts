@@ -59,22 +59,65 @@ test('the annual report: twelve sections of eight in a cover whose spine is reck
   expect(execFileSync('pdfinfo', [file], { encoding: 'utf8' })).toContain('Pages:           26');
 });
 
-test('the workshop manual: six tabs on board, plans on silk, sent as three runs', async ({ page }) => {
+test('the workshop manual: six tabs on board, plans on silk from another tray, tabs by themselves', async ({
+  page,
+}) => {
   await openJob(page, 'Workshop manual');
   await expect(brief(page)).toContainText('60 copies of a 48-page, wire-bound book');
   await expect(brief(page)).toContainText('on Offset 100 SRA3, and Silk 170');
   await page.getByRole('button', { name: 'Sheet 2, front' }).click();
   await expect(page.getByText('The bench · Harbour board 250 SRA3')).toBeVisible();
   const send = await openStation(page, 'send');
-  await expect(send).toContainText('Sent one run after the other');
-  await expect(send).toContainText('tab: 6 sheets');
+  await expect(send).toContainText('Sent one after the other');
+  await expect(send).toContainText(
+    '24 sheets, two sides, printed 15 times collated: 2 on Silk 170 SRA3, the other 22 on Offset 100 SRA3.',
+  );
+  await expect(send).toContainText('tab: 6 sheets, two sides, printed 30 times on Harbour board 250 SRA3.');
 
   await dummyOpens(page);
   await expect(page.locator('[data-holes]').first()).toBeAttached();
+  // all six stand out of the closed book; one opens it where it stands
+  await expect(page.locator('[data-tab]')).toHaveCount(6);
+  await page.getByRole('button', { name: 'Open at tab 3 Planes' }).click();
+  await expect(page.getByTestId('opening')).toHaveText('Pages 18 and tab 3');
+  // keys faster than leaves turn are all followed: one on from the tab are its back and page 19, then 20 and 21
+  await page.locator('[data-opening]').press('ArrowRight');
+  await page.locator('[data-opening]').press('ArrowRight');
+  await expect(page.getByTestId('opening')).toHaveText('Pages 20 and 21');
   const { sides } = await exported(page, 'manual');
   expect(sides).toHaveLength(60);
   // tab words are outlines; the first text sheet behind the first tab is page 3, four times
   expect(text(sides[4]!).filter((w) => w === '3')).toHaveLength(4);
+});
+
+test('what lies in the trays is kept with the machine, for the next job too', async ({ page }) => {
+  const path = join(scratch, 'trays.pdf');
+  writePdf(path, numberedPages(8));
+  await page.goto('/');
+  await dropFiles(page, [path]);
+  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  const load = async (stock: string): Promise<void> => {
+    const sheet = await openStation(page, 'sheet');
+    const tray = sheet.getByRole('button', { name: /Stock in Tray 2/ });
+    if (!(await tray.isVisible())) await sheet.locator('summary', { hasText: 'ray' }).first().click();
+    await tray.click();
+    await page
+      .getByRole('option', { name: new RegExp(`^${stock}`) })
+      .first()
+      .click();
+    await sheet.getByRole('button', { name: 'Keep with Plover' }).click();
+    await expect(page.getByText('Kept with Plover, for every job to come.').first()).toBeVisible();
+    await expect(sheet.getByRole('button', { name: 'Keep with Plover' })).toHaveCount(0);
+  };
+  await load('Kelp recycled 115');
+  // another job begins with it
+  await page.goto('/');
+  await dropFiles(page, [path]);
+  await page.locator('[data-arrival=done]').first().getByRole('link', { name: 'Open' }).click();
+  const sheet = await openStation(page, 'sheet');
+  await sheet.locator('summary', { hasText: 'ray' }).first().click();
+  await expect(sheet.getByRole('button', { name: /Stock in Tray 2/ })).toContainText('Kelp recycled 115');
+  await load('Silk 130');
 });
 
 test('the calendar turns over the head: each back stands above the month it belongs to', async ({ page }) => {
@@ -287,7 +330,9 @@ test('a booklet becomes a wire-bound one by a word of the brief; chapters get ta
   await product.getByRole('button', { name: 'Chapter', exact: true }).click();
   await fill(product.getByLabel('Chapter 1', { exact: true }), 'Rope');
   await product.getByText('A tab for every chapter').click();
-  await expect(brief(page)).toContainText('14-page');
+  await expect(brief(page)).toContainText(
+    '12-page, wire-bound book, A5 upright, bound on the left, 3 mm bleed, on Wove 80 SRA3, with one tab',
+  );
   await expect(table(page)).toHaveAttribute('aria-label', /of 7,/);
   await expect(table(page).getByText('1 Rope').first()).toBeVisible();
   await saved(page);

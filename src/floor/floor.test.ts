@@ -30,7 +30,8 @@ const WISH: JobWish = {
   name: 'Handbook',
   copies: 3,
   sides: 'two-sided-short-edge',
-  media: { width: 320, height: 450, grammage: 130, name: 'Silk 130' },
+  media: { width: 320, height: 450, grammage: 130, name: 'Silk 130', source: null },
+  otherMedia: [],
   hold: false,
 };
 
@@ -75,6 +76,23 @@ describe('the stand-in press', () => {
     expect((await getJobs(floor.uri)).map((j) => j.id)).toContain(id);
     const picture = await fetch(`http://127.0.0.1:${floor.port}/pictures/${id}/1.jpg`);
     expect([picture.status, picture.headers.get('content-type')]).toEqual([200, 'image/jpeg']);
+  });
+
+  it('is told which pages are printed on what, from which tray', async () => {
+    const printer = await getPrinter(floor.uri);
+    expect(printer.overrides).toEqual(['pages', 'media-col']);
+    const board = { width: 320, height: 450, grammage: 250, name: 'Board', source: 'large-capacity' };
+    const wish = { ...WISH, otherMedia: [{ from: 1, to: 2, media: board }] };
+    const id = await createJob(floor.uri, 'Mixed', jobAttributes(wish, printer));
+    expect(floor.press.job(id)).toMatchObject({
+      media: { info: 'Silk 130' },
+      others: [{ from: 1, to: 2, media: { width: 32000, height: 45000, info: 'Board', source: 'large-capacity' } }],
+    });
+    await cancelJob(floor.uri, id);
+    // a printer that cannot change stocks inside a job would print the cover on the text’s paper
+    expect(() => jobAttributes(wish, { ...printer, overrides: ['pages'] })).toThrow(
+      /cannot change stocks inside a job/,
+    );
   });
 
   it('refuses a document that is no PDF, and one too many', async () => {
@@ -149,6 +167,7 @@ describe('the spool', () => {
       sides: 'one-sided',
       finishings: [],
       media: null,
+      others: [],
       hold: false,
     });
     first.received(job.id, 10, 4);
@@ -170,8 +189,16 @@ describe('the spool', () => {
     second.tick();
     expect(second.job(job.id)).toMatchObject({ state: 'completed', printed: 20 });
     expect(
-      second.create({ name: 'b', user: 'u', copies: 1, sides: 'one-sided', finishings: [], media: null, hold: true })
-        .id,
+      second.create({
+        name: 'b',
+        user: 'u',
+        copies: 1,
+        sides: 'one-sided',
+        finishings: [],
+        media: null,
+        others: [],
+        hold: true,
+      }).id,
     ).toBe(job.id + 1);
   });
 });

@@ -1,8 +1,8 @@
 import { ipp, type Attribute } from '../machines/ipp/codec';
-import { JobState, Operation, PrinterState, Tag } from '../machines/ipp/tags';
+import { JobState, Operation, PrinterState } from '../machines/ipp/tags';
 import type { Press } from './press';
 import { sheetsOf } from './press';
-import type { SpooledJob } from './spool';
+import type { PrintedOn, SpooledJob } from './spool';
 
 export const MEDIA = [
   'iso_sra3_320x450mm',
@@ -21,6 +21,9 @@ export const HANDLINGS = [
 ];
 export const SIDES = ['one-sided', 'two-sided-long-edge', 'two-sided-short-edge'];
 export const FINISHINGS = [3];
+export const SOURCES = ['auto', 'tray-1', 'tray-2', 'tray-3', 'large-capacity'];
+/** What pages of a document may have of their own (PWG 5100.6). */
+export const OVERRIDES = ['pages', 'media-col'];
 
 /** An attribute in the groups a client may ask for by one name (RFC 8011, 4.2.5.1). */
 export interface Told {
@@ -63,6 +66,7 @@ export function printerAttributes(press: Press, uri: string, panel: string): Tol
         'media-col',
         'finishings',
         'job-hold-until',
+        'overrides',
         'multiple-document-handling',
         'print-scaling',
       ),
@@ -101,7 +105,7 @@ export function printerAttributes(press: Press, uri: string, panel: string): Tol
     t(ipp.keyword('media-supported', ...MEDIA)),
     t(ipp.collection('media-col-default', size(sizes[0]!))),
     t(ipp.collection('media-col-ready', ...sizes.map(size))),
-    t(ipp.keyword('media-col-supported', 'media-size', 'media-info', 'media-weight-metric')),
+    t(ipp.keyword('media-col-supported', 'media-size', 'media-info', 'media-weight-metric', 'media-source')),
     t(
       ipp.collection(
         'media-size-supported',
@@ -110,6 +114,8 @@ export function printerAttributes(press: Press, uri: string, panel: string): Tol
     ),
     t(ipp.keyword('multiple-document-handling-default', HANDLINGS[2]!)),
     t(ipp.keyword('multiple-document-handling-supported', ...HANDLINGS)),
+    t(ipp.keyword('media-source-supported', ...SOURCES)),
+    t(ipp.keyword('overrides-supported', ...OVERRIDES)),
     t(ipp.enum('orientation-requested-default', 3)),
     t(ipp.enum('orientation-requested-supported', 3, 4)),
     t(ipp.enum('print-quality-default', 4)),
@@ -121,6 +127,14 @@ export function printerAttributes(press: Press, uri: string, panel: string): Tol
     t(ipp.keyword('sides-default', SIDES[0]!)),
     t(ipp.keyword('sides-supported', ...SIDES)),
   ];
+}
+
+function mediaCol(on: PrintedOn): Attribute {
+  return ipp.collection('media-col', [
+    ipp.collection('media-size', [ipp.integer('x-dimension', on.width), ipp.integer('y-dimension', on.height)]),
+    ipp.name('media-info', on.info),
+    ...(on.source ? [ipp.keyword('media-source', on.source)] : []),
+  ]);
 }
 
 /** Everything the printer tells of a job. */
@@ -157,16 +171,14 @@ export function jobAttributes(press: Press, job: SpooledJob, uri: string, panel:
     t(ipp.integer('copies', job.copies)),
     t(ipp.keyword('sides', job.sides)),
     t(ipp.enum('finishings', ...(job.finishings.length > 0 ? job.finishings : [3]))),
-    ...(job.media
+    ...(job.media ? [t(mediaCol(job.media))] : []),
+    ...(job.others.length > 0
       ? [
           t(
-            ipp.collection('media-col', [
-              ipp.collection('media-size', [
-                ipp.integer('x-dimension', job.media.width),
-                ipp.integer('y-dimension', job.media.height),
-              ]),
-              { name: 'media-info', values: [{ tag: Tag.name, value: job.media.info }] },
-            ]),
+            ipp.collection(
+              'overrides',
+              ...job.others.map((o) => [ipp.range('pages', { low: o.from, high: o.to }), mediaCol(o.media)]),
+            ),
           ),
         ]
       : []),

@@ -1,8 +1,8 @@
 import { attributesOf, numberOf, textOf, type Attribute, type Message, type Value } from '../machines/ipp/codec';
 import { Group, Status, Tag } from '../machines/ipp/tags';
-import { FINISHINGS, HANDLINGS, HOLDS, MEDIA, SIDES } from './ipp-attributes';
+import { FINISHINGS, HANDLINGS, HOLDS, MEDIA, OVERRIDES, SIDES, SOURCES } from './ipp-attributes';
 import { Refusal } from './refusal';
-import type { SpooledJob } from './spool';
+import type { PrintedOn, SpooledJob } from './spool';
 
 type Operations = ReadonlyMap<string, readonly Value[]>;
 
@@ -29,6 +29,8 @@ export function wishesOf(m: Message, op: Operations) {
   choice('multiple-document-handling', HANDLINGS, HANDLINGS[2]!);
   choice('print-scaling', ['none'], 'none');
   const named = choice('media', MEDIA, '');
+  const others = othersOf(a.get('overrides') ?? []);
+  if (!others) refuse('overrides');
   const finishings = (a.get('finishings') ?? []).flatMap((v) => (typeof v.value === 'number' ? [v.value] : []));
   if (finishings.some((f) => !FINISHINGS.includes(f))) refuse('finishings');
   const known = [
@@ -40,6 +42,7 @@ export function wishesOf(m: Message, op: Operations) {
     'media',
     'media-col',
     'finishings',
+    'overrides',
     'orientation-requested',
     'print-quality',
     'printer-resolution',
@@ -57,20 +60,52 @@ export function wishesOf(m: Message, op: Operations) {
     hold,
     finishings: finishings.filter((f) => FINISHINGS.includes(f)),
     media: mediaOf(a, named),
+    others: others ?? [],
   };
   return { ignored, wish };
 }
 
-function mediaOf(a: ReadonlyMap<string, readonly Value[]>, named: string): SpooledJob['media'] {
-  const members = (v: Value | undefined): ReadonlyMap<string, readonly Value[]> =>
-    new Map(v && Array.isArray(v.value) ? (v.value as readonly Attribute[]).map((m) => [m.name, m.values]) : []);
-  const col = members(a.get('media-col')?.[0]);
-  const size = members(col.get('media-size')?.[0]);
-  const width = numberOf(size.get('x-dimension'));
-  const height = numberOf(size.get('y-dimension'));
-  if (width !== undefined && height !== undefined) return { width, height, info: textOf(col.get('media-info')) ?? '' };
+type Members = ReadonlyMap<string, readonly Value[]>;
+const membersOf = (v: Value | undefined): Members =>
+  new Map(v && Array.isArray(v.value) ? (v.value as readonly Attribute[]).map((m) => [m.name, m.values]) : []);
+
+function mediaOf(a: Members, named: string): SpooledJob['media'] {
+  const col = columnOf(a.get('media-col')?.[0]);
+  if (col) return col;
   const m = /_([\d.]+)x([\d.]+)(mm|in)$/.exec(named);
   if (!m) return null;
   const unit = m[3] === 'in' ? 2540 : 100;
   return { width: Math.round(Number(m[1]) * unit), height: Math.round(Number(m[2]) * unit), info: named };
+}
+
+/** A media-col that names a size, or null. */
+function columnOf(v: Value | undefined): PrintedOn | null {
+  const col = membersOf(v);
+  const size = membersOf(col.get('media-size')?.[0]);
+  const width = numberOf(size.get('x-dimension'));
+  const height = numberOf(size.get('y-dimension'));
+  if (width === undefined || height === undefined) return null;
+  const source = textOf(col.get('media-source'));
+  return {
+    width,
+    height,
+    info: textOf(col.get('media-info')) ?? '',
+    ...(source && SOURCES.includes(source) ? { source } : {}),
+  };
+}
+
+/** Pages with paper of their own (PWG 5100.6, overrides); null where something else of theirs is asked for. */
+function othersOf(values: readonly Value[]): SpooledJob['others'] | null {
+  const out: SpooledJob['others'] = [];
+  for (const v of values) {
+    const members = membersOf(v);
+    const media = columnOf(members.get('media-col')?.[0]);
+    if (!media || [...members.keys()].some((k) => !OVERRIDES.includes(k))) return null;
+    for (const { value } of members.get('pages') ?? []) {
+      const range = value as { low?: unknown; high?: unknown } | null;
+      if (typeof range?.low !== 'number' || typeof range.high !== 'number') return null;
+      out.push({ from: range.low, to: range.high, media });
+    }
+  }
+  return out;
 }

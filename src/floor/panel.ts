@@ -37,7 +37,7 @@ export function panelPage(name: string): string {
         entry = { h, row, count: 0 };
         shown.set(job.id, entry);
       }
-      entry.h.textContent = job.name + ' · ' + job.state + ' · ' + job.sheetsDone + ' of ' + job.sheets + ' sheets';
+      entry.h.textContent = job.name + ' · ' + job.state + ' · ' + job.sheetsDone + ' of ' + job.sheets + ' sheets' + (job.stocks.length ? ' of ' + job.stocks.join(' and ') : '');
       while (entry.count < Math.min(job.pictures, 40)) {
         entry.count++;
         const img = document.createElement('img');

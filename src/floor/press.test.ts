@@ -23,6 +23,7 @@ const WISH = {
   sides: 'two-sided-long-edge',
   finishings: [],
   media: null,
+  others: [],
   hold: false,
 };
 

@@ -67,7 +67,9 @@ export class Press {
   }
 
   create(
-    wish: Pick<SpooledJob, 'name' | 'user' | 'copies' | 'sides' | 'finishings' | 'media'> & { hold: boolean },
+    wish: Pick<SpooledJob, 'name' | 'user' | 'copies' | 'sides' | 'finishings' | 'media' | 'others'> & {
+      hold: boolean;
+    },
   ): SpooledJob {
     const { hold, ...rest } = wish;
     const job: SpooledJob = {

@@ -106,6 +106,7 @@ function panelState(press: Press) {
     copies: j.copies,
     pages: j.pages,
     sides: j.sides,
+    stocks: [...new Set([j.media?.info ?? '', ...j.others.map((o) => o.media.info)])].filter((s) => s !== ''),
     sheets: sheetsOf(j, j.pages * j.copies),
     sheetsDone: sheetsOf(j, j.printed),
     pictures: Math.min(j.pages, Math.floor(j.printed)),

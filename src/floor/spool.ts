@@ -12,6 +12,15 @@ import {
 import { join } from 'node:path';
 import { z } from 'zod';
 
+/** What pages are printed on: hundredths of a millimetre, its name, and the tray it was asked from. */
+export const PrintedOn = z.object({
+  width: z.number(),
+  height: z.number(),
+  info: z.string(),
+  source: z.string().optional(),
+});
+export type PrintedOn = z.infer<typeof PrintedOn>;
+
 /** A job on the stand-in, as it is kept on disk. Times are seconds of the printer's up-time. */
 export const SpooledJob = z.object({
   id: z.int(),
@@ -25,7 +34,9 @@ export const SpooledJob = z.object({
   copies: z.int(),
   sides: z.string(),
   finishings: z.array(z.int()),
-  media: z.object({ width: z.number(), height: z.number(), info: z.string() }).nullable(),
+  media: PrintedOn.nullable(),
+  /** Pages of the document that are printed on something else. */
+  others: z.array(z.object({ from: z.int(), to: z.int(), media: PrintedOn })).default([]),
   /** Documents received whole: none or one. */
   documents: z.int(),
   octets: z.int(),

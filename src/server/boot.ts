@@ -1,7 +1,8 @@
 import { mkdir } from 'node:fs/promises';
 import { folders } from './config';
 import { databaseAway } from './db';
-import { deliver, followAll } from './deliveries';
+import { deliver } from './delivering';
+import { followAll } from './following';
 import { runExport, sweepExports } from './exports';
 import { migrate } from './migrate';
 import { fillPictures } from './pictures';

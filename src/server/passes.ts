@@ -1,12 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { Machine, Size } from '../core';
+import type { Size } from '../core';
 import { writeTestRun } from '../pdf';
 import { folders } from './config';
-import { tell } from './events';
-import { transaction } from './db';
-import { readShop, writeShop } from './tables/shop';
+import { readShop } from './tables/shop';
 
 /** The PDF of a test run for a machine, or null where the shop has no such machine. */
 export async function testRun(machineId: string, sheet: Size, pass: 'fronts' | 'backs'): Promise<Uint8Array | null> {
@@ -20,17 +18,4 @@ export async function testRun(machineId: string, sheet: Size, pass: 'fronts' | '
   } finally {
     await rm(out, { force: true });
   }
-}
-
-/** Keeps with a machine how its pile goes back in for the backs. */
-export async function learnReload(machineId: string, reload: Machine['reload']): Promise<Machine | null> {
-  const shop = await readShop();
-  const machine = shop.machines.find((m) => m.id === machineId);
-  if (!machine) return null;
-  const learned = { ...machine, reload };
-  await transaction((run) =>
-    writeShop(run, { ...shop, machines: shop.machines.map((m) => (m.id === machineId ? learned : m)) }),
-  );
-  tell({ kind: 'jobs' });
-  return learned;
 }

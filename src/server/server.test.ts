@@ -15,7 +15,9 @@ import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
 import { SHOP } from '../core/testing';
 import { folders } from './config';
 import { closeDatabase, sql, transaction } from './db';
-import { afterLostAnswer, cancelDelivery, deliver, followAll, send, sendAgain } from './deliveries';
+import { cancelDelivery, send, sendAgain } from './deliveries';
+import { afterLostAnswer, deliver } from './delivering';
+import { followAll } from './following';
 import { cancelExport, exportFile, runExport, startExport } from './exports';
 import {
   addFile,
@@ -29,7 +31,8 @@ import {
   titleFrom,
 } from './jobs';
 import { migrate } from './migrate';
-import { learnReload, testRun } from './passes';
+import { learnCaliper, learnMachine } from './learned';
+import { testRun } from './passes';
 import { fillPictures, picture } from './pictures';
 import { sourcesOf } from './sources';
 import { keep, StoreError, storedAt, sweepArrivals } from './store';
@@ -303,6 +306,33 @@ describe('a job of several files and stocks', () => {
     expect((await findDelivery(again))!.run).toBe(0);
   });
 
+  it('is one delivery where the machine draws from several trays: the cover’s pages are asked for on its stock', async () => {
+    const { id, version } = await withCover();
+    const row = (await readJob(id))!;
+    const machine = {
+      ...row.docket.sheet.machine,
+      mixes: true,
+      trays: [{ name: 'Bypass', stock: 'board', source: 'tray-2' }],
+    };
+    const after = await patchJob(
+      id,
+      version,
+      { product: { cover: { printed: 'both' } }, sheet: { machine } },
+      'several trays',
+    );
+    const ids = await send(id, after!.version);
+    expect(ids).toHaveLength(1);
+    await deliver(ids[0]!);
+    // three copies of the cover’s sheet and of four sheets of text
+    expect(await untilEnded(ids[0]!)).toMatchObject({ state: 'completed', sheets_total: 15, sheets_done: 15 });
+    const [job] = await onPress(ids[0]!);
+    const { media, others, pages, copies } = floor.press.job(job!.id)!;
+    expect([pages, copies]).toEqual([10, 3]);
+    // the cover is the first sheet: what the whole job is asked for on, and the text’s pages on their own
+    expect(media).toMatchObject({ info: 'Board', source: 'tray-2' });
+    expect(others).toEqual([{ from: 3, to: 10, media: { width: 32000, height: 45000, info: 'Plain 90' } }]);
+  });
+
   it('is accepted as a whole or not at all', async () => {
     const { id, version } = await withCover();
     const row = (await readJob(id))!;
@@ -337,10 +367,28 @@ describe('what is learned of a machine', () => {
   it('is kept with it: how its pile goes back in', async () => {
     const { machines } = await readShop();
     const reload = { turn: 'tumble' as const, order: 'reversed' as const, learned: true };
-    expect(await learnReload(machines[0]!.id, reload)).toMatchObject({ reload });
+    const [{ id, reload: before }] = machines as [(typeof machines)[0]];
+    expect(await learnMachine(id, { reload })).toMatchObject({ reload });
     expect((await readShop()).machines[0]!.reload).toEqual(reload);
-    expect(await learnReload('nobody', reload)).toBeNull();
-    await learnReload(machines[0]!.id, machines[0]!.reload);
+    expect(await learnMachine('nobody', { reload })).toBeNull();
+    await learnMachine(id, { reload: before });
+  });
+  it('is all kept, though two jobs teach it at once: trays, and how it turns', async () => {
+    const { machines } = await readShop();
+    const { id, reload, trays } = machines[0]!;
+    const loaded = [{ name: 'Upper', stock: 'sra3', source: null }];
+    const learned = { ...reload, learned: true };
+    await Promise.all([learnMachine(id, { trays: loaded }), learnMachine(id, { reload: learned })]);
+    expect((await readShop()).machines[0]).toMatchObject({ trays: loaded, reload: learned });
+    await learnMachine(id, { trays, reload });
+  });
+  it('and of a stock: the caliper that was measured', async () => {
+    const { stocks } = await readShop();
+    const { id, caliper } = stocks[0]!;
+    expect(await learnCaliper(id, 0.131)).toMatchObject({ caliper: 0.131, calipers: 'measured' });
+    expect((await readShop()).stocks[0]!.caliper).toBe(0.131);
+    expect(await learnCaliper('nobody', 0.1)).toBeNull();
+    await learnCaliper(id, caliper);
   });
   it('by a test run of two sheets', async () => {
     const { machines } = await readShop();
@@ -383,7 +431,8 @@ describe('a delivery', () => {
       name: `${d.docket.title} [${id.slice(0, 13)}]`,
       copies: 3,
       sides: 'two-sided-short-edge' as const,
-      media: { width: 320, height: 450, grammage: 90, name: 'x' },
+      media: { width: 320, height: 450, grammage: 90, name: 'x', source: null },
+      otherMedia: [],
       hold: false,
     };
     await createOnPrinter(floor.uri, wish.name, jobAttributes(wish, printer));
@@ -489,6 +538,6 @@ describe('a delivery', () => {
 /** Lets a delivery come just to a phase, as if the server were killed there. */
 async function deliverUntil(id: string, phase: 'create' | 'created'): Promise<void> {
   // The press is out of reach for what comes after: refused at once, the step stays as it was written down.
-  const { step } = await import('./deliveries');
+  const { step } = await import('./delivering');
   for (let d = (await findDelivery(id))!; d.phase !== phase; d = (await findDelivery(id))!) await step(d);
 }

@@ -80,9 +80,23 @@ export const Machine = z
       .default({ turn: 'turn', order: 'same', learned: false })
       .describe('How the pile goes back in for its backs, on a machine that prints one side'),
     trays: z
-      .array(z.strictObject({ name: z.string().min(1), stock: z.string().min(1) }))
+      .array(
+        z.strictObject({
+          name: z.string().min(1),
+          stock: z.string().min(1),
+          source: z
+            .string()
+            .min(1)
+            .nullable()
+            .default(null)
+            .describe(
+              'What its print service calls it (IPP media-source); null where the service finds the stock itself',
+            ),
+        }),
+      )
       .default([])
       .describe('Which stock, by its id, lies in which tray'),
+    mixes: z.boolean().default(false).describe('Whether one job may draw sheets from several trays'),
     printer: z.string().nullable().describe('The address of its print service, ipp://host:port/path'),
   })
   .meta({ id: 'Machine' });

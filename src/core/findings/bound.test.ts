@@ -123,8 +123,24 @@ describe('findings of bound work', () => {
     expect(find('caliper-estimated', 96, { product: { binding: PERFECT }, sheet: { stock: guess } })!.severity).toBe(
       'look',
     );
-    const machine = { ...SHOP.machines[0]!, trays: [{ name: '1', stock: 'other' }] };
+    const machine = { ...SHOP.machines[0]!, trays: [{ name: '1', stock: 'other', source: null }] };
     expect(find('trays', 8, { sheet: { machine } })!.title).toContain('in no tray of Plover');
+  });
+
+  it('a press that waits at every change of weight, where one job draws from several trays', () => {
+    const WIRE = { kind: 'loose-leaf' as const, by: 'wire' as const, clearance: 8, order: 'repeat' as const };
+    const stocks = [1, 5, 9].map((from) => ({ from, to: from + 1, stock: BOARD }));
+    const wish = (mixes: boolean): Patch => ({
+      product: { binding: WIRE, stocks },
+      sheet: { machine: { ...SHOP.machines[0]!, mixes } },
+    });
+    // board, text, board, text, board, text: five changes
+    const f = find('weight-order', 12, wish(true))!;
+    expect(f.title).toBe('The press changes weight 5 times a copy');
+    expect(f.detail).toContain('Plain 90 90 g, then Board 300 g');
+    const { docket } = look(12, wish(true));
+    expect(checkedPatch(docket, f.remedies[0]!.patch).sheet.machine.mixes).toBe(false);
+    expect(find('weight-order', 12, wish(false))).toBeUndefined();
   });
 
   it('whatever is wished: never an exception, and every remedy leaves a valid docket', () => {

@@ -1,3 +1,4 @@
+import { loadsOf, type Load } from '../reckoning';
 import { runsBothWays } from '../sheet';
 import { pageRanges, plural, type Finding, type Inspected, type Remedy } from './kinds';
 
@@ -82,13 +83,15 @@ export function tabsFinding({ docket, plan }: Inspected): Finding[] {
 const WEIGHT_CLASSES = [80, 105, 135, 170, 220, 300] as const;
 const weightClass = (grammage: number): number => WEIGHT_CLASSES.filter((w) => grammage > w).length;
 
-/** A running order that changes between light and heavy paper many times: the press waits each time. */
-export function weightOrderFinding({ plan }: Inspected): Finding[] {
-  let changes = 0;
-  for (let i = 1; i < plan.sheets.length; i++)
-    if (weightClass(plan.sheets[i]!.stock.grammage) !== weightClass(plan.sheets[i - 1]!.stock.grammage)) changes++;
+/** Jobs that change between light and heavy paper many times a copy: the press waits each time. */
+export function weightOrderFinding({ docket, plan }: Inspected): Finding[] {
+  const changesIn = ({ stocks }: Load): number =>
+    stocks.filter((s, i) => i > 0 && weightClass(s.stock.grammage) !== weightClass(stocks[i - 1]!.stock.grammage))
+      .length;
+  const waits = loadsOf(docket, plan).filter((load) => changesIn(load) > 1);
+  const changes = waits.reduce((n, load) => n + changesIn(load), 0);
   if (changes < 3) return [];
-  const stocks = [...new Map(plan.sheets.map((s) => [s.stock.id, s.stock])).values()].sort(
+  const stocks = [...new Map(waits.flatMap((l) => l.stocks).map((s) => [s.stock.id, s.stock])).values()].sort(
     (a, b) => a.grammage - b.grammage,
   );
   return [
@@ -97,8 +100,14 @@ export function weightOrderFinding({ plan }: Inspected): Finding[] {
       severity: 'fine',
       station: 'sheet',
       title: `The press changes weight ${changes} times a copy`,
-      detail: `It waits at every change. Run one stock after the other and collate: ${stocks.map((s) => `${s.name} ${s.grammage} g`).join(', then ')}.`,
-      remedies: [],
+      detail: `It waits at every change. One stock after the other, collated by hand, it would not: ${stocks.map((s) => `${s.name} ${s.grammage} g`).join(', then ')}.`,
+      remedies: [
+        {
+          label: 'One stock after the other',
+          detail: 'collate by hand',
+          patch: { sheet: { machine: { mixes: false } } },
+        },
+      ],
     },
   ];
 }

@@ -1,6 +1,9 @@
-import type { Docket, Machine, Stock } from '../docket';
+import type { Docket } from '../docket';
 import { formatNumber } from '../measure';
-import { yieldOf, type Plan, type Sheet } from '../sheet';
+import { yieldOf, type Plan } from '../sheet';
+import { runsOf, type Run } from './runs';
+
+export { loadsOf, runsOf, type Load, type Run } from './runs';
 
 /** A figure with the sum that made it. */
 export interface Figure {
@@ -46,62 +49,6 @@ const CORRECTIONS = {
   halves: 'inner content moved to the spine and outer to the face',
   scale: 'pages made narrower',
 } as const;
-
-/** Sheets that are printed alike: on one stock and machine, with as many copies on each. */
-export interface Run {
-  readonly stock: Stock;
-  readonly machine: Machine;
-  readonly kind: Sheet['kind'];
-  /** Sheets a copy. */
-  readonly perCopy: number;
-  readonly yields: number;
-  readonly good: number;
-  readonly spoilage: number;
-  readonly sides: 1 | 2;
-  readonly forms: number;
-  /** Its sheets, by number. */
-  readonly sheets: readonly number[];
-}
-
-/**
- * The runs of a plan. Sheets: ceil(copies ÷ up) of each, plus the machine's fixed and proportional spoilage for each
- * stock that it runs.
- */
-export function runsOf(docket: Docket, plan: Plan): Run[] {
-  const { copies } = docket.product;
-  const groups = new Map<string, { first: Sheet; numbers: number[]; forms: number }>();
-  for (const sheet of plan.sheets) {
-    const sides = sheet.back.cells.length > 0 ? 2 : 1;
-    const forms = sides === 2 && yieldOf(sheet.layout.work) === 1 ? 2 : 1;
-    const key = `${sheet.stock.id} ${sheet.machine.id} ${sheet.yields} ${sides} ${sheet.kind}`;
-    const known = groups.get(key);
-    if (known) {
-      known.numbers.push(sheet.number);
-      known.forms += forms;
-    } else groups.set(key, { first: sheet, numbers: [sheet.number], forms });
-  }
-  const begun = new Set<string>();
-  return [...groups.values()].map(({ first, numbers, forms }) => {
-    const count = numbers.length;
-    const { stock, machine, yields, kind } = first;
-    const good = Math.ceil(copies / yields) * count;
-    const fresh = !begun.has(`${stock.id} ${machine.id}`);
-    begun.add(`${stock.id} ${machine.id}`);
-    const spoilage = Math.ceil((fresh ? machine.spoilage.sheets : 0) + (good * machine.spoilage.percent) / 100 - 1e-9);
-    return {
-      stock,
-      machine,
-      kind,
-      perCopy: count,
-      yields,
-      good,
-      spoilage,
-      sides: first.back.cells.length > 0 ? 2 : 1,
-      forms,
-      sheets: numbers,
-    };
-  });
-}
 
 const PIECES: Readonly<Record<Docket['product']['binding']['kind'], string>> = {
   'saddle-stitched': 'booklets',

@@ -100,7 +100,8 @@ describe('the print client', () => {
       name: 'x',
       copies: 4,
       sides: 'two-sided-long-edge',
-      media: { width: 320, height: 450, grammage: 129.6, name: 'Silk' },
+      media: { width: 320, height: 450, grammage: 129.6, name: 'Silk', source: 'tray-2' },
+      otherMedia: [],
       hold: true,
     };
     const printer = {
@@ -113,6 +114,7 @@ describe('the print client', () => {
       knows: new Set(['copies', 'sides', 'media-col']),
       sides: ['one-sided'],
       mediaMembers: ['media-size'],
+      overrides: [],
     };
     expect(jobAttributes(wish, printer)).toEqual([
       ipp.integer('copies', 4),

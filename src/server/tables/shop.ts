@@ -16,6 +16,29 @@ export async function readShop(): Promise<Shop> {
   };
 }
 
+async function amend<T extends { id: string }>(
+  run: Sql,
+  table: 'stocks' | 'machines',
+  id: string,
+  parse: (value: unknown) => T,
+  change: (now: T) => T,
+): Promise<T | null> {
+  // locked until the transaction ends: two lessons at once are both kept
+  const [row] = await run<{ value: unknown }>(`select value from ${table} where id = $1 for update`, [id]);
+  if (!row) return null;
+  const changed = parse(change(parse(row.value)));
+  await run(`update ${table} set value = $2 where id = $1`, [id, JSON.stringify(changed)]);
+  return changed;
+}
+
+/** Changes one machine of the shop, in a transaction. @returns it as it is now, or null where there is none */
+export const amendMachine = (run: Sql, id: string, change: (now: Machine) => Machine): Promise<Machine | null> =>
+  amend(run, 'machines', id, (v) => Machine.parse(v), change);
+
+/** Changes one stock of the shop, in a transaction. @returns it as it is now, or null where there is none */
+export const amendStock = (run: Sql, id: string, change: (now: Stock) => Stock): Promise<Stock | null> =>
+  amend(run, 'stocks', id, (v) => Stock.parse(v), change);
+
 /** Puts a shop's lists in; what is there under the same id is replaced. */
 export async function writeShop(run: Sql, shop: Shop): Promise<void> {
   for (const table of ['stocks', 'machines', 'finishers'] as const)

@@ -1,11 +1,10 @@
 import { useState } from 'react';
 import { lying } from '../../../core';
 import { Button } from '../../../ui/Button';
-import { ask } from '../../../ui/client';
 import { Choice } from '../../../ui/choices';
 import { Dialog } from '../../../ui/Dialog';
-import { useNotices } from '../../../ui/Notices';
 import { useJob } from '../context';
+import { useKeeping } from '../keeping';
 
 /** What a machine that prints one side at a time needs of its operator: fronts, the pile laid back in, backs. */
 export function HandPasses({
@@ -99,9 +98,8 @@ type Head = 'same' | 'other';
 
 /** Two sheets printed, laid back in and printed again; what is seen on them is kept with the machine. */
 function TestRun({ onClose }: { readonly onClose: () => void }) {
-  const { docket, change, store } = useJob();
-  const { settled, refresh } = store();
-  const { say } = useNotices();
+  const { docket, change } = useJob();
+  const keepWith = useKeeping();
   const { machine, stock } = docket.sheet;
   const sheet = lying(stock);
   const [behind, setBehind] = useState<Seen>(machine.reload.order === 'reversed' ? 'two' : 'one');
@@ -114,14 +112,10 @@ function TestRun({ onClose }: { readonly onClose: () => void }) {
       order: behind === 'one' ? ('same' as const) : ('reversed' as const),
       learned: true,
     };
-    try {
-      await ask(`/api/machines/${encodeURIComponent(machine.id)}`, 'PATCH', { reload });
-      change({ sheet: { machine: { reload } } }, `how ${machine.name} takes its pile back`);
-      if (await settled()) await refresh();
-      onClose();
-    } catch (e) {
-      say({ tone: 'stop', text: (e as Error).message });
-    }
+    const kept = await keepWith({ kind: 'machines', id: machine.id, name: machine.name }, { reload }, () =>
+      change({ sheet: { machine: { reload } } }, `how ${machine.name} takes its pile back`),
+    );
+    if (kept) onClose();
   };
   return (
     <Dialog title={`Test run on ${machine.name}`} open onClose={onClose}>

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Download, Send } from 'lucide-react';
-import { runsOf } from '../../../core';
+import { loadsOf, type Load } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { ask, listen } from '../../../ui/client';
 import { DeliveryItem, useDeliveries } from '../../../ui/deliveries';
@@ -69,7 +69,7 @@ function useExport() {
 }
 
 export function SendStation() {
-  const { docket, change, store, findings, plan } = useJob();
+  const { docket, change, store, findings } = useJob();
   const { saved, settled } = store();
   const { say } = useNotices();
   const [sending, setSending] = useState(false);
@@ -82,7 +82,6 @@ export function SendStation() {
   }, [list.length]); // eslint-disable-line react-hooks/exhaustive-deps
   const stops = findings.filter((f) => f.severity === 'stop');
   const { machine } = docket.sheet;
-  const runs = useMemo(() => runsOf(docket, plan), [docket, plan]);
 
   const send = async (): Promise<void> => {
     setSending(true);
@@ -100,21 +99,7 @@ export function SendStation() {
 
   return (
     <div className="grid gap-2">
-      <p className="text-sm">
-        {runs.length > 1 && 'Sent one run after the other: '}
-        {runs.map((r, i) => {
-          const times = Math.ceil(docket.product.copies / r.yields);
-          return (
-            <span key={i}>
-              {i > 0 && '; '}
-              {r.kind !== 'text' && `${r.kind}: `}
-              {r.perCopy} {r.perCopy === 1 ? 'sheet' : 'sheets'}, {r.sides === 2 ? 'two sides' : 'one side'}, printed{' '}
-              {times} {times === 1 ? 'time' : 'times'} on {r.stock.name} {r.stock.format}
-            </span>
-          );
-        })}
-        .
-      </p>
+      <Loads />
       <Row label="On arrival">
         <Toggle
           label="Hold until released"
@@ -164,6 +149,42 @@ export function SendStation() {
           </ul>
         </section>
       )}
+    </div>
+  );
+}
+
+/** `2 on Silk 170 SRA3, the other 22 on Offset 100 SRA3`: the stock of most sheets comes last. */
+function onStocks({ stocks }: Load): string {
+  const counted = new Map<string, number>();
+  for (const { stock, from, to } of stocks) {
+    const name = `${stock.name} ${stock.format}`;
+    counted.set(name, (counted.get(name) ?? 0) + to - from + 1);
+  }
+  const [most, ...others] = [...counted].sort((a, b) => b[1] - a[1]);
+  if (others.length === 0) return `on ${most![0]}`;
+  return `collated: ${others.map(([stock, n]) => `${n} on ${stock}`).join(', ')}, the other ${most![1]} on ${most![0]}`;
+}
+
+/** What goes to the machines: how many sheets, how often, on which stock. */
+function Loads() {
+  const { docket, plan } = useJob();
+  const loads = useMemo(() => loadsOf(docket, plan), [docket, plan]);
+  const say = (load: Load): string => {
+    const kinds = new Set(load.sheets.map((n) => plan.sheets[n - 1]!.kind));
+    const what = kinds.has('text') ? '' : `${[...kinds].join(' and ')}: `;
+    const sheets = `${load.sheets.length} ${load.sheets.length === 1 ? 'sheet' : 'sheets'}`;
+    const times = `${load.copies} ${load.copies === 1 ? 'time' : 'times'}`;
+    return `${what}${sheets}, ${load.sides === 2 ? 'two sides' : 'one side'}, printed ${times} ${onStocks(load)}.`;
+  };
+  if (loads.length === 1) return <p className="text-sm">{say(loads[0]!)}</p>;
+  return (
+    <div className="text-sm">
+      Sent one after the other:
+      <ol className="list-decimal pl-5">
+        {loads.map((load, i) => (
+          <li key={i}>{say(load)}</li>
+        ))}
+      </ol>
     </div>
   );
 }

@@ -1,13 +1,16 @@
 import { formatLength, lying, formatSize, turnFor } from '../../../core';
+import { Button } from '../../../ui/Button';
 import { Choice, Pick } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
+import { useKeeping } from '../keeping';
 import { MachineControl, StockControl, UpControl } from '../controls';
 import { FoldControl } from './FoldControl';
 import { SectionList } from './SectionList';
 import { plansWanted, SectionPlans } from './SectionPlans';
 import { StockChart } from './StockChart';
+import { Trays } from './Trays';
 import { TrimControls } from './TrimControls';
 
 /** What it is printed on: stock, machine, how many up, the turn. */
@@ -24,28 +27,14 @@ export function SheetControls() {
         hint={`${formatSize(lying(stock), unit)} · ${stock.grammage} g/m² · ${formatLength(stock.caliper, unit, unit === 'mm' ? 3 : 4)} thick · ${stock.grain} grain`}
       >
         <StockControl />
-        {stock.calipers === 'estimated' && (
-          <span className="mt-1 flex items-center gap-2 text-xs">
-            estimated; measured it is
-            <LengthField
-              label="Caliper measured"
-              value={stock.caliper}
-              unit={unit}
-              min={0.01}
-              max={5}
-              onChange={(caliper) =>
-                change({ sheet: { stock: { caliper, calipers: 'measured' } } }, `caliper ${caliper} mm`)
-              }
-            />
-          </span>
-        )}
+        <Caliper />
       </Row>
       <Row
         label="Machine"
         hint={`does not print ${formatLength(Math.min(...edges), unit)} to ${formatLength(Math.max(...edges), unit)} at the edges`}
       >
         <MachineControl />
-        <TrayList />
+        <Trays />
       </Row>
       <Row
         label="Up"
@@ -109,39 +98,37 @@ export function SheetControls() {
   );
 }
 
-/** Which stock lies in which tray of the machine. */
-function TrayList() {
-  const { docket, change, plan, store } = useJob();
+/** Where the stock's thickness is an estimate it is asked for, and what was measured can be kept with the stock. */
+function Caliper() {
+  const { docket, change, store } = useJob();
+  const { unit } = useUnit();
   const shop = store((s) => s.shop);
-  const { machine } = docket.sheet;
-  const { trays } = machine;
-  if (trays.length === 0) return null;
-  const used = new Map(plan.sheets.filter((s) => s.machine.id === machine.id).map((s) => [s.stock.id, s.stock]));
-  const from = [...used.values()].map((s) => {
-    const tray = trays.find((t) => t.stock === s.id);
-    return `${s.name}: ${tray ? tray.name : 'in no tray'}`;
-  });
+  const keep = useKeeping();
+  const { stock } = docket.sheet;
+  const known = shop.stocks.find((s) => s.id === stock.id);
+  if (stock.calipers === 'estimated')
+    return (
+      <span className="mt-1 flex items-center gap-2 text-xs">
+        estimated; measured it is
+        <LengthField
+          label="Caliper measured"
+          value={stock.caliper}
+          unit={unit}
+          min={0.01}
+          max={5}
+          onChange={(caliper) =>
+            change({ sheet: { stock: { caliper, calipers: 'measured' } } }, `caliper ${caliper} mm`)
+          }
+        />
+      </span>
+    );
+  if (!known || known.caliper === stock.caliper) return null;
   return (
-    <details className="mt-1">
-      <summary className="text-xs text-rust underline">{from.join('; ')}</summary>
-      <ul className="mt-1 grid gap-1">
-        {trays.map((t, i) => (
-          <li key={t.name} className="grid grid-cols-[4.5rem_minmax(0,1fr)] items-center gap-1 text-xs">
-            {t.name}
-            <Pick
-              label={`Stock in ${t.name}`}
-              value={t.stock}
-              options={shop.stocks.map((s) => ({ key: s.id, label: `${s.name} ${s.format}`, swatch: s.swatch }))}
-              onChange={(stock) =>
-                change(
-                  { sheet: { machine: { trays: trays.map((x, n) => (n === i ? { ...x, stock } : x)) } } },
-                  `${t.name} loaded anew`,
-                )
-              }
-            />
-          </li>
-        ))}
-      </ul>
-    </details>
+    <Button
+      small
+      onPress={() => void keep({ kind: 'stocks', id: stock.id, name: stock.name }, { caliper: stock.caliper })}
+    >
+      Keep {formatLength(stock.caliper, unit, unit === 'mm' ? 3 : 4)} with {stock.name}
+    </Button>
   );
 }

@@ -1,13 +1,16 @@
 import { z } from 'zod';
-import { learnReload } from '../../../../server';
+import { learnMachine } from '../../../../server';
 import { Machine } from '../../../../core';
 import { endpoint, json, notThere } from '../../../_api';
 
-const Learned = z.strictObject({ reload: Machine.shape.reload.unwrap() });
+const Lesson = z.strictObject({
+  reload: Machine.shape.reload.unwrap().optional(),
+  trays: Machine.shape.trays.unwrap().optional(),
+  mixes: z.boolean().optional(),
+});
 
-/** Keeps with the machine how its pile goes back in. */
+/** Keeps with the machine what a job has taught of it. */
 export const PATCH = endpoint(async ({ params, request }) => {
-  const { reload } = Learned.parse(await request.json());
-  const machine = await learnReload(params.id ?? '', reload);
+  const machine = await learnMachine(params.id ?? '', Lesson.parse(await request.json()));
   return machine ? json(machine) : notThere();
 });

@@ -1,0 +1,21 @@
+import type { Machine, Stock } from '../core';
+import { transaction } from './db';
+import { tell } from './events';
+import { amendMachine, amendStock } from './tables/shop';
+
+/** What a machine can teach while jobs are planned: how its pile goes back in, what lies in its trays. */
+export type MachineLesson = Partial<Pick<Machine, 'reload' | 'trays' | 'mixes'>>;
+
+/** Keeps with a machine what was learned of it, for every job to come. Null where the shop has no such machine. */
+export async function learnMachine(id: string, lesson: MachineLesson): Promise<Machine | null> {
+  const machine = await transaction((run) => amendMachine(run, id, (m) => ({ ...m, ...lesson })));
+  if (machine) tell({ kind: 'jobs' });
+  return machine;
+}
+
+/** Keeps with a stock the caliper that was measured. Null where the shop has no such stock. */
+export async function learnCaliper(id: string, caliper: number): Promise<Stock | null> {
+  const stock = await transaction((run) => amendStock(run, id, (s) => ({ ...s, caliper, calipers: 'measured' })));
+  if (stock) tell({ kind: 'jobs' });
+  return stock;
+}
