@@ -57,7 +57,8 @@ export function creepOf(docket: Pick<Docket, 'product'>, calipers: readonly numb
   const around = new Map<number, number>();
   for (let d = 0; d < last; d++) around.set(calipers[d]!, (around.get(calipers[d]!) ?? 0) + 1);
   const terms = [...around].map(
-    ([caliper, n]) => `${n} leaves around the innermost × ${formatNumber(caliper, 3)} mm caliper`,
+    ([caliper, n]) =>
+      `${n} ${n === 1 ? 'leaf' : 'leaves'} around the innermost × ${formatNumber(caliper, 3)} mm caliper`,
   );
   const said = formatNumber(total, 2);
   return {
@@ -70,7 +71,7 @@ export function creepOf(docket: Pick<Docket, 'product'>, calipers: readonly numb
     sum:
       measured === null || last === 0
         ? `${terms.length > 1 ? `(${terms.join(' + ')})` : (terms[0] ?? 'no leaf around another')} × ${formatNumber(factor, 3)} = ${said} mm`
-        : `${said} mm measured ÷ ${last} leaves around the innermost = ${formatNumber(total / last, 3)} mm each`,
+        : `${said} mm measured ÷ ${last} ${last === 1 ? 'leaf' : 'leaves'} around the innermost = ${formatNumber(total / last, 3)} mm each`,
   };
 }
 

@@ -2,6 +2,7 @@ export * from './fold';
 export * from './creases';
 export * from './ways';
 export * from './page-list';
+export * from './follow';
 export * from './numbering';
 export * from './pagination';
 export * from './creep';

@@ -1,5 +1,4 @@
-import type { Blanks } from '../docket';
-import { readingOrder } from '../bound';
+import { makeUp, type BookPage } from '../sheet';
 import { pageRanges, plural, type Finding, type Inspected } from './kinds';
 
 const WHOLE = {
@@ -10,36 +9,46 @@ const WHOLE = {
   folded: 'Every panel has two sides.',
 } as const;
 
-/** Pages not a multiple of four: where the blanks fall, and the three places they can have. */
+/** `page 22 blank`, `pages ii, 23–24 blank`: by what they are called. */
+function saidBlank(pages: readonly BookPage[]): string {
+  const names = pages.flatMap((p, i) => (p.kind === 'blank' ? [p.label || String(i + 1)] : []));
+  const numbers = names.filter((n) => /^\d+$/.test(n)).map(Number);
+  const said = [
+    ...names.filter((n) => !/^\d+$/.test(n)).slice(0, 4),
+    ...(numbers.length > 0 ? [pageRanges(numbers)] : []),
+  ];
+  return `${names.length === 1 ? 'page' : 'pages'} ${said.join(', ')} blank`;
+}
+
+/** Pages that do not fill whole sections or leaves: where the blanks fall, and the places they can have. */
 export function blanksFinding({ docket, artwork, plan }: Inspected): Finding[] {
   const pages = plan.textPages;
   if (artwork.pages.length === 0 || pages === 0 || plan.blanks === 0) return [];
   const { blanks } = docket.product;
-  const total = pages + plan.blanks;
-  const where = (b: Blanks): string => {
-    const at = readingOrder(pages, b, 1, total).flatMap((p, i) => (p === null ? [i + 1] : []));
-    return `${at.length === 1 ? 'page' : 'pages'} ${pageRanges(at)} blank`;
-  };
-  const kinds: readonly { kind: 'end' | 'before-last' | 'inside-covers'; label: string }[] = [
+  const now = saidBlank(plan.pages);
+  const kinds = [
     { kind: 'end', label: 'Blanks at the end' },
     { kind: 'before-last', label: 'Inside the back cover, last page outside' },
     { kind: 'inside-covers', label: 'Inside both covers' },
-  ];
-  const settled = blanks.kind !== 'unsettled';
+  ] as const;
+  const places = kinds.map(({ kind, label }) => {
+    const wish = { ...docket, product: { ...docket.product, blanks: { kind } } };
+    return { kind, label, said: saidBlank(makeUp(wish, artwork).pages) };
+  });
+  // a blank that only stands before a tab or an insert has no other place to go to
+  const free = places.some((p) => p.said !== now);
+  const settled = blanks.kind !== 'unsettled' || !free;
+  const { kind } = docket.product.binding;
   return [
     {
       id: 'blanks',
       severity: settled ? 'fine' : 'look',
       station: 'product',
-      title: `${plural(pages, 'page')} make ${total} with ${plural(plan.blanks, 'blank')}`,
-      detail: `${WHOLE[docket.product.binding.kind]} As it stands, ${where(blanks)}.`,
-      remedies: kinds
-        .filter((k) => k.kind !== blanks.kind)
-        .map(({ kind, label }) => ({
-          label,
-          detail: where({ kind }),
-          patch: { product: { blanks: { kind } } },
-        })),
+      title: `${plural(pages, 'page')} make ${pages + plan.blanks} with ${plural(plan.blanks, 'blank')}`,
+      detail: `${free ? WHOLE[kind] : 'A leaf that stands between begins behind a whole leaf.'} As it stands, ${now}.`,
+      remedies: (free ? places : [])
+        .filter((p) => p.kind !== blanks.kind)
+        .map((p) => ({ label: p.label, detail: p.said, patch: { product: { blanks: { kind: p.kind } } } })),
     },
   ];
 }

@@ -34,16 +34,16 @@ export function tabsFinding({ docket, plan }: Inspected): Finding[] {
           : []),
       ],
     });
-  const beyond = chapters.filter((c) => c.at > plan.textPages);
+  const beyond = chapters.filter((c) => c.at > plan.places);
   if (beyond.length > 0)
     found.push({
       id: 'chapter-beyond',
       severity: 'look',
       station: 'product',
       title: `${plural(beyond.length, 'chapter begins', 'chapters begin')} behind the last page`,
-      detail: `${beyond.map((c) => `“${c.title}” on page ${c.at}`).join(', ')}; the text has ${plural(plan.textPages, 'page')}.`,
+      detail: `${beyond.map((c) => `“${c.title}” on page ${c.at}`).join(', ')}; there are ${plural(plan.places, 'page')}.`,
       remedies: [
-        { label: 'Leave them out', patch: { product: { chapters: chapters.filter((c) => c.at <= plan.textPages) } } },
+        { label: 'Leave them out', patch: { product: { chapters: chapters.filter((c) => c.at <= plan.places) } } },
       ],
     });
   if (plan.misplaced.length > 0 && (inserts.length > 0 || (tabs.on && chapters.length > 0))) {

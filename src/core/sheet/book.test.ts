@@ -44,8 +44,18 @@ describe('a cover', () => {
     // the board lies round all, so it makes the most creep: 0.4 + 2 × 0.11
     expect(it.creep.standsOut.map((v) => Math.round(v * 100) / 100)).toEqual([0, 0.4, 0.51, 0.62]);
     expect(it.creep.sum).toBe(
-      '(1 leaves around the innermost × 0.4 mm caliper + 2 leaves around the innermost × 0.11 mm caliper) × 1 = 0.62 mm',
+      '(1 leaf around the innermost × 0.4 mm caliper + 2 leaves around the innermost × 0.11 mm caliper) × 1 = 0.62 mm',
     );
+  });
+  it('is counted by wishes where it is of the text: a leaf behind page 6 follows the fourth page that is left', () => {
+    const { it } = made(12, {
+      product: { binding: PERFECT, cover: COVER, inserts: [{ after: 6, title: '', stock: SILK }] },
+      sheet: { fold: '2-leaf' },
+    });
+    const text = it.pages.filter((p) => p.kind !== 'cover');
+    expect(text.map((p) => p.ref?.page ?? p.kind)).toEqual([3, 4, 5, 6, 'insert', 'insert', 7, 8, 9, 10]);
+    expect(it.places).toBe(12);
+    expect(it.misplaced).toEqual([]);
   });
   it('of a perfect-bound book is one spread, its spine leaves × caliper + 2 boards', () => {
     const { it } = made(100, { product: { binding: PERFECT, cover: COVER } });

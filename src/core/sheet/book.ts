@@ -28,7 +28,9 @@ export interface Book {
   readonly creep: Creep;
   /** Where it has a flat spine. */
   readonly spine: Spine | null;
-  /** Inserts and tabs that found no place between leaves, by place in the text. */
+  /** Pages of the docket's list: the places that wishes name. */
+  readonly places: number;
+  /** Inserts and tabs that found no place between leaves, by the place that they would follow. */
   readonly misplaced: readonly number[];
   /** Pages that the docket wants for a cover and that are not there. */
   readonly coverLacks: number;
@@ -45,18 +47,23 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
   const list = pageList(docket, artwork);
   // loose leaves and leaflets have none round them: see the findings
   const own = cover.kind === 'separate' && !passed && hasCover(product) ? coverPages(docket, artwork, list) : null;
-  const extras = between(product, sheet.stock);
+  // wishes count all pages of the list, the cover's too where it is of the list
+  const counted = own && cover.kind === 'separate' && cover.from === 'text' ? 2 : 0;
+  const extras = between(product, sheet.stock).map((x) => ({ ...x, after: Math.max(0, x.after - counted) }));
+  const blankWish: Docket['product']['blanks'] =
+    product.blanks.kind === 'after'
+      ? { kind: 'after', pages: product.blanks.pages.map((p) => Math.max(0, p - counted)) }
+      : product.blanks;
   const spaced = spacedFor(own ? own.text : list, binding.kind === 'loose-leaf' ? extras : []);
   const text = spaced.list;
-  const counted = own && cover.kind === 'separate' && cover.from === 'text' ? 2 : 0;
 
   // the text in reading order, filled up with blanks
   const chosen = waysFor(docket, text.length, passed);
-  const reading = readingOrder(text.length, product.blanks, chosen.unit, chosen.pages);
+  const reading = readingOrder(text.length, blankWish, chosen.unit, chosen.pages);
   // a wish for blanks may have made it longer than the sections
   const ways = stretched(docket, chosen.ways, reading.length, nested);
   const total = sum(ways);
-  const full = total > reading.length ? readingOrder(text.length, product.blanks, chosen.unit, total) : reading;
+  const full = total > reading.length ? readingOrder(text.length, blankWish, chosen.unit, total) : reading;
   const textPages = full.map((n): BookPage => {
     const ref = n === null ? null : (text[n - 1] ?? null);
     return { kind: ref ? 'page' : 'blank', ref, label: '' };
@@ -115,7 +122,8 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
     nested,
     creep: creepOf(docket, calipers),
     spine: flat ? spineOf(leaves, cover.kind === 'separate' ? cover.stock.caliper : null) : null,
-    misplaced: laid.misplaced,
+    misplaced: laid.misplaced.map((p) => p + counted),
+    places: list.length,
     coverLacks: own?.lacks ?? 0,
     shift: before.length - counted,
   };

@@ -70,6 +70,8 @@ export interface Plan {
   readonly spine: Spine | null;
   readonly sections: readonly Section[];
   readonly nested: boolean;
+  /** Pages of the docket's list: the places that wishes name. */
+  readonly places: number;
   readonly misplaced: readonly number[];
   readonly coverLacks: number;
   /** Places before the text that wishes for places do not count: those of a cover from a file of its own. */
@@ -129,6 +131,7 @@ export function plan(wish: Docket, artwork: Artwork): Plan {
     spine: book.spine,
     sections: book.sections,
     nested: book.nested,
+    places: book.places,
     misplaced: book.misplaced,
     coverLacks: book.coverLacks,
     shift: book.shift,

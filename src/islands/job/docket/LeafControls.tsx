@@ -1,5 +1,5 @@
 import { Plus, X } from 'lucide-react';
-import { nameSize, roman, type Docket, type Numbering } from '../../../core';
+import { countedPages, nameSize, roman, type Docket, type Numbering } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Choice, Pick, Toggle } from '../../../ui/choices';
 import { CountField, Entry, LengthField, Row } from '../../../ui/fields';
@@ -38,7 +38,7 @@ export function StockRanges() {
   const { docket, change, store, plan } = useJob();
   const shop = store((s) => s.shop);
   const { stocks } = docket.product;
-  const most = Math.max(1, plan.textPages + plan.blanks);
+  const most = Math.max(1, plan.places + plan.blanks);
   const put = (list: Docket['product']['stocks'], label: string): void => change({ product: { stocks: list } }, label);
   const other = shop.stocks.find((s) => s.id !== docket.sheet.stock.id) ?? docket.sheet.stock;
   return (
@@ -87,7 +87,7 @@ export function NumberingControls() {
   const { numbering } = docket.product;
   const put = (list: Numbering[]): void => change({ product: { numbering: list } }, 'numbering');
   return (
-    <Row label="Numbering" hint={numbering.length === 0 ? `1 to ${plan.textPages + plan.blanks}` : undefined}>
+    <Row label="Numbering" hint={numbering.length === 0 ? `1 to ${countedPages(plan)}` : undefined}>
       <ul className="grid gap-1">
         {numbering.map((n, i) => (
           <li key={i} className="grid grid-cols-[3.4rem_minmax(0,1fr)_3.4rem_auto] items-center gap-1">
@@ -260,8 +260,8 @@ export function InsertControls() {
               shown={String(it.after)}
               take={(t) => {
                 const after = Number(t);
-                if (!Number.isInteger(after) || after < 0 || after > plan.textPages)
-                  throw new Error(`From 0 to ${plan.textPages}.`);
+                if (!Number.isInteger(after) || after < 0 || after > plan.places)
+                  throw new Error(`From 0 to ${plan.places}.`);
                 put(replaced(inserts, i, { ...it, after }), `insert behind page ${after}`);
               }}
             />

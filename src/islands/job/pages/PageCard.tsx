@@ -1,6 +1,6 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { factsOf, type PageRef, type QuarterTurns } from '../../../core';
+import { factsOf, type PageRef, type QuarterTurns, type Stock } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { cx } from '../../../ui/cx';
 import { useJob } from '../context';
@@ -13,12 +13,18 @@ export function PageCard({
   index,
   page,
   label,
+  chapter,
+  stock,
   chosen,
   onChoose,
 }: {
   readonly index: number;
   readonly page: PageRef | null;
   readonly label: string;
+  /** The chapter that begins with it. */
+  readonly chapter: string | null;
+  /** Its stock, where there are several. */
+  readonly stock: Stock | null;
   readonly chosen: boolean;
   readonly onChoose: (e: React.MouseEvent) => void;
 }) {
@@ -40,9 +46,11 @@ export function PageCard({
       role="option"
       aria-selected={chosen}
       aria-label={
-        page
+        (page
           ? `place ${index + 1}: page ${page.page}${page.file > 0 ? ` of file ${String.fromCharCode(65 + page.file)}` : ''}`
-          : `place ${index + 1}: blank`
+          : `place ${index + 1}: blank`) +
+        (chapter === null ? '' : `, begins ${chapter}`) +
+        (stock ? `, on ${stock.name}` : '')
       }
       onClick={onChoose}
       {...listeners}
@@ -51,8 +59,11 @@ export function PageCard({
         chosen ? 'border-rust' : isOver ? 'border-ink' : 'border-transparent',
         isDragging && 'z-10 opacity-70',
       )}
-      style={{ width: CARD.width, height: CARD.height + 30, transform: CSS.Translate.toString(transform) }}
+      style={{ width: CARD.width, height: CARD.height + 46, transform: CSS.Translate.toString(transform) }}
     >
+      <span className="h-4 w-full truncate px-1.5 text-xs font-semibold" title={chapter ?? undefined}>
+        {chapter}
+      </span>
       <div className="grid flex-1 place-items-center">
         {page && facts ? (
           <svg
@@ -78,7 +89,16 @@ export function PageCard({
         )}
       </div>
       <span className="num flex w-full justify-between px-1.5 text-xs">
-        <span className="font-semibold">{label || '·'}</span>
+        <span className="flex items-center gap-1 font-semibold">
+          {stock && (
+            <span
+              className="inline-block size-2.5 border border-ink/50"
+              style={{ background: stock.swatch }}
+              title={stock.name}
+            />
+          )}
+          {label || '·'}
+        </span>
         <span className="text-ink-soft">
           {page
             ? `${page.file > 0 ? String.fromCharCode(65 + page.file) : ''}${page.page}${page.part ? ` ${page.part.column + 1}/${page.part.columns}` : ''}`

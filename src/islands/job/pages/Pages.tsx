@@ -3,20 +3,29 @@ import { FileTrigger } from 'react-aria-components';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates } from '@dnd-kit/sortable';
-import { FilePlus2, RotateCcw, SquareDashed, Trash2, CopyPlus, Undo2 } from 'lucide-react';
-import { pageList, pageListText, pagesIn, pagesToRuns, parsePageList, type PageRef } from '../../../core';
+import { Bookmark, FilePlus2, RotateCcw, SquareDashed, Trash2, CopyPlus, Undo2 } from 'lucide-react';
+import {
+  pageList,
+  pageListText,
+  pagesIn,
+  pagesToRuns,
+  parsePageList,
+  type Docket,
+  type PageRef,
+  type Plan,
+} from '../../../core';
 import { Button } from '../../../ui/Button';
 import { upload } from '../../../ui/client';
 import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
 import type { JobPage } from '../../../ui/views';
 import { useJob } from '../context';
-import { moved, repeated, turned, withBlank, without } from './edits';
+import { following, moved, repeated, turned, withBlank, without } from './edits';
 import { CARD, PageCard } from './PageCard';
 
 /** The book's pages as small pictures in reading order: moved, taken out, repeated, turned, blanks put between. */
 export function Pages() {
-  const { docket, plan, change, store } = useJob();
+  const { docket, plan, leaves, change, store } = useJob();
   const { artwork, saved, settled, adopt } = store();
   const { say } = useNotices();
   const list = useMemo(() => pageList(docket, artwork), [docket, artwork]);
@@ -37,7 +46,7 @@ export function Pages() {
   const virtual = useVirtualizer({
     count: rows,
     getScrollElement: () => scroller.current,
-    estimateSize: () => CARD.height + 42,
+    estimateSize: () => CARD.height + 58,
     overscan: 3,
   });
   const counts = [0, ...docket.artwork.more.map((_, i) => i + 1)].map((f) => pagesIn(artwork, f));
@@ -46,8 +55,13 @@ export function Pages() {
       say({ tone: 'look', text: 'A book keeps at least one page.' });
       return;
     }
-    change({ product: { pages: pagesToRuns(pages) } }, label);
+    change({ product: { pages: pagesToRuns(pages), ...following(docket.product, list, pages) } }, label);
     setChosen(keep ?? new Set());
+  };
+  /** Another page list, typed or taken from the artwork: what is wished of pages goes with them. */
+  const putRuns = (pages: Docket['product']['pages'], label: string): void => {
+    const next = pageList({ ...docket, product: { ...docket.product, pages } }, artwork);
+    change({ product: { pages, ...following(docket.product, list, next) } }, label);
   };
   const picked = chosen.size > 0 ? [...chosen].filter((i) => i < list.length).sort((a, b) => a - b) : [];
   const said = picked.length === 1 ? `page ${picked[0]! + 1}` : `${picked.length} pages`;
@@ -65,6 +79,16 @@ export function Pages() {
     b: () => picked.length > 0 && put(withBlank(list, picked[0]!), 'blank put in', new Set([picked[0]!])),
     d: () => picked.length > 0 && put(repeated(list, picked), `${said} repeated`),
     r: () => picked.length > 0 && put(turned(list, picked), `${said} turned`, chosen),
+  };
+  const beginChapter = (): void => {
+    const { chapters } = docket.product;
+    const at = picked[0]! + 1;
+    if (chapters.some((c) => c.at === at)) {
+      change({ product: { chapters: chapters.filter((c) => c.at !== at) } }, `no chapter on page ${at}`);
+      return;
+    }
+    const next = [...chapters, { at, title: `Chapter ${chapters.length + 1}` }].sort((a, b) => a.at - b.at);
+    change({ product: { chapters: next } }, `a chapter on page ${at}`);
   };
   const onKey = (e: React.KeyboardEvent): void => {
     if (e.ctrlKey || e.metaKey || e.target instanceof HTMLInputElement) return;
@@ -126,7 +150,9 @@ export function Pages() {
     }
   };
 
-  const label = labelsOf(plan.pages, list);
+  const places = placesOf(plan, list);
+  const stocks = new Set(plan.sections.map((s) => s.stock.id)).size > 1;
+  const begins = new Map(docket.product.chapters.map((c) => [c.at - 1, c.title]));
   const none = picked.length === 0;
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
@@ -136,11 +162,11 @@ export function Pages() {
             label="Pages in reading order"
             wide
             shown={docket.product.pages ? pageListText(docket.product.pages) : `1-${list.length}`}
-            take={(text) => change({ product: { pages: parsePageList(text, counts) } }, 'page list')}
+            take={(text) => putRuns(parsePageList(text, counts), 'page list')}
           />
         </div>
         {docket.product.pages && (
-          <Button small onPress={() => change({ product: { pages: null } }, 'pages as in the artwork')}>
+          <Button small onPress={() => putRuns(null, 'pages as in the artwork')}>
             <Undo2 size={14} aria-hidden /> As in the artwork
           </Button>
         )}
@@ -169,6 +195,9 @@ export function Pages() {
         </Button>
         <Button small isDisabled={none} onPress={acts.r}>
           <RotateCcw size={14} aria-hidden /> Turn
+        </Button>
+        <Button small isDisabled={none} onPress={beginChapter}>
+          <Bookmark size={14} aria-hidden /> Chapter
         </Button>
         <Button small isDisabled={none} onPress={acts.Delete}>
           <Trash2 size={14} aria-hidden /> Take out
@@ -208,7 +237,9 @@ export function Pages() {
                         key={i}
                         index={i}
                         page={ref}
-                        label={label[i] ?? ''}
+                        label={plan.pages[places[i]! - 1]?.label ?? ''}
+                        chapter={begins.get(i) ?? null}
+                        stock={stocks ? (leaves.get(places[i]!)?.section.stock ?? null) : null}
                         chosen={chosen.has(i)}
                         onChoose={(e) => choose(i, e)}
                       />
@@ -224,12 +255,14 @@ export function Pages() {
   );
 }
 
-/** What each page of the list is called in the book. */
-function labelsOf(
-  pages: ReturnType<typeof useJob>['plan']['pages'],
-  list: readonly (PageRef | null)[],
-): (string | undefined)[] {
-  const rest = pages.filter((p) => p.ref !== null);
+/** The place in the book of each page of the list, from 1; 0 for a blank, which may stand anywhere. */
+function placesOf({ pages, shift }: Plan, list: readonly (PageRef | null)[]): number[] {
+  // a cover from a file of its own is not of the list
+  const apart = (at: number): boolean => pages[at]!.ref === null || (shift > 0 && pages[at]!.kind === 'cover');
   let at = 0;
-  return list.map((ref) => (ref ? rest[at++]?.label : undefined));
+  return list.map((ref) => {
+    if (!ref) return 0;
+    while (at < pages.length && apart(at)) at++;
+    return ++at;
+  });
 }

@@ -1,4 +1,11 @@
-import type { PageRef, QuarterTurns } from '../../../core';
+import {
+  movesBetween,
+  wishesFollowing,
+  type Docket,
+  type PageRef,
+  type PlaceWishes,
+  type QuarterTurns,
+} from '../../../core';
 
 type List = readonly (PageRef | null)[];
 
@@ -32,3 +39,12 @@ export const turned = (list: List, places: readonly number[]): (PageRef | null)[
   const chosen = new Set(places);
   return list.map((p, i) => (p && chosen.has(i) ? { ...p, turn: ((p.turn + 1) % 4) as QuarterTurns } : p));
 };
+
+/** The wishes by place that change with the list, so that chapters, stocks, inserts and numbers stay with their pages. */
+export function following(product: Docket['product'], before: List, after: List): Partial<PlaceWishes> {
+  const next = wishesFollowing(product, before.length, movesBetween(before, after));
+  const changed = (Object.keys(next) as (keyof PlaceWishes)[]).filter(
+    (key) => JSON.stringify(next[key]) !== JSON.stringify(product[key]),
+  );
+  return Object.fromEntries(changed.map((key) => [key, next[key]]));
+}

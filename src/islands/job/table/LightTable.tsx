@@ -2,12 +2,14 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { ChevronLeft, ChevronRight, FlipHorizontal2, FlipVertical2, Maximize, Minus, Plus } from 'lucide-react';
-import { formatSize, tabsOn, type Plan } from '../../../core';
+import { formatSize, tabsOn } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
+import { Legend, type Drawn } from './Legend';
 import { CREEP_TIMES } from './parts';
+import { pointedNote, SheetNote } from './SheetNote';
 import { SideDrawing } from './SideDrawing';
 
 export interface TableState {
@@ -106,6 +108,14 @@ export function LightTable({ state, set }: Props) {
 
   const { binding } = docket.product;
   const clearance = binding.kind === 'loose-leaf' && docket.artwork.imposed.kind !== 'sheets' ? binding.clearance : 0;
+  const { folds } = layout.block;
+  const drawn: Drawn = {
+    bleed: docket.product.bleed > 0,
+    safe: docket.product.safe > 0,
+    fold: folds.some((f) => f.kind === 'fold'),
+    score: folds.some((f) => f.kind === 'score'),
+    creep: state.creep,
+  };
   const axis = layout.turn === 'turn' ? 'rotateY' : 'rotateX';
   const px = view.k;
   const whole = useMemo(
@@ -125,6 +135,7 @@ export function LightTable({ state, set }: Props) {
       onPoint={bare ? undefined : setPointed}
       tabs={tabs[name]}
       clearance={clearance}
+      safe={docket.product.safe}
     />
   );
   /** One side of the paper, and what shines through it. */
@@ -233,70 +244,7 @@ export function LightTable({ state, set }: Props) {
           See through
         </Button>
       </div>
-      <Legend />
-    </div>
-  );
-}
-
-const KIND = { text: 'section', cover: 'cover', tab: 'tab', insert: 'insert' } as const;
-
-/** What a sheet becomes: its sections, its stock where there are several, how many copies it gives. */
-function SheetNote({ plan, number }: { plan: Plan; number: number }) {
-  const sheet = plan.sheets[number - 1];
-  if (!sheet) return null;
-  const stocks = new Set(plan.sheets.map((s) => s.stock.id)).size;
-  const what =
-    sheet.kind === 'text'
-      ? plan.sections.length > 1 && (!plan.nested || sheet.layout.block.panels.length > 2)
-        ? sheet.layout.block.way.folds.length === 0
-          ? `leaf ${sheet.sections.join(', ')}`
-          : `${KIND.text} ${sheet.sections.join(' and ')}, ${sheet.layout.block.way.name}`
-        : null
-      : sheet.kind === 'tab'
-        ? (plan.sections.find((s) => s.number === sheet.sections[0])?.tab?.title ?? KIND.tab)
-        : KIND[sheet.kind];
-  return (
-    <>
-      {what}
-      {stocks > 1 && (
-        <>
-          {what && ' · '}
-          <span
-            className="mr-1 inline-block size-2.5 border border-ink/50"
-            style={{ background: sheet.stock.swatch }}
-            aria-hidden
-          />
-          {sheet.stock.name} {sheet.stock.format}
-        </>
-      )}
-    </>
-  );
-}
-
-/** A page pointed at, and its neighbours. */
-function pointedNote(plan: Plan, reading: number): string {
-  const label = (n: number): string => plan.pages[n - 1]?.label || String(n);
-  const beside = reading % 2 === 0 ? reading + 1 : reading - 1;
-  const facing = beside >= 1 && beside <= plan.pages.length ? ` faces ${label(beside)}` : ' stands alone';
-  return ` · page ${label(reading)}${facing}`;
-}
-
-/** What the lines mean. */
-function Legend() {
-  const item = (name: string, drawing: React.ReactNode) => (
-    <span className="flex items-center gap-1">
-      <svg width="22" height="12" viewBox="0 0 22 12" aria-hidden>
-        {drawing}
-      </svg>
-      {name}
-    </span>
-  );
-  return (
-    <div className="absolute bottom-3 left-3 flex gap-3 bg-glass/85 px-1 text-xs max-[900px]:hidden">
-      {item('trim', <path d="M0 6h22" stroke="#2a211c" strokeWidth="1.5" />)}
-      {item('bleed', <path d="M1 11 7 1M7 11 13 1M13 11 19 1" stroke="#b87c08" strokeWidth="2" />)}
-      {item('fold', <path d="M0 6h22" stroke="#7a3a6c" strokeWidth="2" strokeDasharray="7 2 2 2" />)}
-      {item('no print', <path d="M2 1l9 10M11 1 2 11M11 1l9 10M20 1l-9 10" stroke="#5f6b76" strokeWidth="1" />)}
+      {state.aids && <Legend drawn={drawn} />}
     </div>
   );
 }

@@ -10,7 +10,7 @@ import {
   type Sheet,
 } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
-import { Blank, Clearance, CreepGhosts, FoldOrders, keyOf, MarkLines, PageNumber, type Lit } from './parts';
+import { Blank, Clearance, CreepGhosts, FoldOrders, keyOf, MarkLines, PageNumber, SafeAreas, type Lit } from './parts';
 import { down, pictureMatrix, pictureWidth } from './geometry';
 import { Patterns } from './patterns';
 
@@ -36,6 +36,8 @@ interface Props {
   readonly onPoint?: (reading: number | null) => void;
   /** What holes need at the bound edge, mm. */
   readonly clearance?: number;
+  /** What must keep clear of the trim and the fold, mm. */
+  readonly safe?: number;
   /** Parts of tab leaves that stand out; beside them the paper is cut away. */
   readonly tabs?: readonly Rect[];
 }
@@ -56,6 +58,7 @@ export const SideDrawing = memo(function SideDrawing({
   onPoint,
   tabs = [],
   clearance = 0,
+  safe = 0,
 }: Props) {
   const id = useId();
   const { sheet, printable } = layout;
@@ -160,6 +163,7 @@ export const SideDrawing = memo(function SideDrawing({
         );
       })}
       {shown.aids && clearance > 0 && <Clearance cells={side.cells} H={H} mm={clearance} pattern={`${id}-safe`} />}
+      {shown.aids && safe > 0 && scale > 0 && <SafeAreas cells={side.cells} H={H} mm={safe} line={line} />}
       {shown.creep && <CreepGhosts cells={side.cells} H={H} line={line} />}
       <MarkLines marks={marks} H={H} line={line} />
       {shown.numbers && side.cells.map((cell) => <PageNumber key={keyOf(cell)} cell={cell} H={H} lit={lit} />)}

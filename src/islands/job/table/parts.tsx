@@ -162,6 +162,19 @@ export function Blank({ x, y, width, height }: { x: number; y: number; width: nu
   );
 }
 
+/** The safe area of each page: what is outside its dots may be cut, or lost in the fold. */
+export function SafeAreas({ cells, H, mm, line }: { cells: readonly Cell[]; H: number; mm: number; line: number }) {
+  return (
+    <g fill="none" stroke="#55702f" strokeWidth={1.8 * line} strokeLinecap="round" strokeDasharray={`0 ${8 * line}`}>
+      {cells.map((cell) => {
+        const t = down(cell.trim, H);
+        if (t.width <= 2 * mm || t.height <= 2 * mm) return null;
+        return <rect key={keyOf(cell)} x={t.x + mm} y={t.y + mm} width={t.width - 2 * mm} height={t.height - 2 * mm} />;
+      })}
+    </g>
+  );
+}
+
 /** The strip at the bound edge of each page that its holes need, dotted as what must keep clear. */
 export function Clearance({
   cells,
