@@ -70,7 +70,7 @@ test('the workshop manual: six tabs on board, plans on silk from another tray, t
   const send = await openStation(page, 'send');
   await expect(send).toContainText('Sent one after the other');
   await expect(send).toContainText(
-    '24 sheets, two sides, printed 15 times collated: 2 on Silk 170 SRA3, the other 22 on Offset 100 SRA3.',
+    '24 sheets, two sides, printed 15 times, collated: 2 on Silk 170 SRA3, the other 22 on Offset 100 SRA3.',
   );
   await expect(send).toContainText('tab: 6 sheets, two sides, printed 30 times on Harbour board 250 SRA3.');
 
@@ -252,6 +252,19 @@ test('pages are moved, taken out and typed; another file is taken in', async ({ 
   await page.mouse.up();
   await expect(typed).toHaveValue('3-4, 1, 5-8');
   await page.locator('body').press('Control+z');
+  await expect(typed).toHaveValue('1, 3-8');
+  await saved(page);
+
+  // a chapter stays with its page: a blank before the third moves it from the fifth place to the sixth
+  const option = (n: number) => list.getByRole('option').nth(n - 1);
+  await option(5).click();
+  await page.getByRole('toolbar', { name: 'Chosen pages' }).getByRole('button', { name: 'Chapter' }).click();
+  await expect(option(5)).toHaveAccessibleName(/begins Chapter 1/);
+  await option(3).click();
+  await list.press('b');
+  await expect(option(6)).toHaveAccessibleName(/begins Chapter 1/);
+  await page.locator('body').press('Control+z');
+  await expect(option(5)).toHaveAccessibleName(/begins Chapter 1/);
   await expect(typed).toHaveValue('1, 3-8');
   await saved(page);
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { apply, compose, rotation, translation, type Matrix, type QuarterTurns } from '../../core';
 import { visiblePart } from './dummy/PageFace';
+import { folded, framed, type Bending } from './dummy/space';
 import { pagesAt } from './dummy/openings';
 import { down, headDegrees, pictureMatrix, pictureWidth } from './table/geometry';
 
@@ -73,5 +74,54 @@ describe('the dummy', () => {
     expect(visiblePart('top', 148, 210, 0.5)).toEqual({ x: 0, y: 0, width: 148, height: 209.5 });
     expect(visiblePart('bottom', 148, 210, 0.5)).toEqual({ x: 0, y: 0.5, width: 148, height: 209.5 });
     expect(visiblePart('left', 148, 210, 900).width).toBeGreaterThan(0);
+  });
+});
+
+describe('the sheet in space', () => {
+  // 2 × 2 panels of 100 × 150 mm: the upper half under, then the left half under
+  const folds = (amount: number): Record<'high' | 'low', Bending> => ({
+    high: { axis: 'level', at: 150, to: 'under', moves: 'high', amount },
+    low: { axis: 'upright', at: 100, to: 'under', moves: 'low', amount },
+  });
+  const corner = (x: number, y: number, amount: number) => {
+    const { high, low } = folds(amount);
+    const mine = [...(y > 150 ? [high] : []), ...(x < 100 ? [low] : [])];
+    return folded([x, 300 - y, 0], mine, 300, 1, 0).map((v) => Math.round(v * 1e6) / 1e6 + 0);
+  };
+  it('flat lies where it lay; folded, all corners lie on the panel that stays', () => {
+    expect(corner(0, 300, 0)).toEqual([0, 0, 0]);
+    expect(corner(200, 0, 1)).toEqual([200, 300, 0]);
+    // the far corner of each panel comes onto the lower right one
+    expect(corner(0, 0, 1)).toEqual([200, 300, 0]);
+    expect(corner(200, 300, 1)).toEqual([200, 300, 0]);
+    expect(corner(0, 300, 1)).toEqual([200, 300, 0]);
+  });
+  it('half folded stands away from the eye where it goes under', () => {
+    expect(corner(0, 0, 0.5)).toEqual([100, 300, -100]);
+    expect(corner(200, 300, 0.5)).toEqual([200, 150, -150]);
+  });
+  it('is framed so that all of it is seen, from wherever', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -89, max: 89 }),
+        fc.integer({ min: -180, max: 180 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (x, y, amount) => {
+          const points = [0, 200].flatMap((px) => [0, 300].map((py) => corner(px, py, amount))) as [
+            number,
+            number,
+            number,
+          ][];
+          const middle = points.map(([px, py, pz]) => [px - 100, py - 150, pz] as const);
+          const room = { width: 500, height: 400 };
+          const f = framed(middle, { x, y, distance: 1800 }, room, 3);
+          expect(f.scale).toBeGreaterThan(0.2);
+          expect(f.scale).toBeLessThanOrEqual(3);
+          expect(Math.abs(f.x)).toBeLessThanOrEqual(room.width);
+          // asked once more at that scale, it fits
+          expect(framed(middle, { x, y, distance: 1800 }, { width: 503, height: 403 }, f.scale).scale).toBe(f.scale);
+        },
+      ),
+    );
   });
 });

@@ -161,8 +161,8 @@ function onStocks({ stocks }: Load): string {
     counted.set(name, (counted.get(name) ?? 0) + to - from + 1);
   }
   const [most, ...others] = [...counted].sort((a, b) => b[1] - a[1]);
-  if (others.length === 0) return `on ${most![0]}`;
-  return `collated: ${others.map(([stock, n]) => `${n} on ${stock}`).join(', ')}, the other ${most![1]} on ${most![0]}`;
+  if (others.length === 0) return ` on ${most![0]}`;
+  return `, collated: ${others.map(([stock, n]) => `${n} on ${stock}`).join(', ')}, the other ${most![1]} on ${most![0]}`;
 }
 
 /** What goes to the machines: how many sheets, how often, on which stock. */
@@ -174,7 +174,7 @@ function Loads() {
     const what = kinds.has('text') ? '' : `${[...kinds].join(' and ')}: `;
     const sheets = `${load.sheets.length} ${load.sheets.length === 1 ? 'sheet' : 'sheets'}`;
     const times = `${load.copies} ${load.copies === 1 ? 'time' : 'times'}`;
-    return `${what}${sheets}, ${load.sides === 2 ? 'two sides' : 'one side'}, printed ${times} ${onStocks(load)}.`;
+    return `${what}${sheets}, ${load.sides === 2 ? 'two sides' : 'one side'}, printed ${times}${onStocks(load)}.`;
   };
   if (loads.length === 1) return <p className="text-sm">{say(loads[0]!)}</p>;
   return (

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useRef, type ReactNode } from 'react';
 import { Button, Disclosure, DisclosurePanel, Heading } from 'react-aria-components';
 import type { Finding, Station as StationName } from '../../../core';
 import { Button as OurButton } from '../../../ui/Button';
@@ -67,8 +67,25 @@ export function Station({
   const { findings } = useJob();
   const mine = findings.filter((f) => f.station === name);
   const worst = mine[0]?.severity;
+  const whole = useRef<HTMLDivElement>(null);
+  const toggle = (to: boolean): void => {
+    onToggle(to);
+    // what was just opened is what one wants to see: all of it, or its beginning where it is taller than the docket
+    if (to)
+      requestAnimationFrame(() => {
+        const el = whole.current;
+        const room = el?.closest('.overflow-y-auto')?.clientHeight ?? window.innerHeight;
+        el?.scrollIntoView({ block: el.offsetHeight > room ? 'start' : 'nearest' });
+      });
+  };
   return (
-    <Disclosure isExpanded={open} onExpandedChange={onToggle} className="border-b border-ink/30" data-station={name}>
+    <Disclosure
+      ref={whole}
+      isExpanded={open}
+      onExpandedChange={toggle}
+      className="border-b border-ink/30"
+      data-station={name}
+    >
       <Heading level={2}>
         <Button
           slot="trigger"

@@ -2,29 +2,19 @@ import { artworkToPage, factsOf, type BlockPanel, type Cell, type Sheet } from '
 import { pictureUrl } from '../../../ui/client';
 import { useJob } from '../context';
 import { pictureMatrix } from '../table/geometry';
-
-/** A fold that a panel takes part in, and how far it is made. */
-export interface Bending {
-  readonly axis: 'upright' | 'level';
-  readonly at: number;
-  readonly to: 'over' | 'under';
-  readonly moves: 'low' | 'high';
-  readonly amount: number;
-}
+import { foldDegrees, type Bending } from './space';
 
 /** The transform of a panel: every fold it takes part in, the last one outermost. Screen axes: y down, z to the eye. */
 export function panelTransform(folds: readonly Bending[], height: number, k: number, lift: number): string {
   const turns = [...folds].reverse().flatMap((f) => {
     if (f.amount <= 0) return [];
-    const degrees = 180 * f.amount;
-    // over comes toward the eye; which sense that is depends on the side of the line that moves
-    const sign = (f.moves === 'low') === (f.to === 'over') ? 1 : -1;
+    const degrees = foldDegrees(f);
     if (f.axis === 'upright') {
       const x = f.at * k;
-      return [`translateX(${x}px) rotateY(${sign * degrees}deg) translateX(${-x}px)`];
+      return [`translateX(${x}px) rotateY(${degrees}deg) translateX(${-x}px)`];
     }
     const y = (height - f.at) * k;
-    return [`translateY(${y}px) rotateX(${sign * degrees}deg) translateY(${-y}px)`];
+    return [`translateY(${y}px) rotateX(${degrees}deg) translateY(${-y}px)`];
   });
   return `translateZ(${(lift * k).toFixed(3)}px) ${turns.join(' ')}`;
 }
@@ -79,7 +69,7 @@ export function PanelInSpace({
       {(['front', 'back'] as const).map((name) => (
         <div
           key={name}
-          className="absolute border border-ink/30 bg-paper"
+          className="absolute border-2 border-ink/30 bg-paper"
           style={{
             left: paper.left * k,
             top: paper.top * k,

@@ -5,11 +5,21 @@ import { Button } from '../../../ui/Button';
 import { useJob } from '../context';
 import { PanelInSpace } from './PanelInSpace';
 import { useRoom } from './room';
+import { folded, framed } from './space';
 
 /** Milliseconds that a fold takes. */
 const FOLDING = 1100;
 /** How far leaves lie apart, in millimetres, so that none is drawn through another. */
 const APART = 0.9;
+
+/** From how far it is looked at, in pixels. */
+const DISTANCE = 1800;
+
+/** How many times larger than flat the folded piece may be seen: it comes nearer as it gets smaller. */
+const NEAREST = 2.2;
+
+/** Panels are drawn so many times larger and shown smaller: browsers do not draw them anew when they come nearer. */
+const SHARP = 2;
 
 const eased = (t: number): number => (t < 0.5 ? 2 * t * t : 1 - (2 - 2 * t) ** 2 / 2);
 
@@ -72,20 +82,31 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
     act();
   };
 
-  const k = Math.min((room.width - 140) / block.size.width, (room.height - 120) / block.size.height);
+  const k = SHARP * Math.min((room.width - 140) / block.size.width, (room.height - 120) / block.size.height);
   const shown = Math.min(last, at);
   const done = Math.floor(shown + 1e-9);
   const folds = steps.map((s, i) => ({ ...s, amount: eased(Math.max(0, Math.min(1, shown - i))) }));
-  // what is folded comes to the middle and nearer, so that it is seen as well as the flat sheet
-  const share = last === 0 ? 0 : eased(shown / last);
-  const front = block.panels.find((p) => p.outer.page === 1 || p.inner.page === 1) ?? block.panels[0]!;
-  const toMiddle = {
-    x: (block.size.width / 2 - front.trim.x - front.trim.width / 2) * k * share,
-    y: (front.trim.y + front.trim.height / 2 - block.size.height / 2) * k * share,
-  };
-  const largest = Math.min((room.width - 140) / (front.trim.width * k), (room.height - 120) / (front.trim.height * k));
-  const grown = 1 + (Math.min(1.6, largest) - 1) * share;
   const lift = useMemo(() => lifts(block.panels, steps), [block, steps]);
+  const spaces = block.panels.map((panel) => ({
+    panel,
+    lift: (lift.get(panel) ?? 0) * APART * (last === 0 ? 0 : shown / last),
+    folds: folds.filter((f) => f.panels.has(panel)),
+  }));
+  const { width: w, height: h } = block.size;
+  const corners = spaces.flatMap(({ panel: { trim: t }, lift: z, folds: f }) =>
+    [t.x, t.x + t.width].flatMap((x) =>
+      [t.y, t.y + t.height].map((y) => {
+        const [px, py, pz] = folded([x * k, (h - y) * k, 0], f, h, k, z);
+        return [px - (w * k) / 2, py - (h * k) / 2, pz] as const;
+      }),
+    ),
+  );
+  const frame = framed(
+    corners,
+    { x: -turn.x, y: turn.y, distance: DISTANCE },
+    { width: room.width - 60, height: room.height - 90 },
+    NEAREST / SHARP,
+  );
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
       <div
@@ -101,7 +122,7 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
             setTurn((t) => ({ x: Math.max(-89, Math.min(89, t.x - e.movementY * 0.4)), y: t.y + e.movementX * 0.4 }));
         }}
         className="relative min-h-0 flex-1 cursor-grab overflow-hidden active:cursor-grabbing"
-        style={{ perspective: 1800 }}
+        style={{ perspective: DISTANCE }}
       >
         <div
           className="absolute"
@@ -111,18 +132,11 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
             width: block.size.width * k,
             height: block.size.height * k,
             transformStyle: 'preserve-3d',
-            transform: `scale(${grown}) rotateX(${-turn.x}deg) rotateY(${turn.y}deg) translate(${toMiddle.x}px, ${toMiddle.y}px)`,
+            transform: `translate(${-frame.x}px, ${14 - frame.y}px) scale3d(${frame.scale}, ${frame.scale}, ${frame.scale}) rotateX(${-turn.x}deg) rotateY(${turn.y}deg)`,
           }}
         >
-          {block.panels.map((panel) => (
-            <PanelInSpace
-              key={`${panel.column}-${panel.row}`}
-              sheet={sheet}
-              panel={panel}
-              k={k}
-              lift={(lift.get(panel) ?? 0) * APART * (last === 0 ? 0 : shown / last)}
-              folds={folds.filter((f) => f.panels.has(panel))}
-            />
+          {spaces.map((it) => (
+            <PanelInSpace key={`${it.panel.column}-${it.panel.row}`} sheet={sheet} k={k} {...it} />
           ))}
         </div>
         <p className="absolute top-2 left-3 bg-glass/80 px-1">
