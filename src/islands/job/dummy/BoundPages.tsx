@@ -10,6 +10,7 @@ import { LeafEdges, Tongue, useTabs, type TabLeaf } from './Beneath';
 import { Holes } from './Holes';
 import { pagesAt } from './openings';
 import { PageFace } from './PageFace';
+import { SpineFace } from './SpineFace';
 import { useRoom } from './room';
 import { TURNING, useTurning } from './turning';
 
@@ -157,9 +158,10 @@ export function BoundPages({ modes }: { readonly modes: ReactNode }) {
                 height: ph,
                 width: Math.max(2, plan.spine.width * k),
                 left: (bound === 'left') === (at === 0) ? pw - Math.max(2, plan.spine.width * k) : pw,
-                background: plan.sections.find((s) => s.kind === 'cover')?.stock.swatch ?? '#e2d4b8',
               }}
-            />
+            >
+              <SpineFace scale={k} />
+            </div>
           )}
           {!level && at > 0 && (
             <LeafEdges

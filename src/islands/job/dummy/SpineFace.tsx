@@ -1,0 +1,35 @@
+import { artworkToPage, factsOf } from '../../../core';
+import { pictureUrl } from '../../../ui/client';
+import { useJob } from '../context';
+import { pictureMatrix, pictureWidth } from '../table/geometry';
+
+/** The spine of a closed book: what its cover's spread has there, else the cover's paper. */
+export function SpineFace({ scale }: { readonly scale: number }) {
+  const { docket, plan, files, store } = useJob();
+  const artwork = store((s) => s.artwork);
+  const sheet = plan.sheets.find((s) => s.kind === 'cover');
+  const section = plan.sections.find((s) => s.kind === 'cover');
+  const ref = section?.spread?.outer ?? null;
+  const facts = ref ? factsOf(artwork, ref) : undefined;
+  const { spine, size } = sheet?.layout.block ?? {};
+  if (!ref || !facts || !spine || !size || spine.width <= 0)
+    return <div className="h-full w-full" style={{ background: section?.stock.swatch ?? '#e2d4b8' }} />;
+  const matrix = artworkToPage(facts, docket.artwork, size, ref);
+  const wanted = pictureWidth(facts.media.width * Math.hypot(matrix[0], matrix[1]) * scale);
+  return (
+    <svg
+      viewBox={`${spine.x} 0 ${spine.width} ${size.height}`}
+      preserveAspectRatio="none"
+      className="block h-full w-full bg-paper"
+      aria-hidden
+    >
+      <image
+        href={pictureUrl(files[ref.file] ?? '', ref.page, wanted)}
+        width={facts.media.width}
+        height={facts.media.height}
+        preserveAspectRatio="none"
+        transform={pictureMatrix(matrix, facts.media.height, size.height)}
+      />
+    </svg>
+  );
+}
