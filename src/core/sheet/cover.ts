@@ -15,12 +15,12 @@ export function coverPages(docket: Docket, artwork: Artwork, list: readonly (Pag
   const inNest = binding.kind === 'saddle-stitched';
   if (cover.from === 'text') {
     const n = list.length;
-    const four =
-      n >= 4 ? [list[0]!, list[1]!, list[n - 2]!, list[n - 1]!] : [list[0] ?? null, null, null, list[n - 1] ?? null];
+    const [first, second] = [list[0] ?? null, n > 2 ? list[1]! : null];
+    const [third, last] = [n > 3 ? list[n - 2]! : null, n > 1 ? list[n - 1]! : null];
     return {
       text: n >= 4 ? list.slice(2, -2) : [],
-      outside: [asPage(four[0] ?? null, 1), asPage(four[1] ?? null, 2)],
-      behind: [asPage(four[2] ?? null, 3), asPage(four[3] ?? null, 4)],
+      outside: [asPage(first, 1), asPage(second, 2)],
+      behind: [asPage(third, 3), asPage(last, 4)],
       spread: undefined,
       lacks: Math.max(0, 4 - n),
     };

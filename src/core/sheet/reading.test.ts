@@ -1,0 +1,145 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { foldProblem, WAYS } from '../bound';
+import { patched, type Docket } from '../docket';
+import { contains, type Rect } from '../measure';
+import { artworkOf, docketFor, SHOP } from '../testing';
+import { readBlock } from '../testing-paper';
+import { plan, type Plan } from '.';
+
+/** Whole books of any wishes, their sheets cut out, folded as paper and turned page by page. */
+
+const BIG = { ...SHOP.stocks[0]!, id: 'big', format: 'big', width: 900, height: 1400 };
+const MACHINE = { ...SHOP.machines[0]!, largest: { width: 3000, height: 3000 } };
+const COVER = {
+  kind: 'separate' as const,
+  from: 'text' as const,
+  stock: { ...BIG, id: 'board' },
+  machine: null,
+  printed: 'both' as const,
+  flaps: 0,
+  hinge: 6,
+  spine: null,
+};
+
+const wishes = fc.record({
+  pages: fc.integer({ min: 1, max: 120 }),
+  binding: fc.constantFrom<Docket['product']['binding']>(
+    { kind: 'saddle-stitched' },
+    { kind: 'perfect-bound', grindOff: 3 },
+    { kind: 'sewn' },
+    { kind: 'loose-leaf', by: 'wire', clearance: 8, order: 'repeat' },
+    { kind: 'loose-leaf', by: 'wire', clearance: 8, order: 'stack' },
+  ),
+  bound: fc.constantFrom('left' as const, 'right' as const, 'top' as const),
+  width: fc.integer({ min: 60, max: 150 }),
+  height: fc.integer({ min: 60, max: 210 }),
+  fold: fc.constantFrom(null, ...WAYS.filter((w) => w.binds).map((w) => w.id)),
+  up: fc.constantFrom('one' as const, 'most' as const, 2, 3, 5),
+  fill: fc.constantFrom('repeat' as const, 'different' as const, 'come-and-go' as const),
+  work: fc.constantFrom('sheetwise' as const, 'perfecting' as const),
+  turn: fc.constantFrom('machine' as const, 'turn' as const, 'tumble' as const),
+  cover: fc.boolean(),
+  tabs: fc.boolean(),
+  lap: fc.constantFrom(0, 7),
+  correction: fc.constantFrom('none' as const, 'push-in' as const, 'scale' as const, 'halves' as const),
+  blanks: fc.constantFrom<Docket['product']['blanks']>(
+    { kind: 'end' },
+    { kind: 'before-last' },
+    { kind: 'after', pages: [1, 3] },
+  ),
+});
+type Wish = typeof wishes extends fc.Arbitrary<infer T> ? T : never;
+
+function planned(w: Wish): Plan {
+  const artwork = artworkOf(w.pages, { width: w.width, height: w.height });
+  const docket = patched(docketFor(artwork), {
+    product: {
+      binding: w.binding,
+      bound: w.bound,
+      blanks: w.blanks,
+      creep: { correction: w.correction },
+      cover: w.cover ? COVER : { kind: 'self' },
+      chapters: [
+        { at: 1, title: 'a' },
+        { at: 6, title: 'b' },
+      ],
+      tabs: { on: w.tabs },
+    },
+    sheet: {
+      stock: BIG,
+      machine: MACHINE,
+      fold: w.fold,
+      up: w.up,
+      fill: w.fill,
+      work: w.work,
+      turn: w.turn,
+      trims: { lap: w.lap },
+    },
+  });
+  return plan(docket, artwork);
+}
+
+const apart = (a: Rect, b: Rect): boolean =>
+  a.x + a.width <= b.x + 1e-6 ||
+  b.x + b.width <= a.x + 1e-6 ||
+  a.y + a.height <= b.y + 1e-6 ||
+  b.y + b.height <= a.y + 1e-6;
+
+describe('any book', () => {
+  it('has every page of the artwork once, and reads on as paper, heads up, wherever its sections lie', () => {
+    fc.assert(
+      fc.property(wishes, (w) => {
+        const it = planned(w);
+        const refs = it.pages.flatMap((p) => (p.ref ? [p.ref.page] : []));
+        expect(refs).toEqual(Array.from({ length: w.pages }, (_, i) => i + 1));
+        const read = new Set<number>();
+        for (const sheet of it.sheets.filter((s) => s.kind !== 'cover'))
+          sheet.layout.slots.forEach((_, slot) => {
+            const { section: number } = sheet.front.cells.find((c) => c.slot === slot)!;
+            const section = it.sections.find((s) => s.number === number)!;
+            expect(foldProblem(section.way, w.bound)).toBeNull();
+            const { pages } = readBlock(sheet, slot, w.bound);
+            expect(pages.map((p) => p.reading)).toEqual(section.places);
+            expect(pages.filter((p) => p.head[0] !== 0 || p.head[1] !== 1)).toEqual([]);
+            section.places.forEach((p) => read.add(p));
+          });
+        const text = it.sections.filter((s) => s.kind !== 'cover').flatMap((s) => s.places);
+        expect([...read].sort((a, b) => a - b)).toEqual([...text].sort((a, b) => a - b));
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('never lays a page, or its bleed, on another page; and where it fits, on what is not printed', () => {
+    fc.assert(
+      fc.property(wishes, (w) => {
+        const wrong = planned(w).sheets.flatMap(({ layout, front, back }) =>
+          [front, back].flatMap(({ cells }) =>
+            cells.filter(
+              (a, i) =>
+                (layout.fits && !contains(layout.printable, a.clip)) ||
+                cells.some((b, j) => j > i && !(apart(a.trim, b.clip) && apart(a.clip, b.trim))),
+            ),
+          ),
+        );
+        expect(wrong).toEqual([]);
+      }),
+      { numRuns: 100 },
+    );
+  });
+});
+
+describe('a cover taken from few pages', () => {
+  it.each([
+    [1, [1, null, null, null]],
+    [2, [1, null, null, 2]],
+    [3, [1, 2, null, 3]],
+    [4, [1, 2, 3, 4]],
+  ])('of %i: each once, the last outside', (pages, wanted) => {
+    const artwork = artworkOf(pages);
+    const docket = patched(docketFor(artwork), { product: { cover: COVER }, sheet: { stock: BIG, machine: MACHINE } });
+    const covers = plan(docket, artwork).pages.filter((p) => p.kind === 'cover');
+    expect(covers.map((p) => p.ref?.page ?? null)).toEqual(wanted);
+  });
+});
