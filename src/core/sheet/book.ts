@@ -64,9 +64,11 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
   const ways = stretched(docket, chosen.ways, reading.length, nested);
   const total = sum(ways);
   const full = total > reading.length ? readingOrder(text.length, blankWish, chosen.unit, total) : reading;
-  const textPages = full.map((n): BookPage => {
+  // the cover's pages are counted where they are the text's own
+  const labels = folios(full.length + 2 * counted, product.numbering);
+  const textPages = full.map((n, i): BookPage => {
     const ref = n === null ? null : (text[n - 1] ?? null);
-    return { kind: ref ? 'page' : 'blank', ref, label: '' };
+    return { kind: ref ? 'page' : 'blank', ref, label: labels[counted + i]! };
   });
 
   const stockAt = (at: number): Stock | null => {
@@ -76,13 +78,9 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
       product.stocks.find((r) => place >= Math.min(r.from, r.to) && place <= Math.max(r.from, r.to))?.stock ?? null
     );
   };
-  // the cover's pages are counted where they are the text's own
-  const labels = folios(textPages.length + 2 * counted, product.numbering);
-  const numbered = textPages.map((p, i) => ({ ...p, label: labels[counted + i]! }));
-
   const laid = layLeaves(
     docket,
-    numbered,
+    textPages,
     ways,
     nested,
     stockAt,
@@ -92,11 +90,15 @@ export function makeUp(docket: Docket, artwork: Artwork): Book {
   const before = (own?.outside ?? []).map((p, i) => named(p, labels[i]));
   const behind = (own?.behind ?? []).map((p, i) => named(p, labels[labels.length - 2 + i]));
   const pages = [...before, ...laid.pages, ...behind];
-  const sections = laid.sections.map((s) => ({
-    ...s,
-    places: s.places.map((p) => p + before.length),
-    strangers: s.strangers.map((p) => spaced.wishPlace(p) + counted),
-  }));
+  const sections = laid.sections.map((s) =>
+    before.length === 0 && s.strangers.length === 0
+      ? s
+      : {
+          ...s,
+          places: s.places.map((p) => p + before.length),
+          strangers: s.strangers.map((p) => spaced.wishPlace(p) + counted),
+        },
+  );
   const coverSection = own ? coverOf(docket, pages.length, own.spread) : null;
   const all = numberedSections(coverSection, sections, nested);
 

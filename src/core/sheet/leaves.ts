@@ -77,6 +77,8 @@ export function layLeaves(
   extras: readonly Between[],
 ): Laid {
   const { sheet } = docket;
+  // without ranges no page is on another stock than its section
+  const mixed = docket.product.stocks.length > 0;
   const base = { machine: sheet.machine, printed: 'both' as const };
   const sections: Unnumbered[] = [];
   const misplaced: number[] = [];
@@ -86,16 +88,18 @@ export function layLeaves(
     let depth = 0;
     const total = text.length;
     for (const { way, stock } of ways) {
-      const places = Array.from({ length: way.pages }, (_, i) => placeInBook(i + 1, way.pages, before, total));
+      const places: number[] = [];
+      for (let i = 1; i <= way.pages; i++) places.push(placeInBook(i, way.pages, before, total));
       const own = stock ?? stockAt(places[0]!) ?? sheet.stock;
       sections.push({
-        ...base,
         kind: 'text',
         way,
         stock: own,
+        machine: sheet.machine,
+        printed: 'both',
         places,
         depth,
-        strangers: places.filter((p) => (stockAt(p) ?? stock ?? sheet.stock).id !== own.id),
+        strangers: mixed ? places.filter((p) => (stockAt(p) ?? stock ?? sheet.stock).id !== own.id) : [],
       });
       before += way.pages / 2;
       depth += way.pages / 4;
@@ -126,11 +130,12 @@ export function layLeaves(
       put(extra);
     }
     const own = stock ?? stockAt(at + 1) ?? sheet.stock;
-    const places = Array.from({ length: way.pages }, (_, i) => pages.length + 1 + i);
+    const places: number[] = [];
+    for (let i = 1; i <= way.pages; i++) places.push(pages.length + i);
     const strangers: number[] = [];
     for (let i = 0; i < way.pages; i++) {
       const textPlace = at + 1 + i;
-      if ((stockAt(textPlace) ?? stock ?? sheet.stock).id !== own.id) strangers.push(textPlace);
+      if (mixed && (stockAt(textPlace) ?? stock ?? sheet.stock).id !== own.id) strangers.push(textPlace);
       pages.push(text[at + i] ?? { kind: 'blank', ref: null, label: '' });
     }
     sections.push({ ...base, kind: 'text', way, stock: own, places, depth: 0, strangers });

@@ -95,9 +95,10 @@ export function plan(wish: Docket, artwork: Artwork): Plan {
   };
 
   const sheets: Sheet[] = [];
+  const known = new Map<number, Matrix>();
   const add = (section: Section, form: Form, inSlots: readonly Section[]): void => {
     const fill = (places: readonly Place[]): Cell[] =>
-      places.map((p) => cellAt(docket, artwork, book, p, inSlots[p.slot] ?? section));
+      places.map((p) => cellAt(docket, artwork, book, p, inSlots[p.slot] ?? section, known));
     const one = yieldOf(form.layout.work) === 2;
     const front = fill(form.front);
     const back = oneSided(docket, section) ? [] : fill(form.back);
@@ -225,13 +226,17 @@ function arrange(
   }
 }
 
-/** The cell at a place, for the section that lies there. */
+/**
+ * The cell at a place, for the section that lies there.
+ * @param known how artwork comes to its finished page, by its place in the book: the same wherever the page lies
+ */
 function cellAt(
   docket: Docket,
   artwork: Artwork,
   book: Pick<Plan, 'pages' | 'creep' | 'nested'>,
   p: Place,
   section: Section,
+  known: Map<number, Matrix>,
 ): Cell {
   const reading = section.places[p.page - 1] ?? 0;
   const at = book.pages[reading - 1];
@@ -247,9 +252,13 @@ function cellAt(
   let matrix: Matrix | null = null;
   let clip: Rect = p.clip;
   if (ref && facts) {
-    const map = artworkToPage(facts, docket.artwork, p.size, ref);
-    const shifted = moved === 0 && squeezed === 1 ? map : compose(map, creepMap(p.spine, p.size, moved, squeezed));
-    matrix = compose(shifted, p.toSide);
+    let toPage = section.spread ? undefined : known.get(reading);
+    if (!toPage) {
+      const map = artworkToPage(facts, docket.artwork, p.size, ref);
+      toPage = moved === 0 && squeezed === 1 ? map : compose(map, creepMap(p.spine, p.size, moved, squeezed));
+      if (!section.spread) known.set(reading, toPage);
+    }
+    matrix = compose(toPage, p.toSide);
     if (ref.part) clip = intersect(clip, mapped(matrix, partReach(facts, docket.artwork.box, ref))) ?? clip;
   }
   return {
