@@ -41,7 +41,12 @@ export function cutOut(sheet: Sheet, slot: number): Scrap[] {
       : { x: [c.trim.x, c.trim.x + c.trim.width], y: [H - c.trim.y - c.trim.height, H - c.trim.y], head: [hx, -hy] };
   };
   const out: Scrap[] = [];
-  for (const front of sheet.front.cells.filter((c) => c.slot === slot)) {
+  // where one form prints both sides, the other half carries the same pages back to front: another copy
+  const here = (c: Cell): boolean => {
+    const [x, y] = [c.trim.x + c.trim.width / 2, c.trim.y + c.trim.height / 2];
+    return x > trim.x && x < trim.x + trim.width && y > trim.y && y < trim.y + trim.height;
+  };
+  for (const front of sheet.front.cells.filter((c) => c.slot === slot && here(c))) {
     const x: Vector = [front.trim.x, front.trim.x + front.trim.width];
     const y: Vector = [front.trim.y, front.trim.y + front.trim.height];
     const backs = sheet.back.cells.filter((c) => {
