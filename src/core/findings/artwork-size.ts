@@ -1,5 +1,5 @@
 import { artworkSize } from '../docket';
-import { formatLength, formatNumber, formatSize, nameSize, sameSize } from '../measure';
+import { formatLength, formatNumber, formatSize, nameSize, sameSize, type Size } from '../measure';
 import { placementScale } from '../sheet';
 import { pageRanges, plural, type Finding, type Inspected, type Remedy } from './kinds';
 
@@ -7,18 +7,20 @@ import { pageRanges, plural, type Finding, type Inspected, type Remedy } from '.
 const TOLERANCE = 1;
 
 /** Artwork that is not of the finished size, all of it or some pages. */
-export function artworkSizeFinding({ docket, artwork, unit }: Inspected): Finding[] {
+export function artworkSizeFinding({ docket, artwork, plan, unit }: Inspected): Finding[] {
   // parts of sheets and sheets passed through have their size by how they are taken
   if (docket.artwork.imposed.kind !== 'pages') return [];
   const { finished } = docket.product;
   const { box, enlarge, fit } = docket.artwork;
+  const panels = panelSizes(plan);
+  const sizeOf = (i: number): Size => panels?.get(i + 1) ?? finished;
   const off = artwork.pages.flatMap((page, i) => {
-    const s = placementScale(page, docket.artwork, finished);
+    const s = placementScale(page, docket.artwork, sizeOf(i));
     const placed = { width: page[box].width * s, height: page[box].height * s };
-    return sameSize(placed, finished, TOLERANCE) ? [] : [i + 1];
+    return sameSize(placed, sizeOf(i), TOLERANCE) ? [] : [i + 1];
   });
   const scaled = fit !== 'centre' || Math.abs(enlarge - 1) > 1e-9;
-  const scales = artwork.pages.map((p) => placementScale(p, docket.artwork, finished));
+  const scales = artwork.pages.map((p, i) => placementScale(p, docket.artwork, sizeOf(i)));
   const low = Math.min(...range(scales));
   const high = Math.max(...range(scales));
   const said = `${formatNumber(low * 100, 1)}${high - low > 0.0005 ? `–${formatNumber(high * 100, 1)}` : ''} %`;
@@ -41,9 +43,10 @@ export function artworkSizeFinding({ docket, artwork, unit }: Inspected): Findin
           },
         ]
       : [];
+  const size = panels ? 'the panels’ size' : 'the finished size';
   const all = off.length === artwork.pages.length;
   const first = artwork.pages[off[0]! - 1]!;
-  const whole = placementScale(first, { box, fit: 'fit', enlarge: 1 }, finished);
+  const whole = placementScale(first, { box, fit: 'fit', enlarge: 1 }, sizeOf(off[0]! - 1));
   const percent = formatNumber(whole * 100, 1);
   const { bleed } = docket.product;
   const scaledBleed = Math.round(bleed * whole * 100) / 100;
@@ -69,7 +72,7 @@ export function artworkSizeFinding({ docket, artwork, unit }: Inspected): Findin
   if (fit !== 'centre')
     remedies.push({ label: 'Centre at its own size', patch: { artwork: { fit: 'centre', enlarge: 1 } } });
   const own = artworkSize(artwork, box);
-  if (!sameSize(own, finished, TOLERANCE))
+  if (!panels && !sameSize(own, finished, TOLERANCE))
     remedies.push({
       label: `Make the booklet ${nameSize(own, unit)}`,
       detail: 'the artwork’s own size',
@@ -80,15 +83,24 @@ export function artworkSizeFinding({ docket, artwork, unit }: Inspected): Findin
       id: 'artwork-size',
       severity: 'look',
       station: 'artwork',
-      title: all
-        ? 'The artwork is not of the finished size'
-        : `${plural(off.length, 'page is', 'pages are')} not of the finished size`,
+      title: all ? `The artwork is not of ${size}` : `${plural(off.length, 'page is', 'pages are')} not of ${size}`,
       detail: `${all ? 'Pages are' : `Page ${pageRanges(off)}: first`} ${formatSize(first[box], unit)}${
         scaled ? ` placed at ${said}` : ''
-      }; finished is ${formatSize(finished, unit)}.`,
+      }; ${panels ? 'the panel' : 'finished'} is ${formatSize(sizeOf(off[0]! - 1), unit)}.`,
       remedies,
     },
   ];
+}
+
+/** The panel that each page of the artwork stands on, where panels are of several widths. */
+function panelSizes(plan: Inspected['plan']): ReadonlyMap<number, Size> | null {
+  if (!plan.layout.block.way.spans) return null;
+  const out = new Map<number, Size>();
+  for (const { front, back } of plan.sheets)
+    for (const { page, file, trim, head } of [...front.cells, ...back.cells])
+      if (page !== null && file === 0)
+        out.set(page, head % 2 === 0 ? trim : { width: trim.height, height: trim.width });
+  return out;
 }
 
 /** Math.min over thousands of pages must not be spread into arguments at once. */

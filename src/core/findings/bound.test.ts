@@ -116,6 +116,21 @@ describe('findings of bound work', () => {
     );
     expect(find('leaf-in-section', 8, { product: { chapters: at(2), tabs: { on: true } } })!.severity).toBe('stop');
   });
+  it('artwork that is not of its panel’s size, where panels are of several widths', () => {
+    const gate: Patch = { product: { binding: { kind: 'folded', short: 1 } }, sheet: { fold: '6-gate' } };
+    // half doors are 74 less the step of 1: pages of 148 are cut on four of the six
+    const f = find('artwork-size', 6, gate)!;
+    expect(f.title).toBe('4 pages are not of the panels’ size');
+    expect(f.detail).toContain('148 × 210 mm; the panel is 73 × 210 mm');
+    const artwork = { ...artworkOf(6), pages: [1, 1, 1, 1, 2, 2].map((n) => page({ width: 74 * n, height: 210 })) };
+    const docket = patched(patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[2]! } }), {
+      ...gate,
+      product: { ...gate.product, finished: { width: 148, height: 210 } },
+    });
+    const it = plan(docket, artwork);
+    const findings = inspect({ docket, artwork, plan: it, marks: mark(docket, it), shop, unit: 'mm' });
+    expect(findings.map((x) => x.id)).not.toContain('artwork-size');
+  });
   it('backs that would not be printed, papers of an estimated thickness, trays', () => {
     expect(find('one-sided', 8, { sheet: { work: 'one-sided' } })!.severity).toBe('stop');
     const guess = { ...SHOP.stocks[2]!, calipers: 'estimated' as const };
