@@ -158,7 +158,7 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
             aria-label="Docket"
             className="flex min-h-0 flex-col border-ink bg-oat max-[900px]:border-t min-[900px]:border-r"
           >
-            <div className="min-h-0 flex-1 overflow-y-auto">
+            <div className="relative min-h-0 flex-1 overflow-y-auto">
               <Stations />
             </div>
             <Reckoning />

@@ -26,7 +26,7 @@ export function Reckoning() {
           {all ? 'Fewer' : 'All figures'}
         </button>
       </div>
-      <ul className={cx('grid grid-cols-2 gap-x-3', all && 'max-h-64 overflow-y-auto')}>
+      <ul className={cx('grid grid-cols-2 gap-x-3', all && 'relative max-h-64 overflow-y-auto')}>
         {shown.map((f) => (
           <li key={f.key} className="border-t border-ink/20">
             <button

@@ -72,7 +72,12 @@ export function CreepControls() {
       </Row>
       <details className="py-1">
         <summary className="text-sm text-rust underline">Shift of every leaf</summary>
-        <div className="mt-1 max-h-48 overflow-y-auto" role="region" aria-label="Shift of every leaf" tabIndex={0}>
+        <div
+          className="relative mt-1 max-h-48 overflow-y-auto"
+          role="region"
+          aria-label="Shift of every leaf"
+          tabIndex={0}
+        >
           <table className="num w-full text-right text-sm">
             <thead className="text-xs text-ink-soft">
               <tr>

@@ -68,7 +68,7 @@ function FoldEditor({ own }: { readonly own: Exclude<FoldWish, string> }) {
           width={130}
         />
         <div className="grid gap-1 text-xs text-ink-soft">
-          <label>
+          <label className="grid">
             columns
             <CountField
               label="Columns"
@@ -76,7 +76,7 @@ function FoldEditor({ own }: { readonly own: Exclude<FoldWish, string> }) {
               onChange={(columns) => put({ ...own, columns: Math.max(1, Math.min(16, columns)) })}
             />
           </label>
-          <label>
+          <label className="grid">
             rows
             <CountField
               label="Rows"

@@ -32,7 +32,7 @@ export function SectionList() {
     <details className="py-1" open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="text-sm text-rust underline">Section by section</summary>
       {open && (
-        <ol className="mt-1 grid max-h-72 gap-1 overflow-y-auto" aria-label="Sections">
+        <ol className="relative mt-1 grid max-h-72 gap-1 overflow-y-auto" aria-label="Sections">
           {text.map((s, i) => (
             <li key={i} className="grid grid-cols-[1.3rem_minmax(0,1fr)_minmax(0,1fr)_auto_auto] items-center gap-1">
               <span className="num text-sm" title={`pages ${s.places[0]} to ${s.places.at(-1)}`}>

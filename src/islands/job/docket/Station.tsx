@@ -46,6 +46,16 @@ function FindingCard({ finding }: { finding: Finding }) {
   );
 }
 
+/** Scrolls the docket, and nothing round it, to all of a station, or to its beginning where it is taller. */
+function bringIntoView(el: HTMLElement): void {
+  const docket = el.closest('.overflow-y-auto');
+  if (!docket) return;
+  const room = docket.getBoundingClientRect();
+  const { top, bottom, height } = el.getBoundingClientRect();
+  if (top < room.top || height > room.height) docket.scrollTop += top - room.top;
+  else if (bottom > room.bottom) docket.scrollTop += bottom - room.bottom;
+}
+
 /** One station: a line of facts while closed, its controls and findings when open. */
 export function Station({
   name,
@@ -70,13 +80,7 @@ export function Station({
   const whole = useRef<HTMLDivElement>(null);
   const toggle = (to: boolean): void => {
     onToggle(to);
-    // what was just opened is what one wants to see: all of it, or its beginning where it is taller than the docket
-    if (to)
-      requestAnimationFrame(() => {
-        const el = whole.current;
-        const room = el?.closest('.overflow-y-auto')?.clientHeight ?? window.innerHeight;
-        el?.scrollIntoView({ block: el.offsetHeight > room ? 'start' : 'nearest' });
-      });
+    if (to) requestAnimationFrame(() => whole.current && bringIntoView(whole.current));
   };
   return (
     <Disclosure

@@ -219,7 +219,7 @@ export function Pages() {
           aria-multiselectable
           aria-activedescendant={list.length > 0 ? `page-${anchor}` : undefined}
           onKeyDown={onKey}
-          className="min-h-0 flex-1 overflow-y-auto p-3"
+          className="relative min-h-0 flex-1 overflow-y-auto p-3"
         >
           <SortableContext items={list.map((_, i) => `p${i}`)} strategy={() => null}>
             <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
