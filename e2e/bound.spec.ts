@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { numberedPages, wordsOf, writePdf } from '../src/pdf/made';
-import { accessible, dropFiles, fill, figure, openJob, openStation, saved, scratch } from './helpers';
+import { accessible, fill, figure, openJob, openDropped, openStation, saved, scratch } from './helpers';
 
 /** Exports the open job and reads it back: the words of every side, as poppler finds them. */
 async function exported(page: Page, name: string): Promise<{ file: string; sides: ReturnType<typeof wordsOf> }> {
@@ -93,9 +93,7 @@ test('the workshop manual: six tabs on board, plans on silk from another tray, t
 test('what lies in the trays is kept with the machine, for the next job too', async ({ page }) => {
   const path = join(scratch, 'trays.pdf');
   writePdf(path, numberedPages(8));
-  await page.goto('/');
-  await dropFiles(page, [path]);
-  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  await openDropped(page, path);
   const load = async (stock: string): Promise<void> => {
     const sheet = await openStation(page, 'sheet');
     const tray = sheet.getByRole('button', { name: /Stock in Tray 2/ });
@@ -111,9 +109,7 @@ test('what lies in the trays is kept with the machine, for the next job too', as
   };
   await load('Kelp recycled 115');
   // another job begins with it
-  await page.goto('/');
-  await dropFiles(page, [path]);
-  await page.locator('[data-arrival=done]').first().getByRole('link', { name: 'Open' }).click();
+  await openDropped(page, path);
   const sheet = await openStation(page, 'sheet');
   await sheet.locator('summary', { hasText: 'ray' }).first().click();
   await expect(sheet.getByRole('button', { name: /Stock in Tray 2/ })).toContainText('Kelp recycled 115');
@@ -202,9 +198,7 @@ test('plans of sections are compared, one is taken by a key, a section is folded
 test('an own fold list is drawn as it is entered, and said where it cannot be folded', async ({ page }) => {
   const path = join(scratch, 'folds.pdf');
   writePdf(path, numberedPages(8));
-  await page.goto('/');
-  await dropFiles(page, [path]);
-  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  await openDropped(page, path);
   const sheet = await openStation(page, 'sheet');
   await sheet
     .getByRole('button', { name: /^Fold Fold|Fold$/ })
@@ -227,9 +221,7 @@ test('pages are moved, taken out and typed; another file is taken in', async ({ 
     other,
     numberedPages(2).map((p) => ({ ...p, content: p.content.replace('Page ', 'Page 70') })),
   );
-  await page.goto('/');
-  await dropFiles(page, [path]);
-  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  await openDropped(page, path);
   await expect(table(page)).toBeVisible();
   await page.keyboard.press('3');
   const list = page.getByRole('listbox', { name: 'Page list' });
@@ -289,9 +281,7 @@ test('a machine that prints one side: fronts, the pile laid back, backs; a test 
 }) => {
   const path = join(scratch, 'hand.pdf');
   writePdf(path, numberedPages(16));
-  await page.goto('/');
-  await dropFiles(page, [path]);
-  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  await openDropped(page, path);
   const sheet = await openStation(page, 'sheet');
   await sheet
     .getByRole('button', { name: /Machine/ })
@@ -328,9 +318,7 @@ test('a booklet becomes a wire-bound one by a word of the brief; chapters get ta
 }) => {
   const path = join(scratch, 'words.pdf');
   writePdf(path, numberedPages(12));
-  await page.goto('/');
-  await dropFiles(page, [path]);
-  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  await openDropped(page, path);
   await brief(page).getByRole('button', { name: 'Binding: saddle-stitched' }).click();
   await page.getByRole('dialog', { name: 'Binding' }).getByRole('button').click();
   await page.getByRole('option', { name: /Wire bound/ }).click();
@@ -367,9 +355,7 @@ test('artwork that came as folded sheets is taken apart and imposed anew', async
       content: `BT /F 24 Tf 200 300 Td (${a}) Tj 420 0 Td (${b}) Tj ET`,
     })),
   );
-  await page.goto('/');
-  await dropFiles(page, [path]);
-  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  await openDropped(page, path);
   const artwork = await openStation(page, 'artwork');
   await artwork.getByRole('button', { name: /They are folded sheets/ }).click();
   await expect(brief(page)).toContainText('8-page');

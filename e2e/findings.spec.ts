@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { numberedPages, writePdf } from '../src/pdf/made';
-import { dropFiles, fill, openJob, openStation, saved, scratch } from './helpers';
+import { fill, openJob, openDropped, openStation, saved, scratch } from './helpers';
 
 /** A finding in its station, opened. */
 async function finding(page: Page, stationName: string, id: string) {
@@ -83,9 +83,7 @@ test('a sheet too small: the next stock with its price, less bleed, a smaller pa
 test('a booklet too thick for the stitcher goes to the other one', async ({ page }) => {
   const path = join(scratch, 'thick.pdf');
   writePdf(path, numberedPages(84));
-  await page.goto('/');
-  await dropFiles(page, [path]);
-  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  await openDropped(page, path);
   const thick = await finding(page, 'finish', 'too-thick');
   await expect(thick).toContainText('21 sheets are too many for Heron');
   await thick.getByRole('button', { name: /Bittern/ }).click();

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
 import { numberedPages, writePdf } from '../src/pdf/made';
-import { accessible, dropFiles, fill, openJob, openStation, saved, scratch } from './helpers';
+import { accessible, fill, openJob, openDropped, openStation, saved, scratch } from './helpers';
 
 test('everything works without a mouse', async ({ page }) => {
   await page.goto('/');
@@ -56,9 +56,7 @@ test('images are artwork too, and a job can be made in inches', async ({ page })
     .withMetadata({ density: 300 })
     .png()
     .toFile(path);
-  await page.goto('/');
-  await dropFiles(page, [path]);
-  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  await openDropped(page, path);
   // 5.5 × 8.5 in
   await expect(page.getByLabel('Brief')).toContainText('half letter upright');
   await page.getByRole('button', { name: /change to inches/ }).click();
@@ -90,9 +88,7 @@ test('the stocks stand side by side by what a copy costs; a click takes one', as
 test('five thousand pages are planned, drawn and turned over', async ({ page }) => {
   const path = join(scratch, 'huge.pdf');
   writePdf(path, numberedPages(5000));
-  await page.goto('/');
-  await dropFiles(page, [path]);
-  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  await openDropped(page, path);
   await expect(page.locator('[aria-label^="Light table"]')).toHaveAttribute(
     'aria-label',
     'Light table: sheet 1 of 1250, front',

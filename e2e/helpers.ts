@@ -33,6 +33,13 @@ export async function dropFiles(page: Page, paths: readonly (string | { path: st
   await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
 }
 
+/** Drops a file and opens the job that comes of it. */
+export async function openDropped(page: Page, path: string): Promise<void> {
+  await page.goto('/');
+  await dropFiles(page, [path]);
+  await page.locator('[data-arrival=done]').first().getByRole('link', { name: 'Open' }).click();
+}
+
 export const station = (page: Page, name: string): Locator => page.locator(`[data-station=${name}]`);
 
 /** Opens a station if it is closed. */

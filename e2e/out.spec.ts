@@ -2,14 +2,12 @@ import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { numberedPages, wordsOf, writePdf } from '../src/pdf/made';
-import { accessible, dropFiles, fill, FLOOR, openJob, openStation, saved, scratch } from './helpers';
+import { accessible, fill, FLOOR, openJob, openDropped, openStation, saved, scratch } from './helpers';
 
 test('the exported sheets, folded, are the booklet', async ({ page }) => {
   const path = join(scratch, 'numbers.pdf');
   writePdf(path, numberedPages(20));
-  await page.goto('/');
-  await dropFiles(page, [path]);
-  await page.locator('[data-arrival=done]').getByRole('link', { name: 'Open' }).click();
+  await openDropped(page, path);
   await openStation(page, 'sheet');
   await page
     .locator('[data-station=sheet]')

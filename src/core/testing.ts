@@ -1,5 +1,5 @@
 /** Values for tests: a shop, artwork of a given size, and a docket for it. */
-import { newDocket, Shop, type Artwork, type Docket, type PageFacts } from './docket';
+import { newDocket, Shop, type Artwork, type Cover, type Docket, type PageFacts, type Stock } from './docket';
 import { rect, type Size } from './measure';
 
 export const SHOP: Shop = Shop.parse({
@@ -84,3 +84,30 @@ export function artworkOf(pages: number, size: Size = A5, bleed = 3, slug = 0): 
 export function docketFor(artwork: Artwork): Docket {
   return newDocket('Test', { name: 'test.pdf', path: 'test.pdf' }, artwork, SHOP, '2026-01-02');
 }
+
+/** A stock for covers, of the third stock's size. */
+export const BOARD: Stock = {
+  ...SHOP.stocks[2]!,
+  id: 'board',
+  name: 'Board 300',
+  grammage: 300,
+  caliper: 0.4,
+  price: 9,
+};
+
+/** A cover on a stock of its own, printed on both sides, without flaps. */
+export const coverOn = (
+  stock: Stock,
+  from: 'text' | number = 'text',
+  other: Partial<Extract<Cover, { kind: 'separate' }>> = {},
+): Extract<Cover, { kind: 'separate' }> => ({
+  kind: 'separate',
+  from,
+  stock,
+  machine: null,
+  printed: 'both',
+  flaps: 0,
+  hinge: 6,
+  spine: null,
+  ...other,
+});

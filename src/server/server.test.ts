@@ -12,7 +12,7 @@ import {
   type PrinterJob,
 } from '../machines';
 import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
-import { SHOP } from '../core/testing';
+import { coverOn, SHOP } from '../core/testing';
 import { folders } from './config';
 import { closeDatabase, sql, transaction } from './db';
 import { cancelDelivery, send, sendAgain } from './deliveries';
@@ -262,16 +262,7 @@ describe('a job of several files and stocks', () => {
       {
         product: {
           copies: 3,
-          cover: {
-            kind: 'separate',
-            from: 1,
-            stock: board,
-            machine: null,
-            printed: 'outside',
-            flaps: 0,
-            hinge: 6,
-            spine: null,
-          },
+          cover: coverOn(board, 1, { printed: 'outside' }),
         },
         sheet: { up: 'one' },
       },

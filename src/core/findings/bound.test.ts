@@ -3,12 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { checkedPatch, patched, type Docket, type Patch, type Shop } from '../docket';
 import { mark } from '../marks';
 import { plan } from '../sheet';
-import { artworkOf, docketFor, page, SHOP } from '../testing';
+import { artworkOf, BOARD, coverOn, docketFor, page, SHOP } from '../testing';
 import { inspect, type Finding } from '.';
 
 const BINDER = { ...SHOP.finishers[0]!, id: 'b', name: 'Knot', does: ['bind' as const], thickest: 20 };
 const FOLDER = { ...SHOP.finishers[0]!, id: 'w', name: 'Wren', does: ['fold' as const], maxFolds: 2 };
-const BOARD = { ...SHOP.stocks[2]!, id: 'board', name: 'Board', grammage: 300, caliper: 0.4 };
 const shop: Shop = { ...SHOP, stocks: [...SHOP.stocks, BOARD], finishers: [...SHOP.finishers, BINDER, FOLDER] };
 const PERFECT = { kind: 'perfect-bound' as const, grindOff: 3 };
 
@@ -80,16 +79,7 @@ describe('findings of bound work', () => {
     ]);
   });
   it('covers that lack pages, do not fit, or were drawn for another spine', () => {
-    const cover = {
-      kind: 'separate' as const,
-      from: 1,
-      stock: BOARD,
-      machine: null,
-      printed: 'both' as const,
-      flaps: 0,
-      hinge: 6,
-      spine: null,
-    };
+    const cover = coverOn(BOARD, 1);
     expect(find('cover-pages', 8, { product: { cover } }, [page({ width: 148, height: 210 })])!.title).toBe(
       'The cover lacks 3 pages',
     );
@@ -152,7 +142,7 @@ describe('findings of bound work', () => {
     // board, text, board, text, board, text: five changes
     const f = find('weight-order', 12, wish(true))!;
     expect(f.title).toBe('The press changes weight 5 times a copy');
-    expect(f.detail).toContain('Plain 90 90 g, then Board 300 g');
+    expect(f.detail).toContain('Plain 90, then Board 300');
     const { docket } = look(12, wish(true));
     expect(checkedPatch(docket, f.remedies[0]!.patch).sheet.machine.mixes).toBe(false);
     expect(find('weight-order', 12, wish(false))).toBeUndefined();
@@ -196,18 +186,7 @@ describe('findings of bound work', () => {
             product: {
               binding,
               bound,
-              cover: cover
-                ? {
-                    kind: 'separate',
-                    from: 'text',
-                    stock: BOARD,
-                    machine: null,
-                    printed: 'outside',
-                    flaps: 10,
-                    hinge: 6,
-                    spine: null,
-                  }
-                : { kind: 'self' },
+              cover: cover ? coverOn(BOARD, 'text', { printed: 'outside', flaps: 10 }) : { kind: 'self' },
               stocks: places.map((p) => ({ from: p, to: p + 3, stock: BOARD })),
               chapters: places.map((p) => ({ at: p, title: 'c' })),
               tabs: { on: places.length > 1 },

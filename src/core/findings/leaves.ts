@@ -100,7 +100,7 @@ export function weightOrderFinding({ docket, plan }: Inspected): Finding[] {
       severity: 'fine',
       station: 'sheet',
       title: `The press changes weight ${changes} times a copy`,
-      detail: `It waits at every change. One stock after the other, collated by hand, it would not: ${stocks.map((s) => `${s.name} ${s.grammage} g`).join(', then ')}.`,
+      detail: `It waits at every change. One stock after the other, collated by hand, it would not: ${stocks.map((s) => s.name).join(', then ')}.`,
       remedies: [
         {
           label: 'One stock after the other',

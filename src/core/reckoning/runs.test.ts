@@ -1,21 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type Patch } from '../docket';
 import { plan } from '../sheet';
-import { artworkOf, docketFor, SHOP } from '../testing';
+import { artworkOf, BOARD, coverOn, docketFor, SHOP } from '../testing';
 import { loadsOf, runsOf } from '.';
 
-const BOARD = { ...SHOP.stocks[2]!, id: 'board', name: 'Board', grammage: 300, caliper: 0.4 };
 const WIRE = { kind: 'loose-leaf' as const, by: 'wire' as const, clearance: 8, order: 'repeat' as const };
-const COVER = {
-  kind: 'separate' as const,
-  from: 'text' as const,
-  stock: BOARD,
-  machine: null,
-  printed: 'both' as const,
-  flaps: 0,
-  hinge: 6,
-  spine: null,
-};
+const COVER = coverOn(BOARD);
 const MIXES = { ...SHOP.machines[0]!, mixes: true };
 
 function loads(pages: number, ...patches: Patch[]) {

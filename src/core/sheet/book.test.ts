@@ -2,21 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { patched, type Docket, type Patch, type Stock } from '../docket';
 import { mark } from '../marks';
 import { reckon, runsOf } from '../reckoning';
-import { artworkOf, docketFor, page, SHOP } from '../testing';
+import { artworkOf, BOARD, coverOn, docketFor, page, SHOP } from '../testing';
 import { leavesOf, plan, type Plan } from '.';
 
-const BOARD: Stock = { ...SHOP.stocks[2]!, id: 'board', name: 'Board 300', grammage: 300, caliper: 0.4, price: 9 };
 const SILK: Stock = { ...SHOP.stocks[2]!, id: 'silk', name: 'Silk 170', grammage: 170, caliper: 0.15, price: 5 };
-const COVER = {
-  kind: 'separate' as const,
-  from: 'text' as const,
-  stock: BOARD,
-  machine: null,
-  printed: 'both' as const,
-  flaps: 0,
-  hinge: 6,
-  spine: null,
-};
+const COVER = coverOn(BOARD);
 const PERFECT = { kind: 'perfect-bound' as const, grindOff: 3 };
 const WIRE = { kind: 'loose-leaf' as const, by: 'wire' as const, clearance: 8, order: 'repeat' as const };
 

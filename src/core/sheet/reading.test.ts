@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { foldProblem, WAYS } from '../bound';
 import { patched, type Docket } from '../docket';
 import { contains, type Rect } from '../measure';
-import { artworkOf, docketFor, SHOP } from '../testing';
+import { artworkOf, coverOn, docketFor, SHOP } from '../testing';
 import { readBlock } from '../testing-paper';
 import { plan, type Plan } from '.';
 
@@ -11,16 +11,7 @@ import { plan, type Plan } from '.';
 
 const BIG = { ...SHOP.stocks[0]!, id: 'big', format: 'big', width: 900, height: 1400 };
 const MACHINE = { ...SHOP.machines[0]!, largest: { width: 3000, height: 3000 } };
-const COVER = {
-  kind: 'separate' as const,
-  from: 'text' as const,
-  stock: { ...BIG, id: 'board' },
-  machine: null,
-  printed: 'both' as const,
-  flaps: 0,
-  hinge: 6,
-  spine: null,
-};
+const COVER = coverOn({ ...BIG, id: 'board' });
 
 const wishes = fc.record({
   pages: fc.integer({ min: 1, max: 120 }),

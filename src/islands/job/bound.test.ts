@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { checkedPatch, patched, plan, turnings, WAYS, type BlockPanel } from '../../core';
-import { artworkOf, docketFor, SHOP } from '../../core/testing';
+import { artworkOf, coverOn, docketFor, SHOP } from '../../core/testing';
 import { bindingPatch, BINDINGS, keyOf, saidProduct } from './docket/bindings';
 import { saidSections } from './docket/SectionPlans';
 import { panelTransform } from './dummy/PanelInSpace';
@@ -119,16 +119,7 @@ describe('the run strip', () => {
     const board = { ...SHOP.stocks[0]!, id: 'board' };
     const docket = patched(docketFor(artworkOf(12)), {
       product: {
-        cover: {
-          kind: 'separate',
-          from: 'text',
-          stock: board,
-          machine: null,
-          printed: 'both',
-          flaps: 0,
-          hinge: 6,
-          spine: null,
-        },
+        cover: coverOn(board),
       },
     });
     const { places, width } = stripPlaces(plan(docket, artworkOf(12)));

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { existsSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { patched, plan, turnedWay, WAYS, wayOf, type Docket, type Patch, type Stock } from '../../core';
-import { docketFor, SHOP } from '../../core/testing';
+import { coverOn, docketFor, SHOP } from '../../core/testing';
 import { foldPaper, turnPages } from '../../core/testing-paper';
 import { readArtwork } from '../read';
 import { writeTestRun } from '../test-run';
@@ -119,16 +119,7 @@ describe('several files and sheets', () => {
       {
         product: {
           binding: PERFECT,
-          cover: {
-            kind: 'separate',
-            from: 1,
-            stock: board,
-            machine: null,
-            printed: 'both',
-            flaps: 0,
-            hinge: 6,
-            spine: null,
-          },
+          cover: coverOn(board, 1),
         },
         sheet: { fold: '4-single' },
       },
