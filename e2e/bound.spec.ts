@@ -80,6 +80,7 @@ test('the workshop manual: six tabs on board, plans on silk from another tray, t
   await expect(page.locator('[data-tab]')).toHaveCount(6);
   await page.getByRole('button', { name: 'Open at tab 3 Planes' }).click();
   await expect(page.getByTestId('opening')).toHaveText('Pages 18 and tab 3');
+  await accessible(page);
   // keys faster than leaves turn are all followed: one on from the tab are its back and page 19, then 20 and 21
   await page.locator('[data-opening]').press('ArrowRight');
   await page.locator('[data-opening]').press('ArrowRight');

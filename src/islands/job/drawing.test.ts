@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { apply, compose, rotation, translation, type Matrix, type QuarterTurns } from '../../core';
+import { inkOn } from '../../ui/inkOn';
 import { visiblePart } from './dummy/PageFace';
 import { folded, framed, type Bending } from './dummy/space';
 import { pagesAt } from './dummy/openings';
@@ -74,6 +75,13 @@ describe('the dummy', () => {
     expect(visiblePart('top', 148, 210, 0.5)).toEqual({ x: 0, y: 0, width: 148, height: 209.5 });
     expect(visiblePart('bottom', 148, 210, 0.5)).toEqual({ x: 0, y: 0.5, width: 148, height: 209.5 });
     expect(visiblePart('left', 148, 210, 900).width).toBeGreaterThan(0);
+  });
+});
+
+describe('text on paper', () => {
+  it('is dark on light stock and light on dark', () => {
+    expect(['#ffffff', '#c9a97c', '#b4c2cb'].map(inkOn)).toEqual(['#2a211c', '#2a211c', '#2a211c']);
+    expect(['#000000', '#0b3d4f', '#a2301f'].map(inkOn)).toEqual(['#fffaf0', '#fffaf0', '#fffaf0']);
   });
 });
 

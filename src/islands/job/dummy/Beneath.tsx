@@ -1,5 +1,6 @@
 import type { CSSProperties } from 'react';
 import { spineEdge, tabPlace, tabText, type SpineEdge } from '../../../core';
+import { inkOn } from '../../../ui/inkOn';
 import { useJob } from '../context';
 
 /** Edges drawn of the leaves that lie beneath: more would run into one. */
@@ -98,13 +99,14 @@ export function Tongue({
       aria-label={`Open at tab ${tabText(tabs, tab.index, tab.title)}`}
       onClick={onPress}
       data-tab={tab.index + 1}
-      className="absolute grid cursor-pointer place-items-center overflow-hidden border border-ink/40 px-0.5 py-1 text-ink"
+      className="absolute grid cursor-pointer place-items-center overflow-hidden border border-ink/40 px-0.5 py-1"
       style={{
         left: left + place.x * scale,
         top: top + (size.height - place.y - place.height) * scale,
         width: place.width * scale,
         height: place.height * scale,
         background: tab.swatch,
+        color: inkOn(tab.swatch),
         fontSize: Math.max(8, 3.2 * scale),
         lineHeight: 1,
       }}

@@ -10,6 +10,7 @@ import {
   type SpineEdge,
 } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
+import { inkOn } from '../../../ui/inkOn';
 import { useJob } from '../context';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 
@@ -119,7 +120,7 @@ export function PageFace({
             y={h / 2}
             textAnchor="middle"
             fontSize={Math.min(w, h) * 0.07}
-            fill="#5a4c42"
+            fill={between && stock ? inkOn(stock) : '#5a4c42'}
             fontFamily="Atkinson Hyperlegible Next Variable"
           >
             {at?.kind === 'tab' ? 'tab' : at?.kind === 'insert' ? 'insert' : 'blank'}
