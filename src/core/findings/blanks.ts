@@ -1,4 +1,6 @@
-import { makeUp, type BookPage } from '../sheet';
+import { folios, pageList, readingOrder } from '../bound';
+import type { Blanks, Docket } from '../docket';
+import { makeUp } from '../sheet';
 import { pageRanges, plural, type Finding, type Inspected } from './kinds';
 
 const WHOLE = {
@@ -9,9 +11,24 @@ const WHOLE = {
   folded: 'Every panel has two sides.',
 } as const;
 
+/** What the blank pages of a book are called, were its blanks wished so. */
+function blankNames(it: Inspected, blanks: Blanks): string[] {
+  const { artwork, plan } = it;
+  const docket: Docket = { ...it.docket, product: { ...it.docket.product, blanks } };
+  const plain = docket.product.cover.kind === 'self' && plan.sections.every((s) => s.kind === 'text');
+  if (!plain)
+    return makeUp(docket, artwork).pages.flatMap((p, i) => (p.kind === 'blank' ? [p.label || String(i + 1)] : []));
+  // without leaves between and a cover round it the order tells, and nothing else need be made up
+  const list = pageList(docket, artwork);
+  const total = plan.pages.length;
+  const labels = folios(total, docket.product.numbering);
+  return readingOrder(list.length, blanks, 1, total).flatMap((n, i) =>
+    n === null || !list[n - 1] ? [labels[i] || String(i + 1)] : [],
+  );
+}
+
 /** `page 22 blank`, `pages ii, 23–24 blank`: by what they are called. */
-function saidBlank(pages: readonly BookPage[]): string {
-  const names = pages.flatMap((p, i) => (p.kind === 'blank' ? [p.label || String(i + 1)] : []));
+function saidBlank(names: readonly string[]): string {
   const numbers = names.filter((n) => /^\d+$/.test(n)).map(Number);
   const said = [
     ...names.filter((n) => !/^\d+$/.test(n)).slice(0, 4),
@@ -21,20 +38,18 @@ function saidBlank(pages: readonly BookPage[]): string {
 }
 
 /** Pages that do not fill whole sections or leaves: where the blanks fall, and the places they can have. */
-export function blanksFinding({ docket, artwork, plan }: Inspected): Finding[] {
+export function blanksFinding(it: Inspected): Finding[] {
+  const { docket, artwork, plan } = it;
   const pages = plan.textPages;
   if (artwork.pages.length === 0 || pages === 0 || plan.blanks === 0) return [];
   const { blanks } = docket.product;
-  const now = saidBlank(plan.pages);
+  const now = saidBlank(plan.pages.flatMap((p, i) => (p.kind === 'blank' ? [p.label || String(i + 1)] : [])));
   const kinds = [
     { kind: 'end', label: 'Blanks at the end' },
     { kind: 'before-last', label: 'Inside the back cover, last page outside' },
     { kind: 'inside-covers', label: 'Inside both covers' },
   ] as const;
-  const places = kinds.map(({ kind, label }) => {
-    const wish = { ...docket, product: { ...docket.product, blanks: { kind } } };
-    return { kind, label, said: saidBlank(makeUp(wish, artwork).pages) };
-  });
+  const places = kinds.map(({ kind, label }) => ({ kind, label, said: saidBlank(blankNames(it, { kind })) }));
   // a blank that only stands before a tab or an insert has no other place to go to
   const free = places.some((p) => p.said !== now);
   const settled = blanks.kind !== 'unsettled' || !free;

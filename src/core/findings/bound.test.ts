@@ -148,6 +148,43 @@ describe('findings of bound work', () => {
     expect(find('weight-order', 12, wish(false))).toBeUndefined();
   });
 
+  it('blanks are where their remedies say they will be', () => {
+    const bindings = fc.constantFrom<Docket['product']['binding']>({ kind: 'saddle-stitched' }, PERFECT, {
+      kind: 'loose-leaf',
+      by: 'wire',
+      clearance: 8,
+      order: 'repeat',
+    });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 70 }),
+        bindings,
+        fc.boolean(),
+        fc.boolean(),
+        (pages, binding, cover, tabs) => {
+          const { docket, findings } = look(pages, {
+            product: {
+              binding,
+              cover: cover ? coverOn(BOARD) : { kind: 'self' },
+              chapters: [{ at: 4, title: 'c' }],
+              tabs: { on: tabs },
+            },
+          });
+          const artwork = artworkOf(pages);
+          for (const remedy of findings.find((f) => f.id === 'blanks')?.remedies ?? []) {
+            const after = checkedPatch(docket, remedy.patch);
+            const it = plan(after, artwork);
+            const blank = it.pages.filter((p) => p.kind === 'blank').map((p) => p.label);
+            const again = inspect({ docket: after, artwork, plan: it, marks: mark(after, it), shop, unit: 'mm' });
+            expect(again.find((f) => f.id === 'blanks')!.detail).toContain(`As it stands, ${remedy.detail}.`);
+            expect(remedy.detail).toMatch(blank.length === 1 ? /^page / : /^pages /);
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
   it('whatever is wished: never an exception, and every remedy leaves a valid docket', () => {
     const bindings = fc.constantFrom<Docket['product']['binding']>(
       { kind: 'saddle-stitched' },

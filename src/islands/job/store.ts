@@ -56,6 +56,9 @@ function artworkIn(page: JobPage): Artwork {
 const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
 const say = (tone: 'stop' | 'look' | 'fine', text: string): void => useNotices.getState().say({ tone, text });
 
+/** The docket as it is here where the other says the same: what is computed from it need not be computed again. */
+const sameOr = (here: Docket, now: Docket): Docket => (JSON.stringify(here) === JSON.stringify(now) ? here : now);
+
 /** The state of one job's screen. Every change shows at once, and is saved behind it in order. */
 export function jobStore(first: JobPage) {
   let flushing: Promise<void> | null = null;
@@ -104,7 +107,7 @@ export function jobStore(first: JobPage) {
             set({
               saved: now,
               pending,
-              docket: pending.length > 0 ? get().docket : now.docket,
+              docket: pending.length > 0 ? get().docket : sameOr(get().docket, now.docket),
               sync: pending.length > 0 ? 'saving' : 'saved',
             });
           } catch (e) {

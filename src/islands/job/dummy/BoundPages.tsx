@@ -11,7 +11,7 @@ import { Holes } from './Holes';
 import { pagesAt } from './openings';
 import { PageFace } from './PageFace';
 import { SpineFace } from './SpineFace';
-import { useRoom } from './room';
+import { useRoom } from '../room';
 import { TURNING, useTurning } from './turning';
 
 const CORRECTED = {

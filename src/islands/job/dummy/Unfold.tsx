@@ -4,7 +4,7 @@ import { turnings, type BlockPanel, type Sheet } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { useJob } from '../context';
 import { PanelInSpace } from './PanelInSpace';
-import { useRoom } from './room';
+import { useRoom } from '../room';
 import { folded, framed } from './space';
 
 /** Milliseconds that a fold takes. */

@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
@@ -20,6 +20,7 @@ import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
 import type { JobPage } from '../../../ui/views';
 import { useJob } from '../context';
+import { useRoom } from '../room';
 import { following, moved, repeated, turned, withBlank, without } from './edits';
 import { CARD, PageCard } from './PageCard';
 
@@ -31,16 +32,12 @@ export function Pages() {
   const list = useMemo(() => pageList(docket, artwork), [docket, artwork]);
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const [anchor, setAnchor] = useState(0);
-  const scroller = useRef<HTMLDivElement>(null);
-  const [columns, setColumns] = useState(6);
+  const [scroller, room] = useRoom();
+  const columns = Math.max(2, Math.floor((room.width - 24) / (CARD.width + 14)));
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const watch = (el: HTMLDivElement | null): void => {
-    scroller.current = el;
-    if (el) setColumns(Math.max(2, Math.floor((el.clientWidth - 24) / (CARD.width + 14))));
-  };
   const rows = Math.ceil(list.length / columns);
   // eslint-disable-next-line react-hooks/incompatible-library -- its functions are called here, never handed on
   const virtual = useVirtualizer({
@@ -212,7 +209,7 @@ export function Pages() {
       </div>
       <DndContext sensors={sensors} onDragEnd={dropped}>
         <div
-          ref={watch}
+          ref={scroller}
           tabIndex={0}
           role="listbox"
           aria-label="Page list"
