@@ -35,6 +35,53 @@ function named({ stock }: Bar, bars: readonly Bar[]): string {
   return alike > 1 ? `${name} ${stock.grain}` : name;
 }
 
+/** Draws the bars, the stock that is taken in ink; a click takes another. */
+function draw(it: echarts.ECharts, bars: readonly Bar[], now: string, take: (id: string) => void): void {
+  it.setOption({
+    animation: false,
+    textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable', color: '#2a211c' },
+    grid: { left: 4, right: 108, top: 0, bottom: 0, containLabel: true },
+    xAxis: { type: 'value', show: false },
+    yAxis: {
+      type: 'category',
+      inverse: true,
+      data: bars.map((b) => named(b, bars)),
+      axisTick: { show: false },
+      axisLine: { show: false },
+      axisLabel: { color: '#2a211c', fontSize: 12 },
+    },
+    series: [
+      {
+        type: 'bar',
+        barWidth: 10,
+        data: bars.map((b) => ({
+          value: b.price,
+          itemStyle: {
+            color: b.stock.id === now ? '#2a211c' : b.stock.swatch,
+            borderColor: '#2a211c',
+            borderWidth: 1,
+          },
+        })),
+        label: {
+          show: true,
+          position: 'right',
+          fontFamily: 'Atkinson Hyperlegible Mono Variable',
+          fontSize: 11,
+          color: '#2a211c',
+          formatter: (p: { dataIndex: number }) =>
+            `${formatNumber(bars[p.dataIndex]!.price, 1)} ct · ${bars[p.dataIndex]!.up} up`,
+        },
+      },
+    ],
+  });
+  it.resize();
+  it.off('click');
+  it.on('click', (p) => {
+    const bar = bars[p.dataIndex];
+    if (bar && bar.stock.id !== now) take(bar.stock.id);
+  });
+}
+
 /** The stocks that fit, side by side by what a copy costs; a click takes one. The list above does the same by keyboard. */
 export function StockChart() {
   const { docket, store, plan, change } = useJob();
@@ -47,59 +94,18 @@ export function StockChart() {
     [docket, shop, plan.sheets.length, block],
   );
 
-  useEffect(() => {
-    const it = echarts.init(place.current, null, { renderer: 'svg' });
-    chart.current = it;
-    return () => it.dispose();
-  }, []);
+  useEffect(() => () => chart.current?.dispose(), []);
 
+  // drawn behind the click that changed it: measuring text for a chart takes longer than an answer may
+  const now = docket.sheet.stock.id;
   useEffect(() => {
-    const it = chart.current;
-    if (!it) return;
-    it.setOption({
-      animation: false,
-      textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable', color: '#2a211c' },
-      grid: { left: 4, right: 108, top: 0, bottom: 0, containLabel: true },
-      xAxis: { type: 'value', show: false },
-      yAxis: {
-        type: 'category',
-        inverse: true,
-        data: bars.map((b) => named(b, bars)),
-        axisTick: { show: false },
-        axisLine: { show: false },
-        axisLabel: { color: '#2a211c', fontSize: 12 },
-      },
-      series: [
-        {
-          type: 'bar',
-          barWidth: 10,
-          data: bars.map((b) => ({
-            value: b.price,
-            itemStyle: {
-              color: b.stock.id === docket.sheet.stock.id ? '#2a211c' : b.stock.swatch,
-              borderColor: '#2a211c',
-              borderWidth: 1,
-            },
-          })),
-          label: {
-            show: true,
-            position: 'right',
-            fontFamily: 'Atkinson Hyperlegible Mono Variable',
-            fontSize: 11,
-            color: '#2a211c',
-            formatter: (p: { dataIndex: number }) =>
-              `${formatNumber(bars[p.dataIndex]!.price, 1)} ct · ${bars[p.dataIndex]!.up} up`,
-          },
-        },
-      ],
-    });
-    it.resize();
-    it.off('click');
-    it.on('click', (p) => {
-      const bar = bars[p.dataIndex];
-      if (bar && bar.stock.id !== docket.sheet.stock.id) withStock(shop, bar.stock.id, change);
-    });
-  }, [bars, docket, shop, change]);
+    const later = setTimeout(() => {
+      if (!place.current) return;
+      chart.current ??= echarts.init(place.current, null, { renderer: 'svg' });
+      draw(chart.current, bars, now, (id) => withStock(shop, id, change));
+    }, 0);
+    return () => clearTimeout(later);
+  }, [bars, now, shop, change]);
 
   return (
     <figure className="mt-1">

@@ -49,13 +49,18 @@ export function RunStrip({
   const artwork = store((s) => s.artwork);
   const strip = useRef<HTMLDivElement>(null);
   const [range, setRange] = useState({ left: 0, width: 1200 });
+  // what was seen last: asking the element would have the whole screen laid out at once
+  const seen = useRef(range);
   const { sheets } = plan;
   const { places, width } = useMemo(() => stripPlaces(plan), [plan]);
   const stocks = useMemo(() => [...new Map(sheets.map((s) => [s.stock.id, s.stock])).values()], [sheets]);
 
   useEffect(() => {
     const el = strip.current!;
-    const look = (): void => setRange({ left: el.scrollLeft, width: el.clientWidth });
+    const look = (): void => {
+      seen.current = { left: el.scrollLeft, width: el.clientWidth };
+      setRange(seen.current);
+    };
     look();
     el.addEventListener('scroll', look, { passive: true });
     const observer = new ResizeObserver(look);
@@ -67,10 +72,10 @@ export function RunStrip({
   }, []);
   const here = places[current];
   useEffect(() => {
-    const el = strip.current!;
+    const { left, width: room } = seen.current;
     if (!here) return;
-    if (here.left < el.scrollLeft || here.left + here.width > el.scrollLeft + el.clientWidth)
-      el.scrollTo({ left: here.left - el.clientWidth / 2 + here.width / 2 });
+    if (here.left < left || here.left + here.width > left + room)
+      strip.current!.scrollTo({ left: here.left - room / 2 + here.width / 2 });
   }, [here]);
 
   const first = firstAfter(places, range.left - OVERSCAN);
