@@ -1,4 +1,6 @@
 /** Talking to printers. */
 export * from './ipp/client';
+export * from './ipp/errors';
+export * from './ipp/wish';
 export { explain } from './ipp/reasons';
 export { JobState, Operation } from './ipp/tags';

@@ -5,5 +5,6 @@ export * from './place';
 export * from './compare';
 export * from './section';
 export * from './book';
+export type { Cell } from './cell';
 export * from './plan';
 export * from './unfold';

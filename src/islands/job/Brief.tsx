@@ -7,7 +7,9 @@ import { useUnit } from '../../ui/unit';
 import { useJob } from './context';
 import { saidProduct } from './docket/bindings';
 import { CoverSource } from './docket/CoverControls';
-import { ChapterControls, InsertControls, StockRanges } from './docket/LeafControls';
+import { ChapterControls } from './docket/ChapterControls';
+import { InsertControls } from './docket/InsertControls';
+import { StockRanges } from './docket/StockRanges';
 import { FoldControl } from './docket/FoldControl';
 import { plansWanted, saidSections, SectionPlans } from './docket/SectionPlans';
 import {

@@ -1,16 +1,9 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  createJob,
-  getJob,
-  getJobs,
-  getPrinter,
-  jobAttributes,
-  PrinterAway,
-  PrinterRefused,
-  type JobWish,
-} from './client';
+import { createJob, getJob, getJobs, getPrinter } from './client';
+import { PrinterAway, PrinterRefused } from './errors';
+import { jobAttributes, type JobWish } from './wish';
 import { decode, encode, ipp, type Attribute, type Message } from './codec';
 import { explain } from './reasons';
 import { Group, JobState, Operation, Status } from './tags';

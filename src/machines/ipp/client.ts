@@ -13,26 +13,8 @@ import {
   type Message,
   type Value,
 } from './codec';
+import { PrinterAway, PrinterRefused } from './errors';
 import { Group, JobState, Operation, Status } from './tags';
-
-/** The printer cannot be reached, or went away in the middle: whether it has what was sent is not known. */
-export class PrinterAway extends Error {
-  constructor(readonly reason: string) {
-    super(`The printer does not answer (${reason}).`);
-    this.name = 'PrinterAway';
-  }
-}
-
-/** The printer answered, and refused. */
-export class PrinterRefused extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-  ) {
-    super(message || `The printer refused (status 0x${status.toString(16).padStart(4, '0')}).`);
-    this.name = 'PrinterRefused';
-  }
-}
 
 export interface PrinterFacts {
   readonly name: string;
@@ -61,27 +43,6 @@ export interface PrinterJob {
   readonly sheetsDone: number;
   /** How many documents it has of the job; null where it does not say. */
   readonly documents: number | null;
-}
-
-/** The sheet, in millimetres, the short edge as width (PWG 5101.1). */
-export interface Media {
-  readonly width: number;
-  readonly height: number;
-  readonly grammage: number;
-  readonly name: string;
-  /** The tray it is drawn from, as the printer calls it; null where the printer looks for it. */
-  readonly source: string | null;
-}
-
-/** What a job asks of the printer. */
-export interface JobWish {
-  readonly name: string;
-  readonly copies: number;
-  readonly sides: 'one-sided' | 'two-sided-long-edge' | 'two-sided-short-edge';
-  readonly media: Media;
-  /** Pages of the document, from 1, that are printed on something else. */
-  readonly otherMedia: readonly { readonly from: number; readonly to: number; readonly media: Media }[];
-  readonly hold: boolean;
 }
 
 const USER = 'odd-sparrow';
@@ -186,58 +147,6 @@ export async function getPrinter(uri: string, timeout = 5_000): Promise<PrinterF
     mediaMembers: textsOf(a.get('media-col-supported')),
     overrides: textsOf(a.get('overrides-supported')),
   };
-}
-
-/** The members of media-col (PWG 5100.3) that a printer understands. */
-function mediaCol(media: Media, printer: PrinterFacts): Attribute {
-  const hundredths = (mm: number): number => Math.round(mm * 100);
-  const members = [
-    ipp.collection('media-size', [
-      ipp.integer('x-dimension', hundredths(media.width)),
-      ipp.integer('y-dimension', hundredths(media.height)),
-    ]),
-    ipp.integer('media-weight-metric', Math.round(media.grammage)),
-    ipp.name('media-info', media.name),
-    ...(media.source ? [ipp.keyword('media-source', media.source)] : []),
-  ];
-  return ipp.collection(
-    'media-col',
-    members.filter((member) => printer.mediaMembers.includes(member.name)),
-  );
-}
-
-/**
- * Job template attributes, left out where the printer does not know them.
- * @throws PrinterRefused where pages have stocks of their own and the printer cannot be told: it would print them on
- *   the wrong paper
- */
-export function jobAttributes(wish: JobWish, printer: PrinterFacts): Attribute[] {
-  const { otherMedia } = wish;
-  const mixes = printer.overrides.includes('pages') && printer.overrides.includes('media-col');
-  if (otherMedia.length > 0 && !mixes)
-    throw new PrinterRefused(
-      Status.attributesNotSupported,
-      'The printer cannot change stocks inside a job. Say so of the machine’s trays in the Sheet station, then send again: each stock goes as a job of its own.',
-    );
-  const all: Attribute[] = [
-    ipp.integer('copies', wish.copies),
-    ipp.keyword('sides', printer.sides.includes(wish.sides) ? wish.sides : 'one-sided'),
-    mediaCol(wish.media, printer),
-    ...(otherMedia.length > 0
-      ? [
-          ipp.collection(
-            'overrides',
-            ...otherMedia.map((o) => [ipp.range('pages', { low: o.from, high: o.to }), mediaCol(o.media, printer)]),
-          ),
-        ]
-      : []),
-    // the sheets are imposed to the size they are: a printer that makes them fit spoils them
-    ipp.keyword('print-scaling', 'none'),
-    ipp.enum('finishings', 3),
-    ipp.keyword('multiple-document-handling', 'separate-documents-collated-copies'),
-    ...(wish.hold ? [ipp.keyword('job-hold-until', 'indefinite')] : []),
-  ];
-  return all.filter((a) => printer.knows.has(a.name));
 }
 
 const user = ipp.name('requesting-user-name', USER);

@@ -6,7 +6,10 @@ import { useJob } from '../context';
 import { BindingControl, BleedControl, BoundControl, CopiesControl, SizeControl } from '../controls';
 import { CoverControls } from './CoverControls';
 import { CreepControls } from './CreepControls';
-import { ChapterControls, InsertControls, NumberingControls, StockRanges } from './LeafControls';
+import { ChapterControls } from './ChapterControls';
+import { InsertControls } from './InsertControls';
+import { NumberingControls } from './NumberingControls';
+import { StockRanges } from './StockRanges';
 
 /** What is made: copies, size, bound edge, bleed, blanks, creep. */
 export function ProductControls() {

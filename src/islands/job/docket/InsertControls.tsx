@@ -1,0 +1,56 @@
+import type { Docket } from '../../../core';
+import { Pick } from '../../../ui/choices';
+import { Entry, Row } from '../../../ui/fields';
+import { useJob } from '../context';
+import { stockOptions } from '../wishes';
+import { Add, Remove, removed, replaced } from './lists';
+
+/** Leaves without artwork between pages. */
+export function InsertControls() {
+  const { docket, change, store, plan } = useJob();
+  const shop = store((s) => s.shop);
+  const { inserts, binding } = docket.product;
+  if (binding.kind === 'folded' || (binding.kind === 'saddle-stitched' && inserts.length === 0)) return null;
+  const put = (list: Docket['product']['inserts'], label: string): void =>
+    change({ product: { inserts: list } }, label);
+  return (
+    <Row label="Inserts">
+      <ul className="grid gap-1">
+        {inserts.map((it, i) => (
+          <li key={i} className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-1 border-b border-ink/15 pb-1.5">
+            <Entry
+              label={`Insert ${i + 1} behind page`}
+              wide
+              shown={String(it.after)}
+              take={(t) => {
+                const after = Number(t);
+                if (!Number.isInteger(after) || after < 0 || after > plan.places)
+                  throw new Error(`From 0 to ${plan.places}.`);
+                put(replaced(inserts, i, { ...it, after }), `insert behind page ${after}`);
+              }}
+            />
+            <Remove what={`insert ${i + 1}`} onPress={() => put(removed(inserts, i), 'one insert less')} />
+            <div className="col-span-2">
+              <Pick
+                label={`Stock of insert ${i + 1}`}
+                value={it.stock.id}
+                options={stockOptions(shop, it.stock)}
+                onChange={(id) => {
+                  const stock = shop.stocks.find((s) => s.id === id);
+                  if (stock) put(replaced(inserts, i, { ...it, stock }), `insert of ${stock.name}`);
+                }}
+              />
+            </div>
+          </li>
+        ))}
+      </ul>
+      <Add
+        onPress={() =>
+          put([...inserts, { after: 2, title: '', stock: shop.stocks[0] ?? docket.sheet.stock }], 'an insert')
+        }
+      >
+        Leaf behind a page
+      </Add>
+    </Row>
+  );
+}
