@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensurePackages, FOR_RUNNING, FOR_TESTS } from './lib/debian.mjs';
-import { ensureBuilt, ensureDependencies, root } from './lib/project.mjs';
+import { ensureBuilt, ensureDependencies, root, tool } from './lib/project.mjs';
 import { run } from './lib/run.mjs';
 import { say } from './lib/say.mjs';
 
@@ -23,11 +23,11 @@ const check = (name, program, args) => {
   else failed++;
 };
 if (wants('checks')) {
-  run('npx', ['astro', 'sync', '--silent'], { cwd: root, env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
-  check('types', 'npx', ['tsc', '--noEmit']);
-  check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
-  check('import rules', 'npx', ['depcruise', '--output-type', 'err', 'src', 'demo', 'e2e']);
-  check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
+  run(tool('astro'), ['sync', '--silent'], { cwd: root, env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
+  check('types', tool('tsc'), ['--noEmit']);
+  check('lint', tool('eslint'), ['.', '--max-warnings', '0']);
+  check('import rules', tool('depcruise'), ['--output-type', 'err', 'src', 'demo', 'e2e']);
+  check('format', tool('prettier'), ['--check', '--log-level', 'warn', '.']);
 }
 await ensureBuilt();
 
@@ -46,7 +46,7 @@ const count = (name, status, file, read) => {
 if (wants('unit')) {
   say('unit tests');
   const file = join(results, 'unit.json');
-  const status = run('npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`], {
+  const status = run(tool('vitest'), ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`], {
     cwd: root,
   });
   count('vitest', status, file, (r) => [r.numPassedTests, r.numFailedTests]);
@@ -54,7 +54,7 @@ if (wants('unit')) {
 if (wants('e2e')) {
   say('the real interface');
   const file = join(results, 'e2e.json');
-  const status = run('npx', ['playwright', 'test'], {
+  const status = run(tool('playwright'), ['test'], {
     cwd: root,
     env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file },
   });

@@ -5,6 +5,8 @@ import { run } from './run.mjs';
 import { fail, say } from './say.mjs';
 
 export const root = join(import.meta.dirname, '..', '..');
+/** A program that came with the dependencies: npx would look for it first, and complain of npm's own settings. */
+export const tool = (name) => join(root, 'node_modules', '.bin', name);
 
 function hashOf(paths) {
   const hash = createHash('sha256');
@@ -51,7 +53,7 @@ export async function ensureBuilt() {
   const { bundle } = await import('./bundle.mjs');
   await bundle();
   if (
-    run('npx', ['astro', 'build', '--silent'], {
+    run(tool('astro'), ['build', '--silent'], {
       cwd: root,
       // what calls this may run as a test: the application is always built for production
       env: { ...process.env, NODE_ENV: 'production', VITEST: '', ASTRO_TELEMETRY_DISABLED: '1' },
