@@ -11,18 +11,20 @@ export function TrimControls() {
   const { product } = docket;
   if (product.binding.kind === 'loose-leaf' || product.binding.kind === 'folded') return null;
   return (
-    <Row label="Trimmed off" hint="at head, foot and face">
-      <span className="flex gap-1">
+    <Row label="Trimmed off">
+      <span className="grid grid-cols-3 gap-1">
         {(['head', 'foot', 'face'] as const).map((edge) => (
-          <LengthField
-            key={edge}
-            label={`Trim at the ${edge}`}
-            value={trims[edge] ?? (edge === 'face' ? product.bleed : (product.endBleed ?? product.bleed))}
-            unit={unit}
-            max={100}
-            wide
-            onChange={(mm) => change({ sheet: { trims: { [edge]: mm } } }, `trim at the ${edge}`)}
-          />
+          <label key={edge} className="grid text-xs text-ink-soft">
+            {edge}
+            <LengthField
+              label={`Trim at the ${edge}`}
+              value={trims[edge] ?? (edge === 'face' ? product.bleed : (product.endBleed ?? product.bleed))}
+              unit={unit}
+              max={100}
+              wide
+              onChange={(mm) => change({ sheet: { trims: { [edge]: mm } } }, `trim at the ${edge}`)}
+            />
+          </label>
         ))}
       </span>
       <span className="mt-1 flex items-center gap-2 text-sm text-ink-soft">
