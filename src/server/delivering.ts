@@ -1,6 +1,17 @@
 import { existsSync } from 'node:fs';
 import { mkdir, rename, rm } from 'node:fs/promises';
-import { loadsOf, lying, plan, turnFor, type Docket, type Load, type Machine, type Plan, type Stock } from '../core';
+import {
+  loadsOf,
+  lying,
+  plan,
+  turnFor,
+  type Docket,
+  type Load,
+  type Machine,
+  type Plan,
+  type Shop,
+  type Stock,
+} from '../core';
 import {
   createJob,
   getJob,
@@ -19,6 +30,7 @@ import { alone, databaseAway } from './db';
 import { fileOf, put } from './delivery';
 import { sourcesOf } from './sources';
 import { findDelivery, type Delivery, type DeliveryChange } from './tables/deliveries';
+import { readShop } from './tables/shop';
 import { composeInWorker } from './workers';
 
 /** The load that a delivery is; one accepted before there were several was all of one. */
@@ -38,31 +50,39 @@ const sidesOf = ({ sheet }: Docket, { machine, sides }: Load): JobWish['sides'] 
       ? 'two-sided-short-edge'
       : 'two-sided-long-edge';
 
-function mediaOf(stock: Stock, { trays }: Machine): Media {
+/**
+ * What pages are printed on. A tray is named only where the job and the shop agree on what lies in it: trays may have
+ * been loaded anew since the job was planned, and then the printer looks for the stock itself.
+ */
+function mediaOf(stock: Stock, machine: Machine, shop: Shop): Media {
   const sheet = lying(stock);
+  const source = (trays: Machine['trays'] | undefined): string | null =>
+    trays?.find((t) => t.stock === stock.id)?.source ?? null;
+  const here = source(machine.trays);
+  const agreed = here === source(shop.machines.find((m) => m.id === machine.id)?.trays);
   return {
     width: sheet.height,
     height: sheet.width,
     grammage: stock.grammage,
     name: stock.name,
-    source: trays.find((t) => t.stock === stock.id)?.source ?? null,
+    source: agreed ? here : null,
   };
 }
 
-function wishOf(d: Delivery, load: Load): JobWish {
+function wishOf(d: Delivery, load: Load, shop: Shop): JobWish {
   const [first, ...others] = load.stocks;
   return {
     name: nameOn(d),
     copies: load.copies,
     sides: sidesOf(d.docket, load),
-    media: mediaOf(first!.stock, load.machine),
+    media: mediaOf(first!.stock, load.machine, shop),
     // sheets to pages of the document: one or two each
     otherMedia: others
       .filter((o) => o.stock.id !== first!.stock.id)
       .map((o) => ({
         from: (o.from - 1) * load.sides + 1,
         to: o.to * load.sides,
-        media: mediaOf(o.stock, load.machine),
+        media: mediaOf(o.stock, load.machine, shop),
       })),
     hold: d.docket.send.hold,
   };
@@ -149,7 +169,7 @@ export async function step(d: Delivery): Promise<void> {
     case 'create': {
       const printer = await getPrinter(d.printer);
       await put(d, { phase: 'creating' });
-      const wish = wishOf(d, loadOf(d, plan(d.docket, sources.artwork)));
+      const wish = wishOf(d, loadOf(d, plan(d.docket, sources.artwork)), await readShop());
       const number = await createJob(d.printer, wish.name, jobAttributes(wish, printer));
       await put(d, { phase: 'created', printer_job: number, message: null });
       return;

@@ -311,6 +311,8 @@ describe('a job of several files and stocks', () => {
       { product: { cover: { printed: 'both' } }, sheet: { machine } },
       'several trays',
     );
+    const { trays } = (await readShop()).machines.find((m) => m.id === machine.id)!;
+    await learnMachine(machine.id, { trays: machine.trays });
     const ids = await send(id, after!.version);
     expect(ids).toHaveLength(1);
     await deliver(ids[0]!);
@@ -322,6 +324,13 @@ describe('a job of several files and stocks', () => {
     // the cover is the first sheet: what the whole job is asked for on, and the text’s pages on their own
     expect(media).toMatchObject({ info: 'Board', source: 'tray-2' });
     expect(others).toEqual([{ from: 3, to: 10, media: { width: 32000, height: 45000, info: 'Plain 90' } }]);
+    // loaded anew since: the printer looks for the stock itself, rather than draw from a tray with another in it
+    await learnMachine(machine.id, { trays });
+    const again = (await sendAgain(ids[0]!))!;
+    await deliver(again);
+    await untilEnded(again);
+    const [later] = await onPress(again);
+    expect(floor.press.job(later!.id)!.media).toEqual({ width: 32000, height: 45000, info: 'Board' });
   });
 
   it('is accepted as a whole or not at all', async () => {

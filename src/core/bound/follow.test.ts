@@ -52,6 +52,16 @@ describe('wishes by place', () => {
       'Three',
     ]);
   });
+  it('two chapters that begin on one page are both kept', () => {
+    const two = [
+      { at: 3, title: 'Part' },
+      { at: 3, title: 'Chapter' },
+    ];
+    expect(follow({ chapters: two }, upTo(6), list(1, null, 2, 3, 4, 5, 6)).chapters).toEqual([
+      { at: 4, title: 'Part' },
+      { at: 4, title: 'Chapter' },
+    ]);
+  });
   it('a stock goes with its pages: moved apart they are two ranges, with blanks between them one', () => {
     const stocks = [{ from: 3, to: 6, stock: A3 }];
     const ranges = (after: PageList) => follow({ stocks }, upTo(8), after).stocks.map((r) => [r.from, r.to]);

@@ -104,7 +104,8 @@ export function wishesFollowing(wishes: PlaceWishes, pages: number, moves: Moves
       .flatMap((c, i) => {
         // one that begins behind the last page is left as it is: a finding says so
         if (c.at > pages) return [c];
-        const at = onward(c.at, chapters[i + 1]?.at);
+        // several may begin on one page: each ends where the next one behind it begins
+        const at = onward(c.at, chapters.slice(i + 1).find((next) => next.at > c.at)?.at);
         return at === null ? [] : [{ ...c, at }];
       })
       .sort((a, b) => a.at - b.at),

@@ -11,13 +11,16 @@ const WHOLE = {
   folded: 'Every panel has two sides.',
 } as const;
 
+/** What the blank pages among these are called. */
+const blanksIn = (pages: Inspected['plan']['pages']): string[] =>
+  pages.flatMap((p, i) => (p.kind === 'blank' ? [p.label || String(i + 1)] : []));
+
 /** What the blank pages of a book are called, were its blanks wished so. */
 function blankNames(it: Inspected, blanks: Blanks): string[] {
   const { artwork, plan } = it;
   const docket: Docket = { ...it.docket, product: { ...it.docket.product, blanks } };
   const plain = docket.product.cover.kind === 'self' && plan.sections.every((s) => s.kind === 'text');
-  if (!plain)
-    return makeUp(docket, artwork).pages.flatMap((p, i) => (p.kind === 'blank' ? [p.label || String(i + 1)] : []));
+  if (!plain) return blanksIn(makeUp(docket, artwork).pages);
   // without leaves between and a cover round it the order tells, and nothing else need be made up
   const list = pageList(docket, artwork);
   const total = plan.pages.length;
@@ -43,7 +46,7 @@ export function blanksFinding(it: Inspected): Finding[] {
   const pages = plan.textPages;
   if (artwork.pages.length === 0 || pages === 0 || plan.blanks === 0) return [];
   const { blanks } = docket.product;
-  const now = saidBlank(plan.pages.flatMap((p, i) => (p.kind === 'blank' ? [p.label || String(i + 1)] : [])));
+  const now = saidBlank(blanksIn(plan.pages));
   const kinds = [
     { kind: 'end', label: 'Blanks at the end' },
     { kind: 'before-last', label: 'Inside the back cover, last page outside' },

@@ -130,6 +130,11 @@ describe('findings of bound work', () => {
     );
     const machine = { ...SHOP.machines[0]!, trays: [{ name: '1', stock: 'other', source: null }] };
     expect(find('trays', 8, { sheet: { machine } })!.title).toContain('in no tray of Plover');
+    // the shop’s own machine has no trays: one that the job names was another’s
+    const moved = { ...machine, trays: [{ name: 'Upper', stock: 'sra3', source: 'tray-1' }] };
+    const differ = find('trays-differ', 8, { sheet: { machine: moved } })!;
+    expect(differ.detail).toContain('has it in Upper; Plover was left with it in no tray');
+    expect(differ.remedies[0]!.patch).toEqual({ sheet: { machine: { trays: [] } } });
   });
 
   it('a press that waits at every change of weight, where one job draws from several trays', () => {

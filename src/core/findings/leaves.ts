@@ -112,8 +112,25 @@ export function weightOrderFinding({ docket, plan }: Inspected): Finding[] {
   ];
 }
 
-/** Stocks that lie in no tray of the machine that prints them. */
-export function traysFinding({ plan }: Inspected): Finding[] {
+/** Trays that were loaded anew since the job was planned, and stocks that lie in no tray of their machine. */
+export function traysFinding({ docket, plan, shop }: Inspected): Finding[] {
+  const { machine: mine } = docket.sheet;
+  const known = shop.machines.find((m) => m.id === mine.id);
+  const trayOf = (trays: typeof mine.trays, stock: string): string | undefined =>
+    trays.find((t) => t.stock === stock)?.name;
+  const used = plan.sheets.filter((s) => s.machine.id === mine.id).map((s) => s.stock);
+  const elsewhere = used.find((s) => known && trayOf(known.trays, s.id) !== trayOf(mine.trays, s.id));
+  if (known && elsewhere)
+    return [
+      {
+        id: 'trays-differ',
+        severity: 'look',
+        station: 'sheet',
+        title: `${elsewhere.name} lies elsewhere in ${mine.name}`,
+        detail: `This job has it in ${trayOf(mine.trays, elsewhere.id) ?? 'no tray'}; ${mine.name} was left with it in ${trayOf(known.trays, elsewhere.id) ?? 'no tray'}. Keep the job’s trays with it, or take them as they were left.`,
+        remedies: [{ label: `Trays as ${mine.name} was left`, patch: { sheet: { machine: { trays: known.trays } } } }],
+      },
+    ];
   const lacking = new Map<string, string>();
   for (const { stock, machine } of plan.sheets)
     if (machine.trays.length > 0 && !machine.trays.some((t) => t.stock === stock.id))

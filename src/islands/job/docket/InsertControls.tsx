@@ -1,9 +1,7 @@
 import type { Docket } from '../../../core';
-import { Pick } from '../../../ui/choices';
 import { Entry, Row } from '../../../ui/fields';
 import { useJob } from '../context';
-import { stockOptions } from '../wishes';
-import { Add, Remove, removed, replaced } from './lists';
+import { Add, Remove, removed, replaced, StockOf } from './lists';
 
 /** Leaves without artwork between pages. */
 export function InsertControls() {
@@ -30,17 +28,11 @@ export function InsertControls() {
               }}
             />
             <Remove what={`insert ${i + 1}`} onPress={() => put(removed(inserts, i), 'one insert less')} />
-            <div className="col-span-2">
-              <Pick
-                label={`Stock of insert ${i + 1}`}
-                value={it.stock.id}
-                options={stockOptions(shop, it.stock)}
-                onChange={(id) => {
-                  const stock = shop.stocks.find((s) => s.id === id);
-                  if (stock) put(replaced(inserts, i, { ...it, stock }), `insert of ${stock.name}`);
-                }}
-              />
-            </div>
+            <StockOf
+              label={`Stock of insert ${i + 1}`}
+              stock={it.stock}
+              onChange={(stock) => put(replaced(inserts, i, { ...it, stock }), `insert of ${stock.name}`)}
+            />
           </li>
         ))}
       </ul>

@@ -1,9 +1,7 @@
 import type { Docket } from '../../../core';
-import { Pick } from '../../../ui/choices';
 import { Entry, Row } from '../../../ui/fields';
 import { useJob } from '../context';
-import { stockOptions } from '../wishes';
-import { Add, Remove, removed, replaced } from './lists';
+import { Add, Remove, removed, replaced, StockOf } from './lists';
 
 /** Reads `5-8` or `7`. */
 function range(text: string, most: number): { from: number; to: number } {
@@ -34,17 +32,11 @@ export function StockRanges() {
               take={(t) => put(replaced(stocks, i, { ...r, ...range(t, most) }), 'pages on another stock')}
             />
             <Remove what={`pages on ${r.stock.name}`} onPress={() => put(removed(stocks, i), 'one stock less')} />
-            <div className="col-span-2">
-              <Pick
-                label={`Stock of pages ${r.from} to ${r.to}`}
-                value={r.stock.id}
-                options={stockOptions(shop, r.stock)}
-                onChange={(id) => {
-                  const stock = shop.stocks.find((s) => s.id === id);
-                  if (stock) put(replaced(stocks, i, { ...r, stock }), `pages on ${stock.name}`);
-                }}
-              />
-            </div>
+            <StockOf
+              label={`Stock of pages ${r.from} to ${r.to}`}
+              stock={r.stock}
+              onChange={(stock) => put(replaced(stocks, i, { ...r, stock }), `pages on ${stock.name}`)}
+            />
           </li>
         ))}
       </ul>

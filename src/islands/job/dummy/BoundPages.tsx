@@ -6,12 +6,12 @@ import { Toggle } from '../../../ui/choices';
 import { Entry } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
+import { useRoom } from '../room';
 import { LeafEdges, Tongue, useTabs, type TabLeaf } from './Beneath';
 import { Holes } from './Holes';
 import { pagesAt } from './openings';
 import { PageFace } from './PageFace';
 import { SpineFace } from './SpineFace';
-import { useRoom } from '../room';
 import { TURNING, useTurning } from './turning';
 
 const CORRECTED = {
