@@ -108,13 +108,13 @@ test('what lies in the trays is kept with the machine, for the next job too', as
     await expect(page.getByText('Kept with Plover, for every job to come.').first()).toBeVisible();
     await expect(sheet.getByRole('button', { name: 'Keep with Plover' })).toHaveCount(0);
   };
-  await load('Kelp recycled 115');
+  await load('Kelp recycled 115 SRA3');
   // another job begins with it
   await openDropped(page, path);
   const sheet = await openStation(page, 'sheet');
   await sheet.locator('summary', { hasText: 'ray' }).first().click();
   await expect(sheet.getByRole('button', { name: /Stock in Tray 2/ })).toContainText('Kelp recycled 115');
-  await load('Silk 130');
+  await load('Silk 130 SRA3');
 });
 
 test('the calendar turns over the head: each back stands above the month it belongs to', async ({ page }) => {

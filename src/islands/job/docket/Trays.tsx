@@ -2,6 +2,7 @@ import { Button } from '../../../ui/Button';
 import { Pick, Toggle } from '../../../ui/choices';
 import { useJob } from '../context';
 import { useKeeping } from '../keeping';
+import { stockOptions } from '../wishes';
 
 /** Which stock lies in which tray of the machine, and whether one job draws from several. */
 export function Trays() {
@@ -23,17 +24,12 @@ export function Trays() {
       <summary className="text-xs text-rust underline">{from.join('; ')}</summary>
       <ul className="mt-1 grid gap-1">
         {trays.map((t, i) => (
-          <li key={t.name} className="grid grid-cols-[4rem_minmax(0,1fr)] items-center gap-1 text-xs">
+          <li key={t.name} className="grid gap-0.5 text-xs">
             {t.name}
             <Pick
               label={`Stock in ${t.name}`}
               value={t.stock}
-              options={shop.stocks.map((s) => ({
-                key: s.id,
-                label: s.name,
-                detail: `${s.format} · ${s.grain} grain`,
-                swatch: s.swatch,
-              }))}
+              options={stockOptions(shop, shop.stocks.find((s) => s.id === t.stock) ?? docket.sheet.stock)}
               onChange={(stock) =>
                 change(
                   { sheet: { machine: { trays: trays.map((x, n) => (n === i ? { ...x, stock } : x)) } } },
