@@ -22,9 +22,9 @@ export function Trays() {
   return (
     <details className="mt-1">
       <summary className="text-xs text-rust underline">{from.join('; ')}</summary>
-      <ul className="mt-1 grid gap-1">
+      <ul className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-1">
         {trays.map((t, i) => (
-          <li key={t.name} className="grid gap-0.5 text-xs">
+          <li key={t.name} className="grid grid-cols-[minmax(0,1fr)] gap-0.5 text-xs">
             {t.name}
             <Pick
               label={`Stock in ${t.name}`}
