@@ -1,8 +1,8 @@
 import type { Artwork, PageFacts } from '../docket/artwork';
-import type { PageRun } from '../docket/bound';
+import { MOST_PAGES, pagesSaid, type FoldWish, type PageRun } from '../docket/bound';
 import type { Docket } from '../docket/schema';
 import type { QuarterTurns } from '../measure';
-import { foldWay, SINGLE, turnedWay, wayOf, type Way } from './ways';
+import { foldProblem, foldWay, SINGLE, turnedWay, wayOf, type Way } from './ways';
 
 /** A part of an artwork page: one place of a grid of equal parts, counted from its lower left. */
 export interface Part {
@@ -36,23 +36,64 @@ export const factsOf = (artwork: Artwork, ref: Pick<PageRef, 'file' | 'page'>): 
 export const pagesIn = (artwork: Artwork, file: number): number =>
   (file === 0 ? artwork.pages : (artwork.more?.[file - 1] ?? [])).length;
 
-/** The docket's pages in reading order: its page list, or the artwork as it stands, taken apart where it must be. */
-export function pageList(docket: Pick<Docket, 'artwork' | 'product'>, artwork: Artwork): PageList {
+type Wished = Pick<Docket, 'artwork' | 'product'>;
+
+/** How many pages a docket's wishes come to with this artwork; more than {@link MOST_PAGES} are not laid. */
+export function pagesWished(docket: Wished, artwork: Artwork): number {
   const { pages } = docket.product;
-  if (pages) return runsToPages(pages).filter((p) => p === null || factsOf(artwork, p) !== undefined);
   const count = artwork.pages.length;
   const { imposed } = docket.artwork;
+  if (pages) return pagesSaid(pages.flatMap((run) => within(run, artwork)));
   switch (imposed.kind) {
     case 'pages':
     case 'sheets':
-      return Array.from({ length: count }, (_, i) => ({ file: 0, page: i + 1, turn: 0 }));
+      return count;
     case 'spreads':
-      return spreadsApart(count, 0, imposed.covers, docket.product.bound === 'right');
+      return 2 * count;
+    case 'folded':
+      return Math.ceil(count / 2) * (splitBy(docket, imposed.fold)?.pages ?? 2);
+  }
+}
+
+/** How sides of the artwork are taken apart, or null where those folds cannot be made: then each is a page. */
+function splitBy(docket: Wished, fold: FoldWish): Way | null {
+  const { bound } = docket.product;
+  const way = wayOf(fold);
+  const turned = way ? turnedWay(way, bound) : SINGLE;
+  return foldProblem(turned, bound) === null ? turned : null;
+}
+
+/**
+ * The docket's pages in reading order: its page list, or the artwork as it stands, taken apart where it must be. No more
+ * than a book may have, and no further than the artwork goes: what is not there is not unrolled.
+ */
+export function pageList(docket: Wished, artwork: Artwork): PageList {
+  const { pages } = docket.product;
+  if (pages) return runsToPages(pages.flatMap((run) => within(run, artwork)));
+  const count = Math.min(artwork.pages.length, MOST_PAGES);
+  const { imposed } = docket.artwork;
+  const whole = (): PageList => Array.from({ length: count }, (_, i) => ({ file: 0, page: i + 1, turn: 0 }));
+  switch (imposed.kind) {
+    case 'pages':
+    case 'sheets':
+      return whole();
+    case 'spreads':
+      return spreadsApart(Math.min(count, MOST_PAGES / 2), 0, imposed.covers, docket.product.bound === 'right');
     case 'folded': {
-      const way = wayOf(imposed.fold);
-      return sectionsApart(count, way ? turnedWay(way, docket.product.bound) : SINGLE, imposed.nested, docket);
+      const way = splitBy(docket, imposed.fold);
+      if (!way) return whole();
+      const most = 2 * Math.max(1, Math.floor(MOST_PAGES / way.pages));
+      return sectionsApart(Math.min(count, most), way, imposed.nested, docket);
     }
   }
+}
+
+/** What there is of a run in the artwork: cut off where its file ends, nothing where it has none of it. */
+function within(run: PageRun, artwork: Artwork): PageRun[] {
+  if (run.kind === 'blanks') return [run];
+  const last = pagesIn(artwork, run.file);
+  if (Math.min(run.from, run.to) > last) return [];
+  return [{ ...run, from: Math.min(run.from, last), to: Math.min(run.to, last) }];
 }
 
 /** Reading pages of spreads: the left half, then the right; with `covers` the first and last are single pages. */

@@ -4,7 +4,9 @@ import { Machine, Stock } from './shop';
 /** The wishes of bound work: binding, cover, page list, numbering, stocks by range, chapters, sections, folds. */
 
 const length = z.number().min(0).max(1000);
-const position = z.int().min(1).max(20_000);
+/** Pages of a book at most, blanks among them. */
+export const MOST_PAGES = 20_000;
+const position = z.int().min(1).max(MOST_PAGES);
 
 export const Binding = z
   .discriminatedUnion('kind', [
@@ -69,6 +71,10 @@ export const PageRun = z
   ])
   .meta({ id: 'PageRun' });
 export type PageRun = z.infer<typeof PageRun>;
+
+/** How many pages the entries of a page list name, together. */
+export const pagesSaid = (runs: readonly PageRun[]): number =>
+  runs.reduce((sum, run) => sum + (run.kind === 'blanks' ? run.count : Math.abs(run.to - run.from) + 1), 0);
 
 export const Numbering = z
   .strictObject({

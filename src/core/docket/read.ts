@@ -52,3 +52,20 @@ export function readDocket(data: unknown): Docket {
   if (!result.success) throw new DocketError(firstProblem(result.error));
   return result.data;
 }
+
+/** How deep brackets stand in each other in JSON text. */
+export function nesting(text: string): number {
+  let depth = 0;
+  let deepest = 0;
+  let inString = false;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (inString) {
+      if (c === 0x5c) i++;
+      else if (c === 0x22) inString = false;
+    } else if (c === 0x22) inString = true;
+    else if (c === 0x5b || c === 0x7b) deepest = Math.max(deepest, ++depth);
+    else if (c === 0x5d || c === 0x7d) depth--;
+  }
+  return deepest;
+}

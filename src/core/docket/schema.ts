@@ -5,8 +5,10 @@ import {
   FoldWish,
   Imposed,
   Insert,
+  MOST_PAGES,
   Numbering,
   PageRun,
+  pagesSaid,
   Sections,
   StockRange,
   Tabs,
@@ -17,18 +19,24 @@ import { Finisher, Machine, Stock } from './shop';
 /** The docket: the whole of a job's wishes as one plain value. All lengths in millimetres. */
 
 const length = z.number().min(0).max(1000);
-const edge = z.number().positive().max(5000);
+/** An edge of a finished piece: from a stamp to a banner. */
+const edge = z.number().min(1).max(5000);
 
 export const FileRef = z
   .strictObject({
-    name: z.string().min(1).describe('The name it arrived with'),
+    name: z.string().min(1).max(1000).describe('The name it arrived with'),
     sha256: z
       .string()
       .regex(/^[0-9a-f]{64}$/)
       .optional()
       .describe('Its address in the file store'),
-    path: z.string().min(1).optional().describe('For the command line: where it lies, relative to the docket'),
-    password: z.string().optional().describe('For the command line: what opens an encrypted file'),
+    path: z
+      .string()
+      .min(1)
+      .max(4096)
+      .optional()
+      .describe('For the command line: where it lies, relative to the docket'),
+    password: z.string().max(500).optional().describe('For the command line: what opens an encrypted file'),
   })
   .meta({ id: 'FileRef' });
 export type FileRef = z.infer<typeof FileRef>;
@@ -45,7 +53,7 @@ export const Blanks = z
       .strictObject({ kind: z.literal('inside-covers') })
       .describe('One behind the front cover, the others inside the back'),
     z
-      .strictObject({ kind: z.literal('after'), pages: z.array(z.int().min(0)).max(8) })
+      .strictObject({ kind: z.literal('after'), pages: z.array(z.int().min(0).max(20_000)).max(8) })
       .describe('One blank behind each page named; 0 is before the first. What is missing falls at the end'),
   ])
   .meta({ id: 'Blanks' });
@@ -65,7 +73,7 @@ export const Docket = z.strictObject({
   artwork: z.strictObject({
     file: FileRef,
     more: z.array(FileRef).max(20).default([]).describe('Further files that pages are taken from'),
-    former: z.array(FileRef).describe('Files it replaced, newest first'),
+    former: z.array(FileRef).max(100).describe('Files it replaced, newest first'),
     imposed: Imposed.default({ kind: 'pages' }),
     box: PageBox.describe('Which box of the artwork is the page'),
     fit: z.enum(['centre', 'fit', 'fill']).describe('At its own size; made to show whole; made to cover'),
@@ -96,6 +104,7 @@ export const Docket = z.strictObject({
     pages: z
       .array(PageRun)
       .max(5000)
+      .refine((runs) => pagesSaid(runs) <= MOST_PAGES, `names more than ${MOST_PAGES} pages in all`)
       .nullable()
       .default(null)
       .describe('The pages in reading order; null for the artwork’s as they stand'),

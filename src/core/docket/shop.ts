@@ -2,8 +2,14 @@ import { z } from 'zod';
 
 /** What the shop has: stocks, printing machines, finishing machines. All measures in millimetres. */
 
-const positive = z.number().positive().finite();
-const notNegative = z.number().nonnegative().finite();
+/** Lengths of sheets and machines: from a label to the widest roll. */
+const size = z.number().min(1).max(10_000);
+const edge = z.number().min(0).max(1000);
+const cents = z.number().min(0).max(1_000_000);
+const anHour = z.number().min(1).max(1_000_000);
+const minutes = z.number().min(0).max(10_000);
+const id = z.string().min(1).max(100);
+const name = z.string().min(1).max(200);
 
 /**
  * Thickness of a sheet from its weight, where nobody has measured it: bulk 1.2 cm³/g is that of ordinary uncoated
@@ -21,19 +27,23 @@ function withCaliper(stock: unknown): unknown {
 
 const StockShape = z
   .strictObject({
-    id: z.string().min(1),
-    name: z.string().min(1).describe('As the shop calls it, without the size: “Silk 130”'),
-    format: z.string().min(1).describe('The name of its size: “SRA3”'),
-    width: positive,
-    height: positive,
-    grammage: positive.describe('g/m²'),
-    caliper: positive.describe('Thickness of one sheet in mm; estimated from the grammage where it is left out'),
+    id,
+    name: name.describe('As the shop calls it, without the size: “Silk 130”'),
+    format: name.describe('The name of its size: “SRA3”'),
+    width: size,
+    height: size,
+    grammage: z.number().min(1).max(5000).describe('g/m²'),
+    caliper: z
+      .number()
+      .min(0.001)
+      .max(20)
+      .describe('Thickness of one sheet in mm; estimated from the grammage where it is left out'),
     calipers: z
       .enum(['measured', 'estimated'])
       .default('measured')
       .describe('Whether the caliper was measured or estimated from the grammage'),
     grain: z.enum(['long', 'short']).describe('The edge the fibres run along'),
-    price: notNegative.describe('Cents a sheet'),
+    price: cents.describe('Cents a sheet'),
     swatch: z
       .string()
       .regex(/^#[0-9a-f]{6}$/)
@@ -51,25 +61,25 @@ export const Turn = z.enum(['turn', 'tumble']);
 export type Turn = z.infer<typeof Turn>;
 
 const EdgeWidths = z.strictObject({
-  left: notNegative,
-  right: notNegative,
-  top: notNegative,
-  bottom: notNegative.describe('The lead edge'),
+  left: edge,
+  right: edge,
+  top: edge,
+  bottom: edge.describe('The lead edge'),
 });
 
 export const Machine = z
   .strictObject({
-    id: z.string().min(1),
-    name: z.string().min(1),
-    largest: z.strictObject({ width: positive, height: positive }),
-    smallest: z.strictObject({ width: positive, height: positive }),
+    id,
+    name,
+    largest: z.strictObject({ width: size, height: size }),
+    smallest: z.strictObject({ width: size, height: size }),
     noPrint: EdgeWidths.describe('Edges the machine cannot print, the sheet lying with its long edge level'),
     turn: Turn,
-    speed: positive.describe('Sides an hour'),
-    makeReady: notNegative.describe('Minutes before the first good sheet'),
-    click: notNegative.describe('Cents a printed side'),
-    spoilage: z.strictObject({ sheets: notNegative, percent: notNegative }),
-    plate: notNegative.default(0).describe('Cents for the plates of one form, on a press that needs them'),
+    speed: anHour.describe('Sides an hour'),
+    makeReady: minutes.describe('Minutes before the first good sheet'),
+    click: cents.describe('Cents a printed side'),
+    spoilage: z.strictObject({ sheets: z.number().min(0).max(100_000), percent: z.number().min(0).max(100) }),
+    plate: cents.default(0).describe('Cents for the plates of one form, on a press that needs them'),
     sides: z.enum(['both', 'one']).default('both').describe('Whether it prints both sides in one pass'),
     reload: z
       .strictObject({
@@ -82,11 +92,9 @@ export const Machine = z
     trays: z
       .array(
         z.strictObject({
-          name: z.string().min(1),
-          stock: z.string().min(1),
-          source: z
-            .string()
-            .min(1)
+          name,
+          stock: id,
+          source: name
             .nullable()
             .default(null)
             .describe(
@@ -94,35 +102,46 @@ export const Machine = z
             ),
         }),
       )
+      .max(50)
       .default([])
       .describe('Which stock, by its id, lies in which tray'),
     mixes: z.boolean().default(false).describe('Whether one job may draw sheets from several trays'),
-    printer: z.string().nullable().describe('The address of its print service, ipp://host:port/path'),
+    printer: z
+      .string()
+      .max(500)
+      .nullable()
+      .describe('The address of its print service, ipp://host:port/path or ipps://…; a job’s own copy is never called'),
+    certificate: z
+      .string()
+      .regex(/^[0-9A-Fa-f]{2}(:[0-9A-Fa-f]{2}){31}$/, 'is no SHA-256 fingerprint')
+      .nullable()
+      .default(null)
+      .describe('The SHA-256 of the certificate that its print service shows over ipps, where nobody has signed it'),
   })
   .meta({ id: 'Machine' });
 export type Machine = z.infer<typeof Machine>;
 
 export const Finisher = z
   .strictObject({
-    id: z.string().min(1),
-    name: z.string().min(1),
+    id,
+    name,
     does: z
       .array(z.enum(['stitch', 'fold', 'bind', 'sew', 'punch', 'cut']))
       .default(['stitch'])
       .describe('Stitch with its own single fold; fold sections; bind perfect; sew; punch; cut'),
-    maxSheets: z.int().positive().describe('Sheets it can fold and stitch at once'),
-    thickest: positive.nullable().default(null).describe('The thickest block it binds, mm'),
+    maxSheets: z.int().min(1).max(10_000).describe('Sheets it can fold and stitch at once'),
+    thickest: z.number().min(0.01).max(1000).nullable().default(null).describe('The thickest block it binds, mm'),
     maxFolds: z.int().min(1).max(12).nullable().default(null).describe('Folds it makes in a section'),
-    largest: z.strictObject({ width: positive, height: positive }).describe('The largest finished piece, upright'),
-    speed: positive.describe('Booklets an hour'),
-    makeReady: notNegative.describe('Minutes'),
+    largest: z.strictObject({ width: size, height: size }).describe('The largest finished piece, upright'),
+    speed: anHour.describe('Booklets an hour'),
+    makeReady: minutes.describe('Minutes'),
   })
   .meta({ id: 'Finisher' });
 export type Finisher = z.infer<typeof Finisher>;
 
 export const Shop = z.strictObject({
-  stocks: z.array(Stock),
-  machines: z.array(Machine),
-  finishers: z.array(Finisher),
+  stocks: z.array(Stock).max(2000),
+  machines: z.array(Machine).max(200),
+  finishers: z.array(Finisher).max(200),
 });
 export type Shop = z.infer<typeof Shop>;

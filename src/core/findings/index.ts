@@ -18,6 +18,8 @@ import {
 import { noBleedFinding } from './no-bleed';
 import { ownMarksFinding } from './own-marks';
 import { artworkNotes, grainFinding, machineTakesFinding, marksRoomFinding } from './sheet-checks';
+import { artworkFoldsFinding } from './artwork-folds';
+import { tooLargeFinding } from './too-large';
 
 export { pageRanges, plural } from './kinds';
 export type { Finding, Inspected, Remedy, Station } from './kinds';
@@ -25,6 +27,8 @@ export { carriesMarks } from './own-marks';
 
 const CHECKS: readonly ((it: Inspected) => Finding[])[] = [
   artworkNotes,
+  tooLargeFinding,
+  artworkFoldsFinding,
   ownMarksFinding,
   artworkSizeFinding,
   noBleedFinding,

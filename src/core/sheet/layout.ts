@@ -141,10 +141,12 @@ export function planLayout(
   };
 }
 
+/** Places on a sheet at most: no guillotine and no hand cuts more. */
+export const MOST_UP = 500;
+
 /** As many of the grid's places as are wished for, rows first filled up. */
 function limited(grid: Grid, up: Docket['sheet']['up']): Grid {
-  if (up === 'most') return grid;
-  const n = up === 'one' ? 1 : up;
+  const n = up === 'one' ? 1 : up === 'most' ? MOST_UP : up;
   if (n >= grid.columns * grid.rows) return grid;
   // the fullest rectangle of not more than n places
   let best: Grid = { columns: 1, rows: 1 };

@@ -1,5 +1,6 @@
-import type { Creep, ReadingOrder, Spine } from '../bound';
+import { pagesWished, type Creep, type ReadingOrder, type Spine } from '../bound';
 import type { Artwork } from '../docket/artwork';
+import { MOST_PAGES } from '../docket/bound';
 import type { Docket } from '../docket/schema';
 import type { Machine, Stock } from '../docket/shop';
 import type { Matrix } from '../measure';
@@ -48,7 +49,19 @@ export interface Plan {
   /** Places before the text that wishes for places do not count: those of a cover from a file of its own. */
   readonly shift: number;
   readonly sheets: readonly Sheet[];
+  /** What there is too much of, and how much; then not all of it is laid. Null where all is. */
+  readonly tooLarge: TooLarge | null;
 }
+
+/** More than can be laid in one job. */
+export interface TooLarge {
+  readonly of: 'pages' | 'cells';
+  readonly wanted: number;
+  readonly most: number;
+}
+
+/** Pages on sides, over all sheets: what a job may have, so that it is planned while one looks on. */
+export const MOST_CELLS = 50_000;
 
 /** Plans all sheets of a docket. Never throws for wishes that cannot be met: see the findings. */
 export function plan(wish: Docket, artwork: Artwork): Plan {
@@ -88,10 +101,16 @@ export function plan(wish: Docket, artwork: Artwork): Plan {
     });
   };
   const partners = partnersOf(docket, book);
+  let cells = 0;
   for (const group of inGroups(docket, book.sections)) {
     const form = formOf(group[0]!);
-    for (const inSlots of arrange(docket, group, form.layout.slots.length, partners)) add(inSlots[0]!, form, inSlots);
+    for (const inSlots of arrange(docket, group, form.layout.slots.length, partners)) {
+      cells += form.front.length + form.back.length;
+      // one sheet is always laid, to be looked at
+      if (cells <= MOST_CELLS || sheets.length === 0) add(inSlots[0]!, form, inSlots);
+    }
   }
+  const wished = pagesWished(docket, artwork);
   const text = sheets.find((s) => s.kind === 'text') ?? sheets[0]!;
   return {
     layout: text.layout,
@@ -108,6 +127,12 @@ export function plan(wish: Docket, artwork: Artwork): Plan {
     coverLacks: book.coverLacks,
     shift: book.shift,
     sheets,
+    tooLarge:
+      wished > MOST_PAGES
+        ? { of: 'pages', wanted: wished, most: MOST_PAGES }
+        : cells > MOST_CELLS
+          ? { of: 'cells', wanted: cells, most: MOST_CELLS }
+          : null,
   };
 }
 

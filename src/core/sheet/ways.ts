@@ -1,4 +1,5 @@
 import { LEAF, SINGLE, turnedWay, wayOf, type Way } from '../bound';
+import { MOST_PAGES } from '../docket/bound';
 import type { Docket } from '../docket/schema';
 import type { Stock } from '../docket/shop';
 import { sectionPlans } from './compare';
@@ -18,7 +19,15 @@ export function waysFor(docket: Docket, pages: number, passed: boolean): { ways:
   };
   if (passed || kind === 'loose-leaf') return whole(LEAF);
   if (sheet.sections.kind === 'set') {
-    const ways = sheet.sections.list.map((s) => ({ way: turned(wayOf(s.fold) ?? SINGLE), stock: s.stock }));
+    const ways: { way: Way; stock: Stock | null }[] = [];
+    let room = MOST_PAGES;
+    for (const s of sheet.sections.list) {
+      const way = turned(wayOf(s.fold) ?? SINGLE);
+      // sections beyond what a book may have hold nothing
+      if (way.pages > room && ways.length > 0) break;
+      room -= way.pages;
+      ways.push({ way, stock: s.stock });
+    }
     const unit = ways.every((w) => w.way.pages % 4 === 0) ? 4 : 2;
     return { ways, unit, pages: ways.reduce((n, w) => n + w.way.pages, 0) };
   }
