@@ -1,7 +1,7 @@
 /** Why a file cannot be taken as artwork; `message` says so in the operator's words, with what to do. */
 export class ArtworkError extends Error {
   constructor(
-    readonly code: 'empty' | 'not-artwork' | 'damaged' | 'locked' | 'no-pages',
+    readonly code: 'empty' | 'not-artwork' | 'damaged' | 'locked' | 'sealed' | 'no-pages' | 'too-large',
     message: string,
   ) {
     super(message);

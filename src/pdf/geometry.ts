@@ -13,10 +13,12 @@ export interface RawPage {
   readonly userUnit: number;
 }
 
+/** A corner farther out than this, in points, is no corner of a page: 35 km. */
+const FARTHEST = 1e8;
 const LETTER = rect(0, 0, 612, 792);
 
 function toRect(box: readonly number[] | null): Rect | null {
-  if (!box || box.length < 4 || !box.slice(0, 4).every(Number.isFinite)) return null;
+  if (!box || box.length < 4 || !box.slice(0, 4).every((v) => Math.abs(v) <= FARTHEST)) return null;
   const [x0, y0, x1, y1] = box as [number, number, number, number];
   const r = rect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
   return r.width > 1e-6 && r.height > 1e-6 ? r : null;
@@ -31,7 +33,7 @@ export const mediaBox = (page: RawPage): Rect => toRect(page.media) ?? LETTER;
  */
 export function pageToUpright(page: RawPage): Matrix {
   const m = mediaBox(page);
-  const s = (page.userUnit > 0 ? page.userUnit : 1) / PT;
+  const s = (page.userUnit > 0 && page.userUnit <= 1e4 ? page.userUnit : 1) / PT;
   const turns = (((Math.round(page.rotate / 90) % 4) + 4) % 4) as 0 | 1 | 2 | 3;
   const [x0, y0, x1, y1] = [m.x, m.y, m.x + m.width, m.y + m.height];
   switch (turns) {

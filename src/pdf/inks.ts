@@ -14,7 +14,7 @@ export function spotInks(file: PdfFile, pages: readonly Dict[]): string[] {
       seen.add(resources.num);
     }
     const dict = file.get(resources);
-    if (!isDict(dict) || depth > 4) return;
+    if (!isDict(dict) || depth > 4 || inks.size > 500) return;
     const spaces = file.get(dict.get('/ColorSpace'));
     if (isDict(spaces)) for (const space of spaces.values()) addInks(file.get(space));
     const forms = file.get(dict.get('/XObject'));
@@ -43,5 +43,9 @@ export function spotInks(file: PdfFile, pages: readonly Dict[]): string[] {
 /** A name without its slash, `#xx` undone (7.3.5). */
 function decodeName(name: string): string {
   const bytes = name.slice(1).replace(/#([0-9a-fA-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16)));
-  return Buffer.from(bytes, 'latin1').toString('utf8');
+  // a name may hold any byte but white ones, as it is written; what is told of it is text
+  return Buffer.from(bytes, 'latin1')
+    .toString('utf8')
+    .replace(/\p{Cc}/gu, '')
+    .slice(0, 200);
 }

@@ -1,6 +1,6 @@
 import type { Document, PDFDocument } from 'mupdf';
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
-import { mupdf } from './mupdf';
+import { mupdf, outOfMemory } from './mupdf';
 import { ArtworkError } from './errors';
 
 /** A document that MuPDF reads from disk as it needs it. */
@@ -24,8 +24,10 @@ export function openWithMupdf(path: string, password?: string): OpenedPdf {
       close: () => undefined,
     });
     doc = mupdf.Document.openDocument(stream, 'application/pdf');
-  } catch {
+  } catch (e) {
     closeSync(fd);
+    // it has fallen over, not refused: nothing more can be asked of it in this thread
+    if (e instanceof WebAssembly.RuntimeError || outOfMemory(e)) throw e;
     throw new ArtworkError('damaged', 'This PDF is damaged beyond mending. Ask for it to be saved or exported again.');
   }
   const close = (): void => {

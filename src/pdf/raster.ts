@@ -1,8 +1,14 @@
-import { mupdf } from './mupdf';
+import { rmSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { extractPage } from './extract';
+import { allow, mupdf } from './mupdf';
 import { openWithMupdf, type OpenedPdf } from './mupdf-file';
+import { scratchFolder } from './scratch';
 
 /** More pixels than this are not drawn for one page. */
 const MAX_PIXELS = 16e6;
+/** MuPDF counts bytes of a file in 31 bits: pages of larger ones are drawn from a file of their own. */
+const MUPDF_READS = 2 ** 31 - 2 ** 20;
 
 const open = new Map<string, OpenedPdf>();
 let drawn = 0;
@@ -28,7 +34,26 @@ function opened(path: string): OpenedPdf {
  * @returns a JPEG
  */
 export function rasterise(path: string, page: number, width: number): Uint8Array {
-  const { doc } = opened(path);
+  const { size } = statSync(path);
+  // a picture on the page is unpacked before it is made smaller
+  allow((352 << 20) + 4 * size);
+  if (size <= MUPDF_READS) return draw(opened(path), page, width);
+  const dir = scratchFolder();
+  try {
+    const one = join(dir, 'page.pdf');
+    extractPage(path, page, one);
+    const it = openWithMupdf(one);
+    try {
+      return draw(it, 1, width);
+    } finally {
+      it.close();
+    }
+  } finally {
+    rmSync(dir, { recursive: true, force: true });
+  }
+}
+
+function draw({ doc }: OpenedPdf, page: number, width: number): Uint8Array {
   // MuPDF draws nothing outside the crop box, where the bleed may be: for drawing, the whole sheet is the crop
   const object = doc.findPage(page - 1);
   object.put('CropBox', object.getInheritable('MediaBox'));

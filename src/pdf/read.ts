@@ -1,17 +1,24 @@
-import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
+import { closeSync, fstatSync, openSync, readSync, statSync } from 'node:fs';
 import type { Artwork, PageFacts } from '../core';
+import { checkComposable } from './check';
 import { ArtworkError } from './errors';
 import { pageFacts, type RawPage } from './geometry';
 import { imageToPdf, type ImageKind } from './image';
-import { openWithMupdf } from './mupdf-file';
-import { rawPage } from './raw-page';
 import { spotInks } from './inks';
-import { PdfFile } from './syntax/file';
-import { canDecode } from './syntax/filters';
-import { isDict, PdfSyntaxError, type Dict, type PdfValue } from './syntax/objects';
+import { openWithMupdf } from './mupdf-file';
+import { allow } from './mupdf';
+import { rawPage } from './raw-page';
+import { PdfEncrypted, PdfFile } from './syntax/file';
+import { PdfTooLarge } from './syntax/budget';
+import { PdfSyntaxError } from './syntax/objects';
 import { writeDurably } from './write-file';
 
 const PAST_MENDING = 'This PDF is damaged beyond mending. Ask for it to be saved or exported again.';
+const MENDED = 'The file was damaged and has been mended; look at its pages once.';
+const NO_PAGES = 'This PDF has no pages. Export it again.';
+
+/** Files larger than this are not written anew: that is done in memory. */
+const MENDABLE = 400 << 20;
 
 /** Artwork read: its facts, and whether a working copy was made that is to be used in its place. */
 export interface ReadArtwork {
@@ -30,7 +37,7 @@ export function sniff(path: string): 'pdf' | ImageKind | 'empty' | 'unknown' {
     if (text.includes('%PDF-')) return 'pdf';
     if (text.startsWith('\x89PNG\r\n')) return 'png';
     if (text.startsWith('\xff\xd8\xff')) return 'jpeg';
-    if (text.startsWith('II*\0') || text.startsWith('MM\0*')) return 'tiff';
+    if (/^(II[*+]\0|MM\0[*+])/.test(text)) return 'tiff';
     return 'unknown';
   } finally {
     closeSync(fd);
@@ -39,7 +46,8 @@ export function sniff(path: string): 'pdf' | ImageKind | 'empty' | 'unknown' {
 
 /**
  * Reads what there is to know of an artwork file. A file that is damaged, locked or an image gets a working copy at
- * `copy`: a sound PDF with the same pages. The file itself is never touched.
+ * `copy`: a sound PDF with the same pages. The file itself is never touched. What is found good here can be composed:
+ * it has been gone through as composing does.
  * @throws ArtworkError where it cannot be artwork, saying what to do
  */
 export async function readArtwork(path: string, copy: string, password?: string): Promise<ReadArtwork> {
@@ -53,44 +61,145 @@ export async function readArtwork(path: string, copy: string, password?: string)
       return readPdf(path, copy, password);
     default: {
       await imageToPdf(path, kind, copy);
-      return { artwork: { ...factsOf(copy, []), kind: 'image' }, workingCopy: true };
+      return { artwork: { ...(await followed(copy)).artwork, kind: 'image' }, workingCopy: true };
     }
   }
 }
 
-function readPdf(path: string, copy: string, password: string | undefined): ReadArtwork {
+/** What our own reader makes of a file. */
+interface Followed {
+  readonly artwork: Artwork;
+  /** Whether it is damaged, though it can be followed. */
+  readonly mended: boolean;
+  readonly broken: boolean;
+  readonly faceless: readonly number[];
+}
+
+async function readPdf(path: string, copy: string, password: string | undefined): Promise<ReadArtwork> {
+  const own = await followed(path).catch((e: unknown) => e as Error);
+  const found = own instanceof Error ? null : own;
+  if (found && !found.mended && !found.broken && found.faceless.length === 0) {
+    if (found.artwork.pages.length === 0) throw new ArtworkError('no-pages', NO_PAGES);
+    return { artwork: found.artwork, workingCopy: false };
+  }
+  if (own instanceof PdfTooLarge) throw new ArtworkError('too-large', own.message);
+  if (own instanceof Error && !(own instanceof PdfSyntaxError)) throw own;
+  const locked = own instanceof PdfEncrypted;
+  if (own instanceof PdfEncrypted && own.handler !== '/Standard')
+    throw new ArtworkError(
+      'sealed',
+      'This PDF is sealed for certain people by their certificates, and no password opens it here. Ask for a copy without.',
+    );
+  const asItIs = (): ReadArtwork => {
+    const { artwork, mended, broken, faceless } = found!;
+    const notes = [
+      ...artwork.notes,
+      ...(mended || broken ? [MENDED] : []),
+      ...(faceless.length > 0 ? [facelessNote(faceless)] : []),
+    ];
+    return { artwork: { ...artwork, notes }, workingCopy: false };
+  };
+  const { size } = statSync(path);
+  if (size > MENDABLE) {
+    if (found && found.artwork.pages.length > 0) return asItIs();
+    throw new ArtworkError(
+      locked ? 'locked' : 'damaged',
+      locked
+        ? 'This PDF is locked, and too large to be unlocked here. Ask for it without a password.'
+        : 'This PDF is damaged, and too large to be mended here. Ask for it to be saved or exported again.',
+    );
+  }
+  try {
+    return await rewritten(path, copy, password, found, locked);
+  } catch (e) {
+    // what cannot be written anew and can be followed all the same is taken as it is
+    if (found && found.artwork.pages.length > 0 && !(e instanceof ArtworkError && e.code === 'too-large'))
+      return asItIs();
+    throw e;
+  }
+}
+
+/** Writes a file anew as a working copy, by MuPDF, which follows what our own reader does not. */
+async function rewritten(
+  path: string,
+  copy: string,
+  password: string | undefined,
+  found: Followed | null,
+  locked: boolean,
+): Promise<ReadArtwork> {
+  const { size } = statSync(path);
+  // it holds the file, what it has made of it, and the new one
+  allow((160 << 20) + 5 * size);
   const { doc, close } = openWithMupdf(path, password);
   try {
     const count = pagesOf(doc);
-    if (count === 0) throw new ArtworkError('no-pages', 'This PDF has no pages. Export it again.');
-    const notes: string[] = [];
-    if (!doc.wasRepaired()) {
-      try {
-        const artwork = factsOf(path, notes);
-        if (artwork.pages.length === count) return { artwork, workingCopy: false };
-      } catch {
-        // the strict reader does not follow it: MuPDF, which does, writes it anew
-      }
+    if (count === 0) {
+      if (!doc.wasRepaired() && !found?.mended) throw new ArtworkError('no-pages', NO_PAGES);
+      throw new ArtworkError('damaged', PAST_MENDING);
     }
-    if (doc.wasRepaired()) notes.push('The file was damaged and has been mended; look at its pages once.');
-    if (password !== undefined) notes.push('The file was locked and has been opened with its password.');
-    // written anew as it is; where even that holds something the composer cannot join, with its streams unpacked
-    for (const options of ['garbage=1,encrypt=none', 'garbage=1,encrypt=none,decompress,compress']) {
+    const notes: string[] = [];
+    if (doc.wasRepaired() || found?.mended || found?.broken || (!found && !locked)) notes.push(MENDED);
+    if (locked && password !== undefined) notes.push('The file was locked and has been opened with its password.');
+    const faceless = found ? found.faceless : allPages(count);
+    if (faceless.length > 0) giveFaces(doc, faceless);
+    // written anew as it is; where that holds something the composer cannot join, with its streams unpacked
+    const ways = found?.broken ? [UNPACKED] : [AS_IT_IS, UNPACKED];
+    for (const [i, options] of ways.entries()) {
       const saved = doc.saveToBuffer(options);
       writeDurably(copy, saved.asUint8Array());
       saved.destroy();
-      try {
-        return { artwork: factsOf(copy, notes), workingCopy: true };
-      } catch (e) {
-        if (!(e instanceof PdfSyntaxError)) throw e;
+      const again = await followed(copy).catch((e: unknown) => e as Error);
+      if (!(again instanceof Error)) {
+        if (again.artwork.pages.length === 0) break;
+        if (again.broken && i + 1 < ways.length) continue;
+        if (again.faceless.length > 0) notes.push(facelessNote(again.faceless));
+        return { artwork: { ...again.artwork, notes: [...notes, ...again.artwork.notes] }, workingCopy: true };
       }
+      if (again instanceof PdfTooLarge) throw new ArtworkError('too-large', again.message);
+      if (!(again instanceof PdfSyntaxError)) throw again;
     }
     throw new ArtworkError('damaged', PAST_MENDING);
   } catch (e) {
     if (e instanceof ArtworkError) throw e;
+    const code = (e as NodeJS.ErrnoException).code ?? '';
+    if (['ENOSPC', 'EDQUOT', 'EFBIG', 'EACCES'].includes(code)) throw e;
     throw new ArtworkError('damaged', PAST_MENDING);
   } finally {
     close();
+  }
+}
+
+const AS_IT_IS = 'garbage=1,encrypt=none';
+const UNPACKED = 'garbage=1,encrypt=none,decompress,compress';
+
+const allPages = (count: number): number[] => Array.from({ length: Math.min(count, 500) }, (_, i) => i + 1);
+
+const facelessNote = (pages: readonly number[]): string =>
+  `Page ${few(pages)}: fields or remarks are filled in and bring no appearance to print; they are left out. Have them printed to PDF, or flattened.`;
+
+/** Has appearances made for what brings none: what is set, if only to what it is, is drawn anew. */
+function giveFaces(doc: ReturnType<typeof openWithMupdf>['doc'], pages: readonly number[]): void {
+  for (const n of pages.slice(0, 500)) {
+    try {
+      const page = doc.loadPage(n - 1);
+      const bare = (it: { getObject(): { get(key: string): { isNull(): boolean } } }): boolean =>
+        it.getObject().get('AP').isNull();
+      for (const field of page.getWidgets().filter(bare)) {
+        const value = field.getValue();
+        if (field.isText()) field.setTextValue(value);
+        else if (field.isChoice()) field.setChoiceValue(value);
+        field.update();
+      }
+      for (const remark of page.getAnnotations().filter(bare)) {
+        remark.setContents(remark.getContents());
+        remark.update();
+      }
+      page.update();
+      page.destroy();
+    } catch (e) {
+      if (e instanceof WebAssembly.RuntimeError) throw e;
+      // what stays without one is said
+    }
   }
 }
 
@@ -102,15 +211,17 @@ function pagesOf(doc: { countPages(): number }): number {
   }
 }
 
-/** The facts of a sound PDF; what is odd about its pages is added to the notes. */
-function factsOf(path: string, notes: string[]): Artwork {
+const few = (list: readonly number[]): string => `${list.slice(0, 5).join(', ')}${list.length > 5 ? ' …' : ''}`;
+
+/** Goes through a PDF: its facts, and what is odd about its pages. @throws PdfSyntaxError where it cannot be followed */
+async function followed(path: string): Promise<Followed> {
   const file = new PdfFile(path);
   try {
     const dicts = file.pages();
+    const notes: string[] = [];
     const pages: PageFacts[] = [];
     const odd = { empty: [] as number[], huge: [] as number[], outside: [] as number[] };
     dicts.forEach((dict, i) => {
-      checkContents(file, dict);
       const raw = rawPage(file, dict);
       const facts = pageFacts(raw);
       if (isEmptyBox(raw)) odd.empty.push(i + 1);
@@ -118,33 +229,21 @@ function factsOf(path: string, notes: string[]): Artwork {
       if (raw.trim && !facts.hasTrim) odd.outside.push(i + 1);
       pages.push(facts);
     });
-    const said = (pages_: number[], what: string): void => {
-      if (pages_.length > 0)
-        notes.push(`Page ${pages_.slice(0, 5).join(', ')}${pages_.length > 5 ? ' …' : ''}: ${what}`);
+    const said = (list: number[], what: string): void => {
+      if (list.length > 0) notes.push(`Page ${few(list)}: ${what}`);
     };
     said(odd.empty, 'it says it has no size; taken as 215.9 × 279.4 mm');
     said(odd.huge, 'larger than five metres');
     said(odd.outside, 'its trim box is not on the page; the crop box is taken');
-    return { pages, kind: 'pdf', inks: spotInks(file, dicts), notes };
+    const { broken, faceless } = await checkComposable(path, file, dicts);
+    const artwork: Artwork = { pages, kind: 'pdf', inks: spotInks(file, dicts), notes };
+    return { artwork, mended: file.mended, broken, faceless };
+  } catch (e) {
+    // more calls in each other than there is room for, or a number no page has: a file made so
+    if (e instanceof RangeError) throw new PdfSyntaxError(e.message);
+    throw e;
   } finally {
     file.close();
-  }
-}
-
-/**
- * Content in several streams is joined when it is composed, for which each must be one that can be unpacked.
- * @throws PdfSyntaxError where it is not
- */
-function checkContents(file: PdfFile, page: Dict): void {
-  const contents = file.get(page.get('/Contents'));
-  if (!Array.isArray(contents) || contents.length < 2) return;
-  for (const part of contents) {
-    const dict = file.get(part);
-    if (!isDict(dict)) continue;
-    const filter = file.get(dict.get('/Filter'));
-    const names: PdfValue[] = filter === undefined ? [] : Array.isArray(filter) ? filter : [filter];
-    for (const name of names)
-      if (!canDecode(file.get(name))) throw new PdfSyntaxError(`Content is packed with ${String(name)}.`);
   }
 }
 

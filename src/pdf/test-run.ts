@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { unlinkSync } from 'node:fs';
 import type { Size } from '../core';
 import { textOutlines } from './compose/outlines';
-import { realNumber as n } from './compose/copier';
+import { realNumber as n } from './compose/number';
 import { PdfWriter } from './compose/writer';
 import { PT } from './geometry';
 

@@ -1,41 +1,31 @@
-import { rmSync } from 'node:fs';
-import { isMainThread, type MessagePort } from 'node:worker_threads';
-import { compose, type Composed, type ComposeJob } from './compose';
+import { parentPort } from 'node:worker_threads';
 import { ArtworkError } from './errors';
-import { rasterise } from './raster';
-import { readArtwork, type ReadArtwork } from './read';
+import { mupdfBytes, outOfMemory } from './mupdf';
+import { TASKS, type Answer, type TaskName } from './tasks';
 
-/** What a worker thread does; each is a function by its name for Piscina. */
+/** A thread's end of it: does what it is told, and says what came of it. */
 
-/** An error cannot cross threads with its class: it goes as a value. */
-export type Outcome<T> =
-  { readonly ok: T } | { readonly refused: { readonly code: ArtworkError['code']; readonly message: string } };
+const port = parentPort;
+if (!port) throw new Error('This belongs in a thread.');
 
-export async function read(task: { path: string; copy: string; password?: string }): Promise<Outcome<ReadArtwork>> {
-  try {
-    return { ok: await readArtwork(task.path, task.copy, task.password) };
-  } catch (e) {
-    if (e instanceof ArtworkError) return { refused: { code: e.code, message: e.message } };
-    throw e;
-  }
-}
+/** A thread that holds more than this is replaced after its work: what it has grown to it never gives back. */
+const HEAVY = 192 << 20;
+const heavy = (): boolean => mupdfBytes() + process.memoryUsage().arrayBuffers > HEAVY;
+const say = (answer: Answer): void => port.postMessage(answer);
 
-export function draw(task: { path: string; page: number; width: number }): Uint8Array {
-  return rasterise(task.path, task.page, task.width);
-}
-
-/** Composes; progress goes to the port at most ten times a second. */
-export function impose(task: Omit<ComposeJob, 'onProgress'> & { readonly port: MessagePort | null }): Composed {
-  if (isMainThread) throw new Error('Imposing belongs in a worker.');
-  let said = 0;
-  rmSync(task.out, { force: true });
-  return compose({
-    ...task,
-    onProgress: (done, total) => {
-      const now = performance.now();
-      if (!task.port || (now - said < 100 && done < total)) return;
-      said = now;
-      task.port.postMessage({ done, total });
-    },
-  });
-}
+port.on('message', ({ name, task }: { name: TaskName; task: never }) => {
+  const work = TASKS[name] as (task: never, progress: (done: number, total: number) => void) => Promise<unknown>;
+  work(task, (done, total) => say({ kind: 'progress', done, total })).then(
+    (result) => say({ kind: 'done', result, heavy: heavy() }),
+    (e: NodeJS.ErrnoException) =>
+      say({
+        kind: 'failed',
+        message: e.message,
+        ...(typeof e.code === 'string' && !(e instanceof ArtworkError) ? { code: e.code } : {}),
+        ...(e instanceof ArtworkError ? { artwork: e.code } : {}),
+        memory: outOfMemory(e),
+        // what failed in a way of its own may have left things in disorder
+        heavy: heavy() || !(e instanceof ArtworkError),
+      }),
+  );
+});

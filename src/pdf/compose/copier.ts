@@ -1,9 +1,34 @@
 import { deflateSync } from 'node:zlib';
 import type { PdfFile } from '../syntax/file';
-import { isDict, numberOf, Ref, serialise, type Dict, type PdfObject, type PdfValue } from '../syntax/objects';
-import type { PdfWriter } from './writer';
+import { canDecode, filtersOf } from '../syntax/filters';
+import {
+  isDict,
+  numberOf,
+  PdfSyntaxError,
+  Ref,
+  serialise,
+  type Dict,
+  type PdfObject,
+  type PdfValue,
+} from '../syntax/objects';
+import { layersOf, type Layers } from './layers';
+import { realNumber } from './number';
 
 const CHUNK = 1 << 20;
+/** Pieces of one page's content, unpacked and joined. */
+const MOST_CONTENT = 96 << 20;
+
+/** Where objects go: a file being written, or nowhere, when it is only asked whether they could. */
+export interface ObjectSink {
+  allocate(): number;
+  begin(num: number): void;
+  end(): void;
+  object(num: number, value: string): void;
+  text(s: string): void;
+  bytes(data: Uint8Array): void;
+  /** Whether stream data is to be read and handed over. */
+  readonly takesBytes: boolean;
+}
 
 /** Objects that belong to a document's own structure and are not carried along. */
 const STRUCTURE = new Set(['/Page', '/Pages', '/Catalog', '/StructElem', '/StructTreeRoot']);
@@ -12,20 +37,26 @@ const STRUCTURE = new Set(['/Page', '/Pages', '/Catalog', '/StructElem', '/Struc
 export class Copier {
   private readonly renumbered = new Map<number, string>();
   private readonly waiting: { num: number; ref: Ref }[] = [];
-  private readonly chunk = Buffer.allocUnsafe(CHUNK);
+  private readonly chunk: Buffer;
+  readonly layers: Layers;
 
+  /** @param onStream is shown every stream that is carried over as it is */
   constructor(
     readonly source: PdfFile,
-    private readonly out: PdfWriter,
-  ) {}
+    private readonly out: ObjectSink,
+    private readonly onStream: (object: PdfObject) => void = () => undefined,
+  ) {
+    this.chunk = Buffer.allocUnsafe(out.takesBytes ? CHUNK : 0);
+    this.layers = layersOf(source);
+  }
 
   /** The text of a value with its references led to their copies. */
   value(v: PdfValue): string {
-    return serialise(v, (ref) => this.reference(ref));
+    return serialise(v, this.reference);
   }
 
   /** `num 0 R` of the copy; the object itself is written by {@link drain}. */
-  reference(ref: Ref): string {
+  readonly reference = (ref: Ref): string => {
     const known = this.renumbered.get(ref.num);
     if (known) return known;
     const num = this.out.allocate();
@@ -33,7 +64,7 @@ export class Copier {
     this.renumbered.set(ref.num, text);
     this.waiting.push({ num, ref });
     return text;
-  }
+  };
 
   /** Writes every object asked for, and those they ask for. */
   drain(): void {
@@ -51,11 +82,12 @@ export class Copier {
   /** A stream copied with another dictionary (its length is set here). */
   stream(num: number, object: PdfObject, dict: Dict): void {
     const { offset, length } = object.stream!;
+    this.onStream(object);
     const entries: Dict = new Map(dict);
     entries.set('/Length', String(length));
     this.out.begin(num);
     this.out.text(`${this.value(entries)}\nstream\n`);
-    for (let done = 0; done < length;) {
+    for (let done = 0; this.out.takesBytes && done < length;) {
       const n = this.source.readInto(this.chunk, 0, offset + done, Math.min(CHUNK, length - done));
       if (n === 0) break;
       this.out.bytes(this.chunk.subarray(0, n));
@@ -82,6 +114,9 @@ export class Copier {
     const contents = this.contents(page);
     const only = contents[0];
     if (contents.length === 1 && only && isDict(only.value)) {
+      // what one reader makes of a filter that is not in the standard another does not
+      const strange = filtersOf(only.value, source.get.bind(source)).find((f) => !canDecode(f) && f.name !== '/Crypt');
+      if (strange) throw new PdfSyntaxError(`Content is packed with ${strange.name}.`);
       for (const key of ['/Filter', '/DecodeParms']) {
         const v = only.value.get(key);
         if (v !== undefined) dict.set(key, v);
@@ -90,8 +125,14 @@ export class Copier {
       return;
     }
     // Pieces of content may break anywhere between two tokens (7.8.2): joined by a line end they are one stream.
-    const parts = contents.flatMap((c) => [Buffer.from(source.streamData(c)), Buffer.from('\n')]);
-    const data = deflateSync(Buffer.concat(parts), { level: 6 });
+    let size = 0;
+    const parts = contents.flatMap((c) => {
+      const part = source.streamData(c);
+      size += part.length;
+      if (size > MOST_CONTENT) source.budget.refuse();
+      return [part, Buffer.from('\n')];
+    });
+    const data = this.out.takesBytes ? deflateSync(Buffer.concat(parts), { level: 6 }) : new Uint8Array();
     dict.set('/Filter', '/FlateDecode');
     dict.set('/Length', String(data.length));
     this.out.begin(num);
@@ -104,19 +145,35 @@ export class Copier {
   private contents(page: Dict): PdfObject[] {
     const { source } = this;
     const out: PdfObject[] = [];
+    // a list that names itself has no end
+    const onPath = new Set<number>();
     const add = (v: PdfValue | undefined): void => {
-      if (!(v instanceof Ref)) {
-        if (Array.isArray(v)) v.forEach(add);
+      if (Array.isArray(v)) {
+        if (out.length < 100_000) v.forEach(add);
         return;
       }
+      if (!(v instanceof Ref) || onPath.has(v.num) || onPath.size > 32) return;
       const object = source.object(v);
       if (!object) return;
-      if (object.stream) out.push(object);
-      else if (Array.isArray(object.value)) object.value.forEach(add);
-      else add(object.value);
+      if (object.stream) {
+        out.push(object);
+        return;
+      }
+      onPath.add(v.num);
+      add(object.value);
+      onPath.delete(v.num);
     };
     add(page.get('/Contents'));
     return out;
+  }
+
+  /** An array of so many numbers, each as it is or by reference; null where it is none. */
+  private numbers(v: PdfValue | undefined, count: number): number[] | null {
+    const list = this.source.get(v);
+    if (!Array.isArray(list) || list.length < count) return null;
+    // what is no number counts as nothing, as other readers have it
+    const out = list.slice(0, count).map((x) => numberOf(this.source.get(x), 0));
+    return out.every((x) => Math.abs(x) < 1e9) ? out : null;
   }
 
   /** The appearances of a page's annotations that print (12.5.3), each a form's reference with its map to the page. */
@@ -128,7 +185,8 @@ export class Copier {
       const annot = source.get(a);
       if (!isDict(annot)) return [];
       const flags = numberOf(source.get(annot.get('/F')), 0);
-      if (!(flags & 4) || flags & 2 || source.get(annot.get('/Subtype')) === '/Popup') return [];
+      if (!printsAtAll(flags) || source.get(annot.get('/Subtype')) === '/Popup') return [];
+      if (!this.layers.prints(annot.get('/OC'))) return [];
       const appearances = source.get(annot.get('/AP'));
       let normal = isDict(appearances) ? appearances.get('/N') : undefined;
       const states = source.get(normal);
@@ -139,15 +197,17 @@ export class Copier {
       if (!(normal instanceof Ref)) return [];
       const form = source.object(normal);
       if (!form?.stream || !isDict(form.value)) return [];
-      const box = numbers(source.get(form.value.get('/BBox')));
-      const target = numbers(source.get(annot.get('/Rect')));
-      if (box.length < 4 || target.length < 4) return [];
-      const m = numbers(source.get(form.value.get('/Matrix')));
-      const matrix = appearanceMap(box, m.length === 6 ? m : [1, 0, 0, 1, 0, 0], target);
+      const box = this.numbers(form.value.get('/BBox'), 4);
+      const target = this.numbers(annot.get('/Rect'), 4);
+      if (!box || !target) return [];
+      const matrix = appearanceMap(box, this.numbers(form.value.get('/Matrix'), 6) ?? [1, 0, 0, 1, 0, 0], target);
       return matrix ? [{ form: this.reference(normal), matrix }] : [];
     });
   }
 }
+
+/** Printed and not hidden (12.5.3, table 165: bits 3 and 2). */
+export const printsAtAll = (flags: number): boolean => (flags & 4) !== 0 && (flags & 2) === 0;
 
 /** Algorithm 8.1 of ISO 32000-1, 12.5.5: the transformed appearance box is fitted to the annotation's rectangle. */
 function appearanceMap(box: number[], m: number[], target: number[]): number[] | null {
@@ -165,14 +225,6 @@ function appearanceMap(box: number[], m: number[], target: number[]): number[] |
   const [ty0, ty1] = [Math.min(target[1]!, target[3]!), Math.max(target[1]!, target[3]!)];
   const sx = (tx1 - tx0) / (x1 - x0);
   const sy = (ty1 - ty0) / (y1 - y0);
-  return [sx, 0, 0, sy, tx0 - sx * x0, ty0 - sy * y0];
-}
-
-export const numbers = (v: PdfValue | undefined): number[] => (Array.isArray(v) ? v.map((x) => numberOf(x)) : []);
-
-/** A real number as PDF writes it: no exponent, six decimals at most, no trailing zeros. */
-export function realNumber(v: number): string {
-  if (Number.isInteger(v)) return String(v);
-  const s = v.toFixed(6).replace(/\.?0+$/, '');
-  return s === '-0' ? '0' : s;
+  const map = [sx, 0, 0, sy, tx0 - sx * x0, ty0 - sy * y0];
+  return map.every((v) => Number.isFinite(v)) ? map : null;
 }

@@ -1,12 +1,15 @@
 import { createHash } from 'node:crypto';
-import { unlinkSync } from 'node:fs';
+import { existsSync, rmSync, statSync } from 'node:fs';
 import { deflateSync } from 'node:zlib';
 import { bounds, mark, plan, type Artwork, type Cell, type Docket, type Rect, type Sheet } from '../../core';
 import { mediaBox, pageToSheet, PT } from '../geometry';
 import { rawPage } from '../raw-page';
 import { PdfFile } from '../syntax/file';
 import { isDict, type Dict } from '../syntax/objects';
-import { Copier, realNumber as n } from './copier';
+import { renameDurably } from '../write-file';
+import { Copier } from './copier';
+import { layersEntry } from './layers';
+import { realNumber as n } from './number';
 import { marksContent } from './marks';
 import { PdfWriter } from './writer';
 
@@ -22,7 +25,7 @@ export interface ComposeJob {
   readonly sheets?: readonly number[];
   /** Which sides to write: all; or, for a machine that prints one at a time, the fronts, or the backs as they go in. */
   readonly pass?: 'all' | 'fronts' | 'backs';
-  /** Where to write; removed again where composing fails. */
+  /** Where to write. What was there before stays until the new file is whole, and where composing fails. */
   readonly out: string;
   /** Called with sheets done and in all. */
   readonly onProgress?: (done: number, total: number) => void;
@@ -45,12 +48,15 @@ export function compose(job: ComposeJob): Composed {
   const { docket, artwork } = job;
   const planned = plan(docket, artwork);
   const marks = mark(docket, planned);
+  // a pipe or a device is written to as it is: there is nothing to keep, and it must not be replaced by a file
+  const direct = existsSync(job.out) && !statSync(job.out).isFile();
+  const part = direct ? job.out : `${job.out}.part`;
   const opened: PdfFile[] = [];
   let writer: PdfWriter | null = null;
   try {
     for (const path of [job.source, ...(job.more ?? [])]) opened.push(new PdfFile(path));
     const source = opened[0]!;
-    const out = (writer = new PdfWriter(job.out, opened.some((f) => f.version >= 2) ? '2.0' : '1.7'));
+    const out = (writer = new PdfWriter(part, opened.some((f) => f.version >= 2) ? '2.0' : '1.7'));
     const files = opened.map((file) => ({ file, pages: file.pages(), copier: new Copier(file, out) }));
     const { copier } = files[0]!;
     const [root, tree, info, all] = [out.allocate(), out.allocate(), out.allocate(), out.allocate()];
@@ -133,18 +139,22 @@ export function compose(job: ComposeJob): Composed {
     out.object(tree, `<</Type/Pages/Count ${kids.length}/Kids[${kids.map((k) => `${k} 0 R`).join(' ')}]>>`);
     out.object(info, `<</Title ${textString(docket.title)}/Producer(Odd Sparrow)>>`);
     out.begin(root);
-    out.text(`<</Type/Catalog/Pages ${tree} 0 R${carriedFromCatalog(source.catalog(), copier)}>>`);
+    out.text(
+      `<</Type/Catalog/Pages ${tree} 0 R${layersEntry(files.map((f) => f.copier))}${carriedFromCatalog(source.catalog(), copier)}>>`,
+    );
     out.end();
     for (const f of files) f.copier.drain();
     const id = createHash('sha256')
       .update(JSON.stringify([docket, pass, job.sheets, ...opened.map((f) => f.size)]))
       .digest('hex')
       .slice(0, 32);
-    return { ...out.finish(root, info, id), sides: kids.length };
+    const finished = out.finish(root, info, id);
+    if (!direct) renameDurably(part, job.out);
+    return { ...finished, sides: kids.length };
   } catch (e) {
     if (writer) {
       writer.abandon();
-      unlinkSync(job.out);
+      if (!direct) rmSync(part, { force: true });
     }
     throw e;
   } finally {
@@ -152,15 +162,11 @@ export function compose(job: ComposeJob): Composed {
   }
 }
 
-/** Output intents (14.11.5) and the state of layers (8.11.4) hold for the sheets as they did for the pages. */
+/** Output intents (14.11.5) hold for the sheets as they did for the pages. */
 function carriedFromCatalog(catalog: Dict, copier: Copier): string {
-  let out = '';
-  for (const key of ['/OCProperties', '/OutputIntents']) {
-    const v = catalog.get(key);
-    if (v !== undefined && (isDict(copier.source.get(v)) || Array.isArray(copier.source.get(v))))
-      out += `${key} ${copier.value(v)}`;
-  }
-  return out;
+  const v = catalog.get('/OutputIntents');
+  const there = v !== undefined && (isDict(copier.source.get(v)) || Array.isArray(copier.source.get(v)));
+  return there ? `/OutputIntents ${copier.value(v)}` : '';
 }
 
 const box = (r: Rect): string => [r.x, r.y, r.width, r.height].map((v) => n(v * PT)).join(' ');

@@ -1,6 +1,6 @@
 import type { Mark } from '../../core';
 import { PT } from '../geometry';
-import { realNumber as n } from './copier';
+import { realNumber as n } from './number';
 import { textOutlines } from './outlines';
 
 /** The ratio of a cubic's control length to the radius for a quarter circle. */

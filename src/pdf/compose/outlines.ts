@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { PT } from '../geometry';
-import { realNumber as n } from './copier';
+import { realNumber as n } from './number';
 
 interface Outline {
   readonly commands: readonly { type: string; x: number; y: number; x1: number; y1: number; x2: number; y2: number }[];

@@ -1,11 +1,16 @@
 import { createHash } from 'node:crypto';
-import { closeSync, fsyncSync, openSync, writeSync } from 'node:fs';
+import { closeSync, fsyncSync, openSync, readSync, writeSync } from 'node:fs';
+import { createDeflate } from 'node:zlib';
+import type { ObjectSink } from './copier';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 
 /** Bytes gathered before they go to disk. */
 const BUFFER = 1 << 20;
 
 /** Writes a PDF object by object, straight to disk (ISO 32000-1, 7.5). */
-export class PdfWriter {
+export class PdfWriter implements ObjectSink {
+  readonly takesBytes = true;
   private readonly fd: number;
   private readonly buffer = Buffer.allocUnsafe(BUFFER);
   private filled = 0;
@@ -48,6 +53,47 @@ export class PdfWriter {
     this.bytes(data);
     this.text('\nendstream');
     this.end();
+  }
+
+  /** A stream that is parts of a file as they are. @throws where the file is shorter */
+  fileStream(
+    num: number,
+    entries: string,
+    path: string,
+    ranges: readonly { readonly offset: number; readonly length: number }[],
+  ): void {
+    const fd = openSync(path, 'r');
+    try {
+      this.begin(num);
+      this.text(`<<${entries}/Length ${ranges.reduce((sum, r) => sum + r.length, 0)}>>\nstream\n`);
+      const chunk = Buffer.allocUnsafe(BUFFER);
+      for (const { offset, length } of ranges)
+        for (let done = 0; done < length;) {
+          const n = readSync(fd, chunk, 0, Math.min(BUFFER, length - done), offset + done);
+          if (n === 0) throw new RangeError('The file ends in the middle.');
+          this.bytes(chunk.subarray(0, n));
+          done += n;
+        }
+      this.text('\nendstream');
+      this.end();
+    } finally {
+      closeSync(fd);
+    }
+  }
+
+  /** A stream packed as it comes in; its length is an object of its own, written behind it. */
+  async deflated(num: number, entries: string, data: AsyncIterable<Buffer>): Promise<void> {
+    const length = this.allocate();
+    this.begin(num);
+    this.text(`<<${entries}/Length ${length} 0 R>>\nstream\n`);
+    const before = this.position + this.filled;
+    await pipeline(Readable.from(data), createDeflate({ level: 6 }), async (packed: AsyncIterable<Buffer>) => {
+      for await (const part of packed) this.bytes(part);
+    });
+    const written = this.position + this.filled - before;
+    this.text('\nendstream');
+    this.end();
+    this.object(length, String(written));
   }
 
   text(s: string): void {

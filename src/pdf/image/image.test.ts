@@ -1,11 +1,11 @@
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { ArtworkError } from './errors';
-import { imageToPdf } from './image';
-import { rasterise } from './raster';
-import { readArtwork } from './read';
-import { run, scratch } from './testing';
+import { ArtworkError } from '../errors';
+import { imageToPdf } from '.';
+import { rasterise } from '../raster';
+import { readArtwork } from '../read';
+import { run, scratch } from '../testing';
 
 const dir = scratch();
 

@@ -1,78 +1,200 @@
-import { readFileSync } from 'node:fs';
-import { mupdf } from './mupdf';
-import { writeDurably } from './write-file';
-import sharp, { type Metadata } from 'sharp';
-import { ArtworkError } from './errors';
+import { rmSync } from 'node:fs';
+import sharp, { type Metadata, type Sharp } from 'sharp';
+import { ArtworkError } from '../errors';
+import { PdfWriter } from '../compose/writer';
+import { realNumber as n } from '../compose/number';
+import { renameDurably } from '../write-file';
+import { jpegFacts } from './jpeg';
+import { pngParts } from './png';
+import { pixelsOf } from './pixels';
 
 export type ImageKind = 'png' | 'jpeg' | 'tiff';
 
-/** Most pixels an image may have before it is refused: a metre square at 600 dpi. */
-const MAX_PIXELS = 600e6;
+/** Most pixels of one image: 1.7 m square at 300 dpi. */
+const MAX_PIXELS = 400e6;
+/** Pages of a TIFF, and their pixels together. */
+const MAX_PAGES = 2000;
+const MAX_PIXELS_IN_ALL = 4 * MAX_PIXELS;
 
 /** Dots an inch where the image does not say. */
 const DEFAULT_DPI = 300;
 
+const UNREADABLE = 'This image cannot be read. Save it again as PNG, JPEG or TIFF.';
+const CUT_SHORT = 'Only a part of this image has arrived: it ends in the middle. Copy or export it again.';
+
+const open = (path: string, page = 0): Sharp =>
+  sharp(path, { page, limitInputPixels: false, failOn: 'truncated', sequentialRead: true });
+
 /**
- * Wraps an image as a PDF of its physical size; JPEG data is kept as it is, a TIFF of several pages makes several.
- * @throws ArtworkError where it cannot be read
+ * Wraps an image as a PDF of its physical size. What is packed as PDF packs it is carried over byte for byte (JPEG, most
+ * PNG); else its pixels are, in their own colours: grey, RGB or CMYK. A TIFF of several pages makes several. Pictures
+ * are measured before anything is unpacked, and unpacked by strips.
+ * @throws ArtworkError where it cannot be read, is not whole, or is too large
  */
 export async function imageToPdf(path: string, kind: ImageKind, out: string): Promise<void> {
-  let meta: Metadata;
+  const pages = await measured(path);
+  const part = `${out}.part`;
+  const writer = new PdfWriter(part, '1.7');
+  let done = false;
   try {
-    meta = await sharp(path, { limitInputPixels: MAX_PIXELS }).metadata();
-  } catch {
-    throw new ArtworkError('damaged', 'This image cannot be read. Save it again as PNG, JPEG or TIFF.');
-  }
-  const doc = new mupdf.PDFDocument();
-  try {
-    for (let page = 0; page < (meta.pages ?? 1); page++) {
-      const data =
-        kind === 'tiff'
-          ? await sharp(path, { page, limitInputPixels: MAX_PIXELS })
-              .tiff({ compression: 'deflate' })
-              .withMetadata()
-              .toBuffer()
-          : readFileSync(path);
-      const image = new mupdf.Image(data);
-      const dpi = meta.density && meta.density > 30 && meta.density < 5000 ? meta.density : DEFAULT_DPI;
-      // EXIF orientations 5 to 8 lie on their side
-      const turned = kind === 'jpeg' && (meta.orientation ?? 1) >= 5;
-      const pw = (image.getWidth() * 72) / dpi;
-      const ph = (image.getHeight() * 72) / dpi;
-      const [w, h] = turned ? [ph, pw] : [pw, ph];
-      const resources = doc.addObject({ XObject: { I: doc.addImage(image) } });
-      doc.insertPage(
-        -1,
-        doc.addPage([0, 0, w, h], 0, resources, `q ${placement(meta.orientation ?? 1, kind, w, h)} cm /I Do Q`),
-      );
-    }
-    writeDurably(out, doc.saveToBuffer('compress').asUint8Array());
+    const [root, tree, info] = [writer.allocate(), writer.allocate(), writer.allocate()];
+    const kids: number[] = [];
+    for (const [i, meta] of pages.entries()) kids.push(await writePage(writer, tree, path, i, kind, meta));
+    writer.object(tree, `<</Type/Pages/Count ${kids.length}/Kids[${kids.map((k) => `${k} 0 R`).join(' ')}]>>`);
+    writer.object(info, '<</Producer(Odd Sparrow)>>');
+    writer.object(root, `<</Type/Catalog/Pages ${tree} 0 R>>`);
+    writer.finish(root, info, '0'.repeat(32));
+    done = true;
+    renameDurably(part, out);
   } catch (e) {
-    if (e instanceof ArtworkError) throw e;
-    throw new ArtworkError('damaged', 'This image cannot be read. Save it again as PNG, JPEG or TIFF.');
+    throw inWords(e);
   } finally {
-    doc.destroy();
+    if (!done) writer.abandon();
+    rmSync(part, { force: true });
   }
 }
 
-/** The matrix that lays the unit square upright on the page for an EXIF orientation. */
-function placement(orientation: number, kind: ImageKind, w: number, h: number): string {
-  if (kind !== 'jpeg') return `${w} 0 0 ${h} 0 0`;
+/** What the image's header says, page by page. @throws ArtworkError where it cannot be taken */
+async function measured(path: string): Promise<Metadata[]> {
+  try {
+    const first = await open(path).metadata();
+    const count = first.pages ?? 1;
+    if (count > MAX_PAGES)
+      throw new ArtworkError('too-large', `Too many pages: ${count}; up to ${MAX_PAGES} of a TIFF are taken.`);
+    const all = [first];
+    for (let page = 1; page < count; page++) all.push(await open(path, page).metadata());
+    let sum = 0;
+    for (const { width, height } of all) {
+      sum += width * height;
+      if (width * height > MAX_PIXELS || sum > MAX_PIXELS_IN_ALL)
+        throw new ArtworkError(
+          'too-large',
+          `Too large: ${said(width)} × ${said(height)} pixels; up to ${MAX_PIXELS / 1e6} megapixels are taken, 20,000 × 20,000. Save it smaller: 300 dots an inch are enough in print.`,
+        );
+    }
+    return all;
+  } catch (e) {
+    throw inWords(e);
+  }
+}
+
+const said = (v: number): string => v.toLocaleString('en');
+
+function inWords(e: unknown): Error {
+  const code = (e as NodeJS.ErrnoException).code ?? '';
+  if (e instanceof ArtworkError || ['ENOSPC', 'EDQUOT', 'ENOENT', 'EACCES', 'EFBIG'].includes(code)) return e as Error;
+  const message = e instanceof Error ? e.message : '';
+  if (/No space left/i.test(message)) return Object.assign(new Error(message), { code: 'ENOSPC' });
+  return new ArtworkError(
+    'damaged',
+    /premature|read error|truncat|not enough|end of/i.test(message) ? CUT_SHORT : UNREADABLE,
+  );
+}
+
+/** Reads an image to its end. @throws where it has none */
+const readThrough = async (path: string): Promise<void> =>
+  void (await open(path).resize({ width: 16, height: 16, fit: 'fill' }).raw().toBuffer());
+
+async function writePage(
+  writer: PdfWriter,
+  tree: number,
+  path: string,
+  page: number,
+  kind: ImageKind,
+  meta: Metadata,
+): Promise<number> {
+  const image = writer.allocate();
+  const jpeg = kind === 'jpeg' ? jpegFacts(path) : null;
+  const png = kind === 'png' ? pngParts(path) : null;
+  const size = `/Width ${meta.width}/Height ${meta.height}`;
+  if (jpeg) {
+    await readThrough(path);
+    const space = colourSpace(writer, jpeg.components, meta.icc);
+    const inverted = jpeg.inverted ? '/Decode[1 0 1 0 1 0 1 0]' : '';
+    writer.fileStream(
+      image,
+      `/Type/XObject/Subtype/Image${size}/BitsPerComponent 8/ColorSpace ${space}${inverted}/Filter/DCTDecode`,
+      path,
+      jpeg.ranges,
+    );
+  } else if (png) {
+    await readThrough(path);
+    const space =
+      png.palette === null
+        ? colourSpace(writer, png.colours, meta.icc)
+        : `[/Indexed/DeviceRGB ${png.palette.length / 3 - 1}<${png.palette.toString('hex')}>]`;
+    writer.fileStream(
+      image,
+      `/Type/XObject/Subtype/Image${size}/BitsPerComponent ${png.bits}/ColorSpace ${space}/Filter/FlateDecode` +
+        `/DecodeParms<</Predictor 15/Colors ${png.colours}/BitsPerComponent ${png.bits}/Columns ${meta.width}>>`,
+      path,
+      png.ranges,
+    );
+  } else {
+    const { components, colours, alpha } = pixelsOf(open(path, page), meta);
+    let mask = '';
+    if (alpha) {
+      const soft = writer.allocate();
+      await writer.deflated(
+        soft,
+        `/Type/XObject/Subtype/Image${size}/BitsPerComponent 8/ColorSpace/DeviceGray/Filter/FlateDecode`,
+        pixelsOf(open(path, page), meta).alpha!(),
+      );
+      mask = `/SMask ${soft} 0 R`;
+    }
+    const space = colourSpace(writer, components, meta.icc);
+    await writer.deflated(
+      image,
+      `/Type/XObject/Subtype/Image${size}/BitsPerComponent 8/ColorSpace ${space}${mask}/Filter/FlateDecode`,
+      colours(),
+    );
+  }
+  const dpi = meta.density && meta.density > 30 && meta.density < 5000 ? meta.density : DEFAULT_DPI;
+  // EXIF orientations 5 to 8 lie on their side
+  const turned = (meta.orientation ?? 1) >= 5;
+  const pw = (meta.width * 72) / dpi;
+  const ph = (meta.height * 72) / dpi;
+  const [w, h] = turned ? [ph, pw] : [pw, ph];
+  const content = writer.allocate();
+  writer.stream(content, '', Buffer.from(`q ${placement(meta.orientation ?? 1, w, h)} cm /I Do Q`, 'latin1'));
+  const num = writer.allocate();
+  writer.object(
+    num,
+    `<</Type/Page/Parent ${tree} 0 R/MediaBox[0 0 ${n(w)} ${n(h)}]/Resources<</XObject<</I ${image} 0 R>>>>/Contents ${content} 0 R>>`,
+  );
+  return num;
+}
+
+const DEVICE: Readonly<Record<number, string>> = { 1: '/DeviceGray', 3: '/DeviceRGB', 4: '/DeviceCMYK' };
+/** The colour space in an ICC profile's header (ICC.1, 7.2.8), by its number of components. */
+const PROFILED: Readonly<Record<string, number>> = { GRAY: 1, 'RGB ': 3, CMYK: 4 };
+
+/** The image's own profile where it has one that fits, else the device's space of so many components. */
+function colourSpace(writer: PdfWriter, components: number, icc: Buffer | undefined): string {
+  if (!icc || icc.length < 128 || PROFILED[icc.toString('latin1', 16, 20)] !== components) return DEVICE[components]!;
+  const num = writer.allocate();
+  writer.stream(num, `/N ${components}/Alternate${DEVICE[components]}`, icc);
+  return `[/ICCBased ${num} 0 R]`;
+}
+
+/** The matrix that lays the unit square upright on the page for an orientation (TIFF 6.0, tag 274; Exif likewise). */
+function placement(orientation: number, width: number, height: number): string {
+  const [w, h] = [n(width), n(height)];
   switch (orientation) {
     case 2:
-      return `${-w} 0 0 ${h} ${w} 0`;
+      return `-${w} 0 0 ${h} ${w} 0`;
     case 3:
-      return `${-w} 0 0 ${-h} ${w} ${h}`;
+      return `-${w} 0 0 -${h} ${w} ${h}`;
     case 4:
-      return `${w} 0 0 ${-h} 0 ${h}`;
+      return `${w} 0 0 -${h} 0 ${h}`;
     case 5:
-      return `0 ${-h} ${-w} 0 ${w} ${h}`;
+      return `0 -${h} -${w} 0 ${w} ${h}`;
     case 6:
-      return `0 ${-h} ${w} 0 0 ${h}`;
+      return `0 -${h} ${w} 0 0 ${h}`;
     case 7:
       return `0 ${h} ${w} 0 0 0`;
     case 8:
-      return `0 ${h} ${-w} 0 ${w} 0`;
+      return `0 ${h} -${w} 0 ${w} 0`;
     default:
       return `${w} 0 0 ${h} 0 0`;
   }

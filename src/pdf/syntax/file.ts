@@ -1,46 +1,118 @@
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
-import { decode } from './filters';
+import { Budget } from './budget';
+import { decode, type Decoded } from './filters';
 import { Lexer, OutOfBytes } from './lexer';
 import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfObject, type PdfValue } from './objects';
-
-type Entry =
-  | { readonly kind: 'at'; readonly offset: number }
-  | { readonly kind: 'in'; readonly holder: number; readonly index: number };
+import { countOf, heldNumbers, rebuild, type Entry } from './rebuild';
 
 /** A page as its tree gives it: the dictionary with what it inherits filled in. */
 export type PageDict = Dict;
 
 /** More nodes than any page tree has. */
 const MOST_NODES = 500_000;
+/** Branches on the way to a page: some writers hang each page under the one before it. */
+const MOST_BRANCHES = 500;
+/** Tables in a row, each naming the one before it. */
+const MOST_SECTIONS = 10_000;
+/** An object of text is shorter than this; what is longer is no object. */
+const MOST_TEXT = 64 << 20;
+/** The largest object number there may be (annex C.2). */
+const MOST_OBJECTS = 8_388_607;
+/** A table is shorter than this: eight million objects. */
+const MOST_TABLE = 192 << 20;
+/** Bytes of unpacked object streams kept at hand. */
+const MOST_HELD = 48 << 20;
+
+/** A file that is sealed; who may open it is not for this reader to say. `handler` is its security handler (7.6.1). */
+export class PdfEncrypted extends PdfSyntaxError {
+  constructor(readonly handler: string) {
+    super('The file is encrypted.');
+  }
+}
 
 /**
  * A PDF file read in place: objects are fetched as they are asked for and stream data stays on disk, so that a file
- * of any size takes the memory of its cross-reference table.
+ * of any size takes the memory of its cross-reference table. What is damaged is read as other readers do: the table made
+ * anew from the objects that are found, streams to where they end. `mended` says so.
  */
 export class PdfFile {
   private readonly fd: number;
   readonly size: number;
-  private readonly entries = new Map<number, Entry>();
+  readonly budget: Budget;
+  private entries = new Map<number, Entry>();
   private readonly holders = new Map<number, { bytes: Uint8Array; offsets: number[] }>();
-  readonly trailer: Dict;
+  private held = 0;
+  private readonly reading = new Set<number>();
+  private rebuilt = false;
+  /** Whether something of it was not as it should be, and was read all the same. */
+  mended = false;
+  trailer: Dict = new Map();
   readonly version: number;
 
-  /** @throws PdfSyntaxError where the cross-reference table cannot be followed, or the file is encrypted */
+  /** @throws PdfSyntaxError where there is nothing to follow; PdfEncrypted; PdfTooLarge */
   constructor(path: string) {
     this.fd = openSync(path, 'r');
     try {
       this.size = fstatSync(this.fd).size;
+      this.budget = new Budget(this.size);
       const head = this.read(0, Math.min(1024, this.size)).toString('latin1');
       const header = /%PDF-(\d\.\d)/.exec(head);
       if (!header) throw new PdfSyntaxError('This is not a PDF.');
       if (header.index !== 0) throw new PdfSyntaxError('Something stands before the PDF header.');
-      this.trailer = this.readCrossReferences();
-      if (this.trailer.has('/Encrypt')) throw new PdfSyntaxError('The file is encrypted.');
+      try {
+        this.trailer = this.readCrossReferences();
+        this.refuseEncrypted();
+        if (!isDict(this.get(this.trailer.get('/Root')))) throw new PdfSyntaxError('The file has no catalog.');
+      } catch (e) {
+        if (e instanceof PdfEncrypted || !(e instanceof PdfSyntaxError) || this.rebuilt) throw e;
+        this.findObjects();
+      }
       const own = this.get(this.catalog().get('/Version'));
       this.version = Math.max(Number(header[1]), typeof own === 'string' ? Number(own.slice(1)) || 0 : 0);
     } catch (e) {
       closeSync(this.fd);
       throw e;
+    }
+  }
+
+  private refuseEncrypted(): void {
+    if (!this.trailer.has('/Encrypt')) return;
+    let handler = '/Standard';
+    try {
+      const dict = this.get(this.trailer.get('/Encrypt'));
+      if (isDict(dict)) handler = String(this.get(dict.get('/Filter')) ?? handler);
+    } catch {
+      // said as locked, whatever with
+    }
+    throw new PdfEncrypted(handler);
+  }
+
+  /** Makes the table anew, from the objects that are there. */
+  private findObjects(): void {
+    if (this.rebuilt) throw new PdfSyntaxError('The file’s objects cannot be found.');
+    this.rebuilt = true;
+    this.mended = true;
+    this.holders.clear();
+    this.held = 0;
+    const { entries, trailer, holders } = rebuild(this.size, (offset, length) => this.read(offset, length));
+    this.entries = entries;
+    this.trailer = trailer;
+    this.refuseEncrypted();
+    for (const holder of holders) {
+      try {
+        const object = this.object(new Ref(holder, 0));
+        if (!object?.stream || !isDict(object.value)) continue;
+        heldNumbers(this.streamData(object), countOf(object.value)).forEach((num, index) => {
+          if (entries.get(num)?.kind !== 'at') entries.set(num, { kind: 'in', holder, index });
+        });
+      } catch (e) {
+        if (!(e instanceof PdfSyntaxError) || e.name === 'PdfTooLarge') throw e;
+      }
+    }
+    if (isDict(this.get(this.trailer.get('/Root')))) return;
+    for (const num of entries.keys()) {
+      const value = this.object(new Ref(num, 0))?.value;
+      if (isDict(value) && value.get('/Type') === '/Catalog') this.trailer = new Map([['/Root', new Ref(num, 0)]]);
     }
   }
 
@@ -75,26 +147,47 @@ export class PdfFile {
     return root;
   }
 
-  /** What a value refers to, through any number of references; undefined where there is nothing. */
+  /** What a value refers to, through any number of references; undefined where there is nothing, or only a circle. */
   get(v: PdfValue | undefined): PdfValue | undefined {
     for (let i = 0; v instanceof Ref; i++) {
-      if (i > 32) throw new PdfSyntaxError('References go in a circle.');
+      if (i > 32) {
+        this.mended = true;
+        return undefined;
+      }
       v = this.object(v)?.value;
     }
     return v === 'null' ? undefined : v;
   }
 
-  /** An indirect object, or null where the table has none of that number. */
+  /**
+   * An indirect object, or null where there is none of that number, or none that can be read (7.3.10: as good as null).
+   */
   object(ref: Ref): PdfObject | null {
     const entry = this.entries.get(ref.num);
     if (!entry) return null;
-    return entry.kind === 'at' ? this.objectAt(entry.offset, ref.num) : this.objectIn(entry.holder, entry.index);
+    // what is asked for to find its own length, or itself, is not there yet
+    if (this.reading.has(ref.num)) {
+      this.mended = true;
+      return null;
+    }
+    this.reading.add(ref.num);
+    try {
+      return entry.kind === 'at' ? this.objectAt(entry.offset, ref.num) : this.objectIn(entry.holder, entry.index);
+    } catch (e) {
+      if (!(e instanceof PdfSyntaxError) || e.name === 'PdfTooLarge') throw e;
+      this.mended = true;
+      if (this.rebuilt) return null;
+    } finally {
+      this.reading.delete(ref.num);
+    }
+    this.findObjects();
+    return this.object(ref);
   }
 
   private objectAt(offset: number, num: number): PdfObject {
     for (let window = 4096; ; window *= 8) {
       const bytes = this.read(offset, window);
-      const complete = offset + bytes.length >= this.size;
+      const complete = offset + bytes.length >= this.size || window > MOST_TEXT;
       const lexer = new Lexer(bytes, 0, complete);
       try {
         const found = lexer.word();
@@ -108,17 +201,38 @@ export class PdfFile {
         if (bytes[lexer.at] === 13) lexer.at++;
         if (bytes[lexer.at] === 10) lexer.at++;
         if (!isDict(value)) throw new PdfSyntaxError(`Stream ${num} has no dictionary.`);
-        const length = numberOf(this.get(value.get('/Length')));
         const start = offset + lexer.at;
-        if (!(length >= 0) || start + length > this.size)
-          throw new PdfSyntaxError(`Stream ${num} has no sound length.`);
-        const after = new Lexer(this.read(start + length, 32), 0);
-        if (!after.accept('endstream')) throw new PdfSyntaxError(`Stream ${num} is not as long as it says.`);
-        return { value, stream: { offset: start, length } };
+        return { value, stream: { offset: start, length: this.lengthOf(value, start) } };
       } catch (e) {
         if (!(e instanceof OutOfBytes)) throw e;
       }
     }
+  }
+
+  /** A stream's length: what it says, where it ends there, else up to where the word stands that ends it. */
+  private lengthOf(dict: Dict, start: number): number {
+    const said = numberOf(this.get(dict.get('/Length')));
+    if (Number.isInteger(said) && said >= 0 && start + said <= this.size) {
+      const after = new Lexer(this.read(start + said, 32), 0);
+      if (after.accept('endstream')) return said;
+    }
+    this.mended = true;
+    const CHUNK = 1 << 18;
+    for (let from = start; from < this.size; from += CHUNK) {
+      const bytes = this.read(from, CHUNK + 16);
+      const stream = bytes.indexOf('endstream');
+      const object = bytes.indexOf('endobj');
+      const at = stream < 0 ? object : object < 0 ? stream : Math.min(stream, object);
+      if (at < 0) continue;
+      // the line end before the word is not data (7.3.8.1)
+      let end = from + at;
+      const tail = this.read(Math.max(start, end - 2), Math.min(2, end - start));
+      if (tail.at(-1) === 10) end--;
+      if (end > start && tail.at(-1) === 10 && tail.at(-2) === 13) end--;
+      else if (tail.at(-1) === 13) end--;
+      return Math.max(0, end - start);
+    }
+    return this.size - start;
   }
 
   private objectIn(holder: number, index: number): PdfObject {
@@ -128,7 +242,7 @@ export class PdfFile {
       if (!object?.stream || !isDict(object.value)) throw new PdfSyntaxError(`Object stream ${holder} is missing.`);
       const bytes = this.streamData(object);
       const lexer = new Lexer(bytes);
-      const count = numberOf(this.get(object.value.get('/N')), 0);
+      const count = countOf(object.value);
       const first = numberOf(this.get(object.value.get('/First')), 0);
       const offsets: number[] = [];
       if (count > bytes.length) throw new PdfSyntaxError(`Object stream ${holder} is damaged.`);
@@ -137,18 +251,32 @@ export class PdfFile {
         offsets.push(first + Number(lexer.word()));
       }
       held = { bytes, offsets };
-      if (this.holders.size > 64) this.holders.delete(this.holders.keys().next().value!);
+      this.held += bytes.length;
+      for (const [num, old] of this.holders) {
+        if (this.held <= MOST_HELD) break;
+        this.holders.delete(num);
+        this.held -= old.bytes.length;
+      }
       this.holders.set(holder, held);
     }
     const at = held.offsets[index];
-    if (at === undefined) throw new PdfSyntaxError(`Object stream ${holder} has no object ${index}.`);
+    if (at === undefined || !(at >= 0)) throw new PdfSyntaxError(`Object stream ${holder} has no object ${index}.`);
     return { value: new Lexer(held.bytes, at).value(), stream: null };
+  }
+
+  /** A stream's data, decoded as far as it goes. @throws PdfSyntaxError where a filter is not known; PdfTooLarge */
+  decoded(object: PdfObject): Decoded {
+    if (!object.stream || !isDict(object.value)) throw new PdfSyntaxError('This object is no stream.');
+    const { offset, length } = object.stream;
+    if (length > this.budget.next) this.budget.refuse();
+    const out = decode(this.read(offset, length), object.value, (v) => this.get(v), this.budget);
+    if (!out.whole) this.mended = true;
+    return out;
   }
 
   /** A stream's data, decoded. */
   streamData(object: PdfObject): Uint8Array {
-    if (!object.stream || !isDict(object.value)) throw new PdfSyntaxError('This object is no stream.');
-    return decode(this.read(object.stream.offset, object.stream.length), object.value, (v) => this.get(v));
+    return this.decoded(object).data;
   }
 
   private readCrossReferences(): Dict {
@@ -160,8 +288,9 @@ export class PdfFile {
     const seen = new Set<number>();
     const queue = [Number(found[1])];
     for (let offset = queue.shift(); offset !== undefined; offset = queue.shift()) {
-      if (seen.has(offset) || offset >= this.size) continue;
+      if (seen.has(offset) || !(offset >= 0) || offset >= this.size) continue;
       seen.add(offset);
+      if (seen.size > MOST_SECTIONS) throw new PdfSyntaxError('The file has too many tables.');
       const trailer = this.readSection(offset);
       newest ??= trailer;
       const hybrid = numberOf(trailer.get('/XRefStm'));
@@ -181,7 +310,7 @@ export class PdfFile {
   private readTable(offset: number): Dict {
     for (let window = 1 << 16; ; window *= 4) {
       const bytes = this.read(offset, window);
-      const lexer = new Lexer(bytes, 0, offset + bytes.length >= this.size);
+      const lexer = new Lexer(bytes, 0, offset + bytes.length >= this.size || window > MOST_TABLE);
       const found = new Map<number, Entry>();
       try {
         lexer.accept('xref');
@@ -196,6 +325,7 @@ export class PdfFile {
             lexer.word();
             const type = lexer.word();
             if (type !== 'n' && type !== 'f') throw new PdfSyntaxError('The table of objects is damaged.');
+            if (first + i > MOST_OBJECTS) throw new PdfSyntaxError('The table of objects is damaged.');
             if (type === 'n' && at > 0) found.set(first + i, { kind: 'at', offset: at });
           }
         }
@@ -211,6 +341,7 @@ export class PdfFile {
 
   private readXrefStream(offset: number): Dict {
     const num = Number(new Lexer(this.read(offset, 32)).word());
+    if (!Number.isInteger(num)) throw new PdfSyntaxError('The table of objects is not where the file says.');
     const object = this.objectAt(offset, num);
     const dict = object.value;
     if (!isDict(dict) || dict.get('/Type') !== '/XRef')
@@ -233,6 +364,7 @@ export class PdfFile {
     };
     for (let k = 0; k + 1 < index.length; k += 2)
       for (let i = 0; i < index[k + 1]! && at < data.length; i++) {
+        if (index[k]! + i > MOST_OBJECTS) throw new PdfSyntaxError('The table of objects is damaged.');
         const type = field(w0, 1);
         const a = field(w1, 0);
         const b = field(w2, 0);
@@ -244,25 +376,31 @@ export class PdfFile {
     return dict;
   }
 
-  /** Every page in order, with what it inherits (7.7.3.4). @throws PdfSyntaxError where the tree is not one */
+  /**
+   * Every page in order, with what it inherits (7.7.3.4). A branch that is not there, or goes back to where it came
+   * from, has no pages.
+   * @throws PdfSyntaxError where the tree is larger than any is
+   */
   pages(): PageDict[] {
     const out: PageDict[] = [];
     const inherited = ['/Resources', '/MediaBox', '/CropBox', '/Rotate'];
     const onPath = new Set<number>();
     let walked = 0;
     const walk = (v: PdfValue | undefined, from: Dict, depth: number): void => {
-      if (depth > 64) throw new PdfSyntaxError('The page tree is too deep.');
       // branches that share their twigs could be walked for ever
       if (++walked > MOST_NODES) throw new PdfSyntaxError('The page tree is too large.');
       const num = v instanceof Ref ? v.num : null;
-      if (num !== null && onPath.has(num)) throw new PdfSyntaxError('The page tree goes in a circle.');
       const node = this.get(v);
-      if (!isDict(node)) throw new PdfSyntaxError('The page tree has a gap.');
+      if (depth > MOST_BRANCHES || (num !== null && onPath.has(num)) || !isDict(node)) {
+        this.mended = true;
+        return;
+      }
       const merged: Dict = new Map(node);
       for (const key of inherited) if (!merged.has(key) && from.has(key)) merged.set(key, from.get(key)!);
       const kids = this.get(node.get('/Kids'));
       if (!Array.isArray(kids)) {
-        out.push(merged);
+        if (this.get(node.get('/Type')) === '/Pages') this.mended = true;
+        else out.push(merged);
         return;
       }
       if (num !== null) onPath.add(num);

@@ -1,0 +1,43 @@
+import type { ArtworkError } from './errors';
+import { compose, type Composed, type ComposeJob } from './compose';
+import { rasterise } from './raster';
+import { readArtwork, type ReadArtwork } from './read';
+
+/** What threads do, by name. */
+export interface Tasks {
+  readonly read: (task: { path: string; copy: string; password?: string }) => Promise<ReadArtwork>;
+  readonly draw: (task: { path: string; page: number; width: number }) => Promise<Uint8Array>;
+  readonly impose: (task: Omit<ComposeJob, 'onProgress'>, progress: Progress) => Promise<Composed>;
+}
+export type TaskName = keyof Tasks;
+export type Progress = (done: number, total: number) => void;
+
+/** What a thread says. `heavy`: it has grown, and is better replaced. */
+export type Answer =
+  | { readonly kind: 'progress'; readonly done: number; readonly total: number }
+  | { readonly kind: 'done'; readonly result: unknown; readonly heavy: boolean }
+  | {
+      readonly kind: 'failed';
+      readonly message: string;
+      readonly code?: string;
+      readonly artwork?: ArtworkError['code'];
+      readonly memory: boolean;
+      readonly heavy: boolean;
+    };
+
+export const TASKS: Tasks = {
+  read: ({ path, copy, password }) => readArtwork(path, copy, password),
+  draw: async ({ path, page, width }) => rasterise(path, page, width),
+  impose: async (task, progress) => {
+    let said = 0;
+    return compose({
+      ...task,
+      onProgress: (done, total) => {
+        const now = performance.now();
+        if (now - said < 100 && done < total) return;
+        said = now;
+        progress(done, total);
+      },
+    });
+  },
+};
