@@ -2,5 +2,6 @@
 export * from './ipp/client';
 export * from './ipp/errors';
 export * from './ipp/wish';
+export { endpointOf, type PrinterAt } from './ipp/transport';
 export { explain } from './ipp/reasons';
 export { JobState, Operation } from './ipp/tags';

@@ -1,6 +1,3 @@
-import { createReadStream } from 'node:fs';
-import { stat } from 'node:fs/promises';
-import { request as httpRequest } from 'node:http';
 import {
   attributesOf,
   decode,
@@ -15,6 +12,7 @@ import {
 } from './codec';
 import { PrinterAway, PrinterRefused } from './errors';
 import { Group, JobState, Operation, Status } from './tags';
+import { exchange, type Patience, type PrinterAt } from './transport';
 
 export interface PrinterFacts {
   readonly name: string;
@@ -32,7 +30,8 @@ export interface PrinterFacts {
   readonly overrides: readonly string[];
 }
 
-export type JobStateName = keyof typeof JobState;
+/** A state of RFC 8011, or one that is not known here: then the job is somewhere between its beginning and its end. */
+export type JobStateName = keyof typeof JobState | 'unknown';
 
 export interface PrinterJob {
   readonly id: number;
@@ -43,15 +42,25 @@ export interface PrinterJob {
   readonly sheetsDone: number;
   /** How many documents it has of the job; null where it does not say. */
   readonly documents: number | null;
+  /** How large they are, in kilobytes; null where it does not say. */
+  readonly kilobytes: number | null;
 }
 
 const USER = 'odd-sparrow';
+/** A name is at most this long, in octets of UTF-8 (RFC 8011, 5.1.3). */
+const LONGEST_NAME = 255;
 let lastRequest = 0;
 
-function toHttp(uri: string): URL {
-  const url = new URL(uri.replace(/^ipp:/i, 'http:'));
-  if (!url.port) url.port = '631';
-  return url;
+/** As much of a text as fits a number of octets, no letter cut in two. */
+export function octets(text: string, most = LONGEST_NAME): string {
+  let size = 0;
+  let out = '';
+  for (const { segment } of new Intl.Segmenter('en', { granularity: 'grapheme' }).segment(text.toWellFormed())) {
+    size += Buffer.byteLength(segment);
+    if (size > most) break;
+    out += segment;
+  }
+  return out;
 }
 
 interface Sent {
@@ -61,56 +70,30 @@ interface Sent {
   /** A file that follows the message. */
   readonly file?: string;
   readonly signal?: AbortSignal;
+  readonly patience?: Partial<Patience>;
 }
 
-/** Sends one request and reads the answer. @throws PrinterAway, PrinterRefused */
-async function send(uri: string, sent: Sent, timeout = 15_000): Promise<Message> {
+/** A printer by its address, or by all that is known of it. */
+export type Printer = PrinterAt | string;
+const known = (at: Printer): PrinterAt => (typeof at === 'string' ? { uri: at } : at);
+
+/** Sends one request and reads the answer. @throws PrinterAway, PrinterRefused, PrinterHttp, PrinterUntrusted, PrinterAddress */
+async function send(at: Printer, sent: Sent): Promise<Message> {
   const groups = [
     {
       tag: Group.operation,
       attributes: [
         ipp.charset('attributes-charset', 'utf-8'),
         ipp.language('attributes-natural-language', 'en'),
-        ipp.uri('printer-uri', uri),
+        ipp.uri('printer-uri', known(at).uri),
         ...(sent.operationAttributes ?? []),
       ],
     },
     ...(sent.jobAttributes ? [{ tag: Group.job, attributes: sent.jobAttributes }] : []),
   ];
   const head = encode({ version: [2, 0], code: sent.operation, requestId: ++lastRequest, groups });
-  const fileSize = sent.file ? (await stat(sent.file)).size : 0;
-  const answer = await new Promise<Buffer>((resolve, reject) => {
-    const url = toHttp(uri);
-    const away = (reason: string): void => reject(new PrinterAway(reason));
-    const req = httpRequest(
-      {
-        host: url.hostname,
-        port: url.port,
-        path: url.pathname,
-        method: 'POST',
-        headers: { 'Content-Type': 'application/ipp', 'Content-Length': head.length + fileSize },
-        signal: sent.signal,
-      },
-      (res) => {
-        const parts: Buffer[] = [];
-        res.on('data', (b: Buffer) => parts.push(b));
-        res.on('end', () => {
-          if (res.statusCode === 200) resolve(Buffer.concat(parts));
-          else away(`HTTP ${res.statusCode}`);
-        });
-        res.on('error', (e) => away(e.message));
-      },
-    );
-    req.setTimeout(timeout, () => req.destroy(new Error('no answer in time')));
-    req.on('error', (e: NodeJS.ErrnoException) => away(e.code ?? e.message));
-    req.write(head);
-    if (!sent.file) req.end();
-    else {
-      const file = createReadStream(sent.file, { highWaterMark: 1 << 18 });
-      file.on('error', (e) => req.destroy(e));
-      file.pipe(req);
-    }
-  });
+  const { file, signal, patience } = sent;
+  const answer = await exchange(known(at), head, { file, signal, patience });
   let message: Message;
   try {
     ({ message } = decode(answer));
@@ -125,12 +108,12 @@ async function send(uri: string, sent: Sent, timeout = 15_000): Promise<Message>
 }
 
 /** What the printer says of itself. */
-export async function getPrinter(uri: string, timeout = 5_000): Promise<PrinterFacts> {
-  const m = await send(
-    uri,
-    { operation: Operation.getPrinterAttributes, operationAttributes: [ipp.name('requesting-user-name', USER)] },
-    timeout,
-  );
+export async function getPrinter(at: Printer, timeout = 5_000): Promise<PrinterFacts> {
+  const m = await send(at, {
+    operation: Operation.getPrinterAttributes,
+    operationAttributes: [ipp.name('requesting-user-name', USER)],
+    patience: { answer: timeout },
+  });
   const a = attributesOf(m, Group.printer);
   const state = numberOf(a.get('printer-state'));
   return {
@@ -152,10 +135,10 @@ export async function getPrinter(uri: string, timeout = 5_000): Promise<PrinterF
 const user = ipp.name('requesting-user-name', USER);
 
 /** Creates a job without a document. @returns its number on the printer */
-export async function createJob(uri: string, name: string, attributes: readonly Attribute[]): Promise<number> {
-  const m = await send(uri, {
+export async function createJob(at: Printer, name: string, attributes: readonly Attribute[]): Promise<number> {
+  const m = await send(at, {
     operation: Operation.createJob,
-    operationAttributes: [user, ipp.name('job-name', name)],
+    operationAttributes: [user, ipp.name('job-name', octets(name))],
     jobAttributes: attributes,
   });
   const id = numberOf(attributesOf(m, Group.job).get('job-id'));
@@ -164,22 +147,20 @@ export async function createJob(uri: string, name: string, attributes: readonly 
 }
 
 /** Sends the job's one document, a PDF on disk. Waits as long as bytes move. */
-export async function sendDocument(uri: string, jobId: number, file: string, signal?: AbortSignal): Promise<void> {
-  await send(
-    uri,
-    {
-      operation: Operation.sendDocument,
-      operationAttributes: [
-        ipp.integer('job-id', jobId),
-        user,
-        ipp.mime('document-format', 'application/pdf'),
-        ipp.boolean('last-document', true),
-      ],
-      file,
-      signal,
-    },
-    120_000,
-  );
+export async function sendDocument(at: Printer, jobId: number, file: string, signal?: AbortSignal): Promise<void> {
+  await send(at, {
+    operation: Operation.sendDocument,
+    operationAttributes: [
+      ipp.integer('job-id', jobId),
+      user,
+      ipp.mime('document-format', 'application/pdf'),
+      ipp.boolean('last-document', true),
+    ],
+    file,
+    signal,
+    // it may look into the document before it answers
+    patience: { stall: 60_000, answer: 120_000 },
+  });
 }
 
 const WANTED = [
@@ -191,14 +172,15 @@ const WANTED = [
   'job-media-sheets-completed',
   'job-impressions-completed',
   'number-of-documents',
+  'job-k-octets',
   'sides',
 ];
 
 function readJob(a: ReadonlyMap<string, readonly Value[]>): PrinterJob | null {
   const id = numberOf(a.get('job-id'));
-  const state = Object.entries(JobState).find(([, n]) => n === numberOf(a.get('job-state')))?.[0] as
-    JobStateName | undefined;
-  if (id === undefined || !state) return null;
+  if (id === undefined) return null;
+  const state = (Object.entries(JobState).find(([, n]) => n === numberOf(a.get('job-state')))?.[0] ??
+    'unknown') as JobStateName;
   return {
     id,
     name: textOf(a.get('job-name')) ?? '',
@@ -209,17 +191,21 @@ function readJob(a: ReadonlyMap<string, readonly Value[]>): PrinterJob | null {
       numberOf(a.get('job-media-sheets-completed')) ??
       Math.floor((numberOf(a.get('job-impressions-completed')) ?? 0) / 2),
     documents: numberOf(a.get('number-of-documents')) ?? null,
+    kilobytes: numberOf(a.get('job-k-octets')) ?? null,
   };
 }
 
 /** A job, or null where the printer knows none of that number any more. */
-export async function getJob(uri: string, jobId: number): Promise<PrinterJob | null> {
+export async function getJob(at: Printer, jobId: number): Promise<PrinterJob | null> {
   try {
-    const m = await send(uri, {
+    const m = await send(at, {
       operation: Operation.getJobAttributes,
       operationAttributes: [ipp.integer('job-id', jobId), user, ipp.keyword('requested-attributes', ...WANTED)],
     });
-    return readJob(attributesOf(m, Group.job));
+    const job = readJob(attributesOf(m, Group.job));
+    // an answer about another job, or none, is no answer
+    if (job?.id !== jobId) throw new PrinterAway('its answer is not about the job that was asked for');
+    return job;
   } catch (e) {
     if (e instanceof PrinterRefused && (e.status === Status.notFound || e.status === Status.gone)) return null;
     throw e;
@@ -227,10 +213,10 @@ export async function getJob(uri: string, jobId: number): Promise<PrinterJob | n
 }
 
 /** Every job the printer remembers, done or not. */
-export async function getJobs(uri: string): Promise<PrinterJob[]> {
+export async function getJobs(at: Printer): Promise<PrinterJob[]> {
   const lists = await Promise.all(
     ['not-completed', 'completed'].map((which) =>
-      send(uri, {
+      send(at, {
         operation: Operation.getJobs,
         operationAttributes: [user, ipp.keyword('requested-attributes', ...WANTED), ipp.keyword('which-jobs', which)],
       }),
@@ -244,8 +230,8 @@ export async function getJobs(uri: string): Promise<PrinterJob[]> {
   );
 }
 
-const onJob = (operation: number) => async (uri: string, jobId: number) => {
-  await send(uri, { operation, operationAttributes: [ipp.integer('job-id', jobId), user] });
+const onJob = (operation: number) => async (at: Printer, jobId: number) => {
+  await send(at, { operation, operationAttributes: [ipp.integer('job-id', jobId), user] });
 };
 
 export const cancelJob = onJob(Operation.cancelJob);

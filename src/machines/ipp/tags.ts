@@ -69,6 +69,7 @@ export const Status = {
   internalError: 0x0500,
   operationNotSupported: 0x0501,
   versionNotSupported: 0x0503,
+  temporaryError: 0x0505,
   notAccepting: 0x0506,
 } as const;
 

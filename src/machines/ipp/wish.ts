@@ -1,4 +1,4 @@
-import type { PrinterFacts } from './client';
+import { octets, type PrinterFacts } from './client';
 import { ipp, type Attribute } from './codec';
 import { PrinterRefused } from './errors';
 import { Status } from './tags';
@@ -33,7 +33,7 @@ function mediaCol(media: Media, printer: PrinterFacts): Attribute {
       ipp.integer('y-dimension', hundredths(media.height)),
     ]),
     ipp.integer('media-weight-metric', Math.round(media.grammage)),
-    ipp.name('media-info', media.name),
+    ipp.text('media-info', octets(media.name)),
     ...(media.source ? [ipp.keyword('media-source', media.source)] : []),
   ];
   return ipp.collection(
