@@ -3,6 +3,7 @@ import { JobState, Operation, PrinterState } from '../machines/ipp/tags';
 import type { Press } from './press';
 import { sheetsOf } from './press';
 import type { PrintedOn, SpooledJob } from './spool';
+import { DOCUMENT_TIMEOUT } from './timeout';
 
 export const MEDIA = [
   'iso_sra3_320x450mm',
@@ -22,6 +23,11 @@ export const HANDLINGS = [
 export const SIDES = ['one-sided', 'two-sided-long-edge', 'two-sided-short-edge'];
 export const FINISHINGS = [3];
 export const SOURCES = ['auto', 'tray-1', 'tray-2', 'tray-3', 'large-capacity'];
+export const OUTPUT_BINS = ['face-down', 'stacker-1'];
+/** Weights that it feeds, g/m². */
+const WEIGHTS = { low: 60, high: 400 };
+/** What it tells a stock by beside its size: any name is taken. */
+const INFOS = ['plain', 'silk', 'board'];
 /** What pages of a document may have of their own (PWG 5100.6). */
 export const OVERRIDES = ['pages', 'media-col'];
 
@@ -69,10 +75,11 @@ export function printerAttributes(press: Press, uri: string, panel: string): Tol
         'overrides',
         'multiple-document-handling',
         'print-scaling',
+        'output-bin',
       ),
     ),
     d(ipp.boolean('multiple-document-jobs-supported', false)),
-    d(ipp.integer('multiple-operation-time-out', 300)),
+    d(ipp.integer('multiple-operation-time-out', press.options.timeout ?? DOCUMENT_TIMEOUT)),
     d(ipp.keyword('multiple-operation-time-out-action', 'abort-job')),
     d(ipp.language('natural-language-configured', 'en')),
     d(ipp.enum('operations-supported', ...Object.values(Operation))),
@@ -112,6 +119,16 @@ export function printerAttributes(press: Press, uri: string, panel: string): Tol
         ...sizes.map(([w, h]) => [ipp.integer('x-dimension', w), ipp.integer('y-dimension', h)]),
       ),
     ),
+    t(
+      ipp.collection(
+        'media-col-database',
+        ...sizes.map((s) => [...size(s), ipp.range('media-weight-metric', WEIGHTS)]),
+      ),
+    ),
+    t(ipp.keyword('media-info-supported', ...INFOS)),
+    t(ipp.range('media-weight-metric-supported', WEIGHTS)),
+    t(ipp.keyword('output-bin-default', OUTPUT_BINS[0]!)),
+    t(ipp.keyword('output-bin-supported', ...OUTPUT_BINS)),
     t(ipp.keyword('multiple-document-handling-default', HANDLINGS[2]!)),
     t(ipp.keyword('multiple-document-handling-supported', ...HANDLINGS)),
     t(ipp.keyword('media-source-supported', ...SOURCES)),
@@ -132,7 +149,8 @@ export function printerAttributes(press: Press, uri: string, panel: string): Tol
 function mediaCol(on: PrintedOn): Attribute {
   return ipp.collection('media-col', [
     ipp.collection('media-size', [ipp.integer('x-dimension', on.width), ipp.integer('y-dimension', on.height)]),
-    ipp.name('media-info', on.info),
+    ipp.text('media-info', on.info),
+    ...(on.weight ? [ipp.integer('media-weight-metric', on.weight)] : []),
     ...(on.source ? [ipp.keyword('media-source', on.source)] : []),
   ]);
 }
@@ -171,6 +189,7 @@ export function jobAttributes(press: Press, job: SpooledJob, uri: string, panel:
     t(ipp.integer('copies', job.copies)),
     t(ipp.keyword('sides', job.sides)),
     t(ipp.enum('finishings', ...(job.finishings.length > 0 ? job.finishings : [3]))),
+    t(ipp.keyword('output-bin', job.bin)),
     ...(job.media ? [t(mediaCol(job.media))] : []),
     ...(job.others.length > 0
       ? [

@@ -222,7 +222,11 @@ describe('the press’s print service', () => {
   });
 
   it('answers what is no IPP with a bad request', async () => {
-    const res = await fetch(floor.uri.replace('ipp:', 'http:'), { method: 'POST', body: 'hello' });
+    const res = await fetch(floor.uri.replace('ipp:', 'http:'), {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/ipp' },
+      body: 'hello',
+    });
     expect(decode(Buffer.from(await res.arrayBuffer())).message.code).toBe(Status.badRequest);
     expect((await fetch(`http://127.0.0.1:${floor.port}/nothing`)).status).toBe(404);
     expect((await fetch(`http://127.0.0.1:${floor.port}/pictures/1/1.jpg`)).status).toBe(404);

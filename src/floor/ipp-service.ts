@@ -1,5 +1,5 @@
 import { createWriteStream, rmSync } from 'node:fs';
-import { open, stat } from 'node:fs/promises';
+import { open, rename, stat } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -27,8 +27,8 @@ export interface IppService {
   readonly press: Press;
   readonly uri: string;
   readonly panel: string;
-  /** Looks into a document that has arrived. @returns its pages; throws where it is none */
-  readonly check: (path: string) => Promise<number>;
+  /** Looks into a document that has arrived, and makes a sound copy where it needs one. @returns its pages; throws where it is none */
+  readonly check: (path: string, copy: string) => Promise<number>;
 }
 
 /** Answers one IPP request (RFC 8011, 4). The document, if there is one, goes straight to disk. */
@@ -71,7 +71,7 @@ function operationGroup(said?: string): AttributeGroup {
     attributes: [
       ipp.charset('attributes-charset', 'utf-8'),
       ipp.language('attributes-natural-language', 'en'),
-      ...(said ? [ipp.text('status-message', said.slice(0, 255))] : []),
+      ...(said ? [ipp.text('status-message', [...said].slice(0, 120).join(''))] : []),
     ],
   };
 }
@@ -138,6 +138,8 @@ async function handle(service: IppService, m: Message, rest: Readable): Promise<
       checkFormat(op);
       if (job.documents > 0 || job.completedAt !== null)
         throw new Refusal(Status.notPossible, 'The job has its document already.');
+      if (job.reasons.includes('job-incoming'))
+        throw new Refusal(Status.notPossible, 'The job’s document is arriving already.');
       await receive(service, job, rest);
       return { ignored: [], groups: [jobGroup(service, press.job(job.id)!)] };
     }
@@ -213,29 +215,38 @@ function jobOf(service: IppService, op: Operations): SpooledJob {
 async function receive(service: IppService, job: SpooledJob, rest: Readable): Promise<void> {
   const { press } = service;
   const path = press.options.spool.path(job.id);
-  press.update(job.id, { reasons: ['job-incoming', ...job.reasons.filter((r) => r === 'job-hold-until-specified')] });
+  const part = `${path}.part`;
+  const held = (): string[] => (press.job(job.id)?.state === 'held' ? ['job-hold-until-specified'] : []);
+  const lacking = (): void => {
+    rmSync(part, { force: true });
+    if (press.job(job.id)?.completedAt === null)
+      press.update(job.id, { reasons: ['job-data-insufficient', ...held()] });
+  };
+  press.update(job.id, { reasons: ['job-incoming', ...held()] });
   try {
-    await pipeline(rest, createWriteStream(path));
-  } catch {
-    rmSync(path, { force: true });
-    press.update(job.id, {
-      reasons: ['job-data-insufficient', ...job.reasons.filter((r) => r === 'job-hold-until-specified')],
-    });
-    throw new Refusal(Status.badRequest, 'The document was cut short.');
+    await pipeline(rest, createWriteStream(part, { flush: true }));
+  } catch (e) {
+    lacking();
+    const full = ['ENOSPC', 'EDQUOT'].includes((e as NodeJS.ErrnoException).code ?? '');
+    throw full
+      ? new Refusal(Status.temporaryError, 'The spool is full. Make room; then it can be sent again.')
+      : new Refusal(Status.badRequest, 'The document was cut short.');
   }
-  const file = await open(path, 'r+');
-  await file.sync();
-  await file.close();
-  const { size } = await stat(path);
+  const { size } = await stat(part);
   let pages: number;
   try {
-    pages = await service.check(path);
+    pages = await service.check(part, `${path}.work`);
   } catch {
+    rmSync(part, { force: true });
     press.end(job.id, 'aborted', 'document-format-error');
     throw new Refusal(Status.formatError, 'The document is no sound PDF.');
   }
+  await rename(part, path);
+  const folder = await open(press.options.spool.folder, 'r');
+  await folder.sync();
+  await folder.close();
   // canceled while it came in
-  if (press.job(job.id)!.completedAt === null) press.received(job.id, size, pages);
+  if (press.job(job.id)?.completedAt === null) press.received(job.id, size, pages);
 }
 
 /** The attributes a client asked for, by name or by group; all of them by default. */

@@ -1,6 +1,6 @@
 import { attributesOf, numberOf, textOf, type Attribute, type Message, type Value } from '../machines/ipp/codec';
 import { Group, Status, Tag } from '../machines/ipp/tags';
-import { FINISHINGS, HANDLINGS, HOLDS, MEDIA, OVERRIDES, SIDES, SOURCES } from './ipp-attributes';
+import { FINISHINGS, HANDLINGS, HOLDS, MEDIA, OUTPUT_BINS, OVERRIDES, SIDES, SOURCES } from './ipp-attributes';
 import { Refusal } from './refusal';
 import type { PrintedOn, SpooledJob } from './spool';
 
@@ -28,6 +28,7 @@ export function wishesOf(m: Message, op: Operations) {
   const hold = choice('job-hold-until', HOLDS, 'no-hold') !== 'no-hold';
   choice('multiple-document-handling', HANDLINGS, HANDLINGS[2]!);
   choice('print-scaling', ['none'], 'none');
+  const bin = choice('output-bin', OUTPUT_BINS, OUTPUT_BINS[0]!);
   const named = choice('media', MEDIA, '');
   const others = othersOf(a.get('overrides') ?? []);
   if (!others) refuse('overrides');
@@ -39,6 +40,7 @@ export function wishesOf(m: Message, op: Operations) {
     'job-hold-until',
     'multiple-document-handling',
     'print-scaling',
+    'output-bin',
     'media',
     'media-col',
     'finishings',
@@ -61,6 +63,7 @@ export function wishesOf(m: Message, op: Operations) {
     finishings: finishings.filter((f) => FINISHINGS.includes(f)),
     media: mediaOf(a, named),
     others: others ?? [],
+    bin,
   };
   return { ignored, wish };
 }
@@ -86,10 +89,12 @@ function columnOf(v: Value | undefined): PrintedOn | null {
   const height = numberOf(size.get('y-dimension'));
   if (width === undefined || height === undefined) return null;
   const source = textOf(col.get('media-source'));
+  const weight = numberOf(col.get('media-weight-metric'));
   return {
     width,
     height,
     info: textOf(col.get('media-info')) ?? '',
+    ...(weight === undefined ? {} : { weight }),
     ...(source && SOURCES.includes(source) ? { source } : {}),
   };
 }

@@ -15,3 +15,6 @@ const floor = await startFloor({
 console.log(`ready ${floor.uri}`);
 for (const signal of ['SIGINT', 'SIGTERM'] as const)
   process.on(signal, () => void floor.close().then(() => process.exit(0)));
+// killed, what started it leaves nobody to stop it
+const parent = process.ppid;
+setInterval(() => process.ppid === parent || process.exit(0), 1000).unref();

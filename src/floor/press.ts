@@ -1,3 +1,4 @@
+import { DOCUMENT_TIMEOUT } from './timeout';
 import type { Spool } from './spool';
 import { type PrinterFile, type SpooledJob } from './spool';
 
@@ -9,6 +10,8 @@ export interface PressOptions {
   readonly factor: number;
   readonly spool: Spool;
   readonly now: () => number;
+  /** Seconds that a job may wait for its document. */
+  readonly timeout?: number;
 }
 
 export type Trouble = PrinterFile['trouble'];
@@ -69,10 +72,12 @@ export class Press {
   create(
     wish: Pick<SpooledJob, 'name' | 'user' | 'copies' | 'sides' | 'finishings' | 'media' | 'others'> & {
       hold: boolean;
+      bin?: string;
     },
   ): SpooledJob {
     const { hold, ...rest } = wish;
     const job: SpooledJob = {
+      bin: 'face-down',
       ...rest,
       id: this.printer.nextId,
       state: hold ? 'held' : 'pending',
@@ -138,11 +143,25 @@ export class Press {
     this.tick();
   }
 
+  /** Ends jobs that have waited too long for a document which is not on its way (RFC 8011, 5.4.31). */
+  private giveUpWaiting(): void {
+    const now = this.upTime();
+    for (const job of this.jobs)
+      if (
+        job.completedAt === null &&
+        job.documents === 0 &&
+        !job.reasons.includes('job-incoming') &&
+        now - job.createdAt >= (this.options.timeout ?? DOCUMENT_TIMEOUT)
+      )
+        this.end(job.id, 'aborted', 'aborted-by-system');
+  }
+
   /** Lets the time since the last call pass. */
   tick(): void {
     const now = this.options.now();
     let seconds = Math.max(0, (now - this.last) / 1000);
     this.last = now;
+    this.giveUpWaiting();
     const perSecond = (this.options.speed * this.options.factor) / 3600;
     const stopped = this.state().state === 'stopped';
     for (;;) {

@@ -1,7 +1,8 @@
 import { existsSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
+import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { rasterise, readArtwork } from '../pdf';
+import { join, resolve } from 'node:path';
+import { Hands } from '../pdf';
 import { answer, type IppService } from './ipp-service';
 import { panelPage } from './panel';
 import { Press, sheetsOf } from './press';
@@ -14,6 +15,8 @@ export interface FloorOptions {
   readonly spool: string;
   readonly speed: number;
   readonly factor: number;
+  /** Seconds that a job may wait for its document. */
+  readonly timeout?: number;
 }
 
 export interface Floor {
@@ -26,8 +29,14 @@ export interface Floor {
 
 /** Starts a stand-in press: a real IPP service on loopback, with a panel to look at it and to provoke trouble. */
 export async function startFloor(options: FloorOptions): Promise<Floor> {
+  // what arrives is looked into in a thread that can be taken away from it: the press must go on
+  const hands = new Hands({
+    file: join(resolve(process.env.ODD_SPARROW_WORKERS ?? 'dist/workers'), 'pdf.mjs'),
+    hands: 1,
+    seconds: 30,
+  });
   const press = new Press({ ...options, spool: new Spool(options.spool), now: Date.now });
-  const server = createServer();
+  const server = createServer({ requestTimeout: 0, headersTimeout: 20_000 });
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(options.port, '127.0.0.1', resolve);
@@ -38,18 +47,35 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
     press,
     uri,
     panel: `http://127.0.0.1:${port}/`,
-    check: async (path) => (await readArtwork(path, `${path}.work`)).artwork.pages.length,
+    check: async (path, copy) => (await hands.run('read', { path, copy })).artwork.pages.length,
   };
   const timer = setInterval(() => press.tick(), 100);
 
+  server.on('clientError', (_e, socket) => {
+    if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n');
+  });
   server.on('request', (req, res) => {
-    const { pathname } = new URL(req.url ?? '/', 'http://floor');
+    res.on('error', () => undefined);
     const send = (status: number, type: string, body: string | Uint8Array): void => {
-      res.writeHead(status, { 'Content-Type': type, 'Cache-Control': 'no-store' });
+      if (res.headersSent) return;
+      res.writeHead(status, {
+        'Content-Type': type,
+        'Cache-Control': 'no-store',
+        'X-Content-Type-Options': 'nosniff',
+        ...(status >= 400 ? { Connection: 'close' } : {}),
+      });
       res.end(body);
     };
+    const problem = askedWrongly(req);
+    if (problem) return send(problem.status, 'text/plain', problem.message);
+    const pathname = (req.url ?? '/').split('?')[0]!;
     const picture = /^\/pictures\/(\d+)\/(\d+)\.jpg$/.exec(pathname);
     if (req.method === 'POST' && pathname.startsWith('/ipp/')) {
+      // a form of another site can send any text, and this type only with leave that it never gets
+      if (!/^application\/ipp\b/i.test(req.headers['content-type'] ?? ''))
+        return send(415, 'text/plain', 'Only application/ipp is answered here.');
+      // who sends nothing for a minute has gone
+      req.setTimeout(60_000, () => req.destroy());
       answer(service, req).then(
         (bytes) => send(200, 'application/ipp', bytes),
         (e: unknown) => {
@@ -58,9 +84,6 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
         },
       );
     } else if (req.method === 'POST' && pathname.startsWith('/provoke/')) {
-      // only the panel's own page, or a program, may do this: not another site in the same browser
-      const origin = req.headers.origin;
-      if (origin && new URL(origin).host !== req.headers.host) return send(403, 'text/plain', 'Not from there.');
       const what = pathname.slice('/provoke/'.length);
       if (what === 'media-empty' || what === 'media-jam') press.provoke(what);
       else if (what === 'clear') press.provoke(null);
@@ -74,12 +97,11 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
       const path = job && press.options.spool.path(job.id);
       if (!job || !path || !existsSync(path) || page < 1 || page > Math.min(job.pages, Math.floor(job.printed)))
         return send(404, 'text/plain', 'Not printed yet.');
-      try {
-        const sound = existsSync(`${path}.work`) ? `${path}.work` : path;
-        send(200, 'image/jpeg', rasterise(sound, page, 420));
-      } catch (e) {
-        send(500, 'text/plain', String(e));
-      }
+      const sound = existsSync(`${path}.work`) ? `${path}.work` : path;
+      hands.run('draw', { path: sound, page, width: 420 }).then(
+        (jpeg) => send(200, 'image/jpeg', jpeg),
+        (e: Error) => send(422, 'text/plain', `This page cannot be drawn. ${e.message}`),
+      );
     } else if (pathname === '/') send(200, 'text/html; charset=utf-8', panelPage(press.options.name));
     else send(404, 'text/plain', 'Nothing here.');
   });
@@ -91,10 +113,23 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
     press,
     close: async () => {
       clearInterval(timer);
+      await hands.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
     },
   };
+}
+
+/**
+ * Why a request is not answered, by who asks: only under its own name on this machine, and by no page of another site in
+ * the same browser. An Origin is compared as it stands; `null` is nobody's.
+ */
+function askedWrongly(req: IncomingMessage): { status: number; message: string } | null {
+  const host = req.headers.host ?? '';
+  if (!/^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/i.test(host)) return { status: 421, message: 'Not under this name.' };
+  const { origin } = req.headers;
+  if (origin !== undefined && origin !== `http://${host}`) return { status: 403, message: 'Not from there.' };
+  return null;
 }
 
 function panelState(press: Press) {

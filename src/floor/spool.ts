@@ -17,6 +17,8 @@ export const PrintedOn = z.object({
   width: z.number(),
   height: z.number(),
   info: z.string(),
+  /** g/m², where it was said. */
+  weight: z.number().optional(),
   source: z.string().optional(),
 });
 export type PrintedOn = z.infer<typeof PrintedOn>;
@@ -37,6 +39,8 @@ export const SpooledJob = z.object({
   media: PrintedOn.nullable(),
   /** Pages of the document that are printed on something else. */
   others: z.array(z.object({ from: z.int(), to: z.int(), media: PrintedOn })).default([]),
+  /** The output bin it goes to. */
+  bin: z.string().default('face-down'),
   /** Documents received whole: none or one. */
   documents: z.int(),
   octets: z.int(),
@@ -61,6 +65,12 @@ const KEPT = 40;
 export class Spool {
   constructor(private readonly dir: string) {
     mkdirSync(dir, { recursive: true });
+    // documents that were on their way when the process ended have not arrived
+    for (const file of readdirSync(dir)) if (/\.(part|tmp)$/.test(file)) rmSync(join(dir, file), { force: true });
+  }
+
+  get folder(): string {
+    return this.dir;
   }
 
   path(id: number): string {
