@@ -22,7 +22,7 @@ import { DEMO_JOBS, demoShop, makeDemoFiles } from '.';
 async function setup(): Promise<void> {
   await migrate();
   const printer = process.env.ODD_SPARROW_PRINTER ?? null;
-  const shop = await readShop();
+  const shop = await readShop(sql);
   if (shop.stocks.length === 0) await transaction((run) => writeShop(run, demoShop(printer)));
   const [row] = await sql<{ n: number }>('select count(*)::int as n from jobs');
   if (!process.env.ODD_SPARROW_DEMO || row!.n > 0) return;
@@ -33,21 +33,21 @@ async function setup(): Promise<void> {
     const path = files[job.file]!;
     const { sha256, bytes } = await takeIn(createReadStream(path), statSync(path).size);
     const artwork = await readStored(sha256, bytes);
-    const now = await readShop();
+    const now = await readShop(sql);
     const stock = now.stocks.find((s) => s.id === job.stock);
-    const { id } = await jobFromArtwork(
+    const { id } = await jobFromArtwork({
       sha256,
-      job.file,
+      name: job.file,
       artwork,
-      { product: { copies: job.copies }, due: day(job.dueIn), ...(stock ? { sheet: { stock } } : {}) },
-      job.title,
-    );
+      wish: { product: { copies: job.copies }, due: day(job.dueIn), ...(stock ? { sheet: { stock } } : {}) },
+      title: job.title,
+    });
     for (const name of job.more ?? []) {
       const further = await takeIn(createReadStream(files[name]!), statSync(files[name]!).size);
       await readStored(further.sha256, further.bytes);
       await addFile(id, further.sha256, name);
     }
-    const row = await readJob(id);
+    const row = await readJob(sql, id);
     if (job.wish && row) await patchJob(id, row.version, job.wish(now), 'as wished');
   }
 }

@@ -1,19 +1,24 @@
-import { mkdir } from 'node:fs/promises';
-import { folders } from './config';
-import { databaseAway } from './db';
-import { deliver } from './delivering';
-import { followAll } from './following';
-import { runExport, sweepExports } from './exports';
+import { chmod, mkdir, readdir, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { sweepEnded } from '../pdf';
+import { dataFolder, folders } from './config';
+import { databaseAway, sql } from './db';
+import { runExport, resumeExports, sweepExports } from './exports';
+import { lockFolder } from './folder-lock';
+import { wakeAll, wakeLane } from './lanes';
 import { migrate } from './migrate';
-import { fillPictures } from './pictures';
-import { sweepArrivals } from './store';
+import { fillPictures, sweepPictures } from './pictures';
+import { sweepArrivals, sweepStore } from './store';
 import { openDeliveries } from './tables/deliveries';
-import { unfinishedExports } from './tables/exports';
-import { startWork, wake } from './work';
+import { startWork } from './work';
+import { writeSheetsOf } from './writing-sheets';
 
 let started: Promise<void> | null = null;
 
-/** Starts what runs beside requests, once: background work, and everything that was open when the server last stopped. */
+/**
+ * Starts what runs beside requests, once: background work, and everything that was open when the server last stopped.
+ * @throws FolderTaken where another server has the data folder
+ */
 export function boot(): Promise<void> {
   started ??= begin().catch((e: unknown) => {
     started = null;
@@ -22,33 +27,68 @@ export function boot(): Promise<void> {
   return started;
 }
 
+/** How often what is open is looked for in the tables: for what a kill, a full disk or the database left standing. */
+const LOOK_AGAIN = 5_000;
+
+let swept = false;
+
 async function begin(): Promise<void> {
-  for (const folder of Object.values(folders)) await mkdir(folder(), { recursive: true });
+  // whose folder it is, before anything in it is touched
+  await lockFolder(dataFolder(), 'server', 'the server');
   await migrate();
-  await sweepArrivals();
-  await startWork({
-    pictures: ({ sha256 }) => fillPictures(sha256),
-    export: ({ id }) => runExport(id),
-    deliver: ({ id }) => deliver(id),
+  if (!swept) {
+    for (const folder of Object.values(folders)) await mkdir(folder(), { recursive: true });
+    // files of customers: nobody's business but the shop's
+    await chmod(folders.store(), 0o700);
+    sweepEnded();
+    await sweepArrivals();
+    await sweepPictures();
+    await sweepOut();
+    swept = true;
+  }
+  startWork({
+    pictures: fillPictures,
+    exports: runExport,
+    sheets: async (id) => {
+      const d = await writeSheetsOf(id);
+      if (d) wakeLane(d.machine_id);
+    },
   });
-  await wakeDeliveries();
-  // for printers that come back, and calls to wake that were lost with the database
-  setInterval(() => void wakeDeliveries().catch(() => undefined), 5_000);
-  for (const id of await unfinishedExports()) await wake('export', { id });
+  await wakeAll();
+  await resumeExports();
+  repeat(LOOK_AGAIN, async () => {
+    await wakeAll();
+    await resumeExports();
+  });
+  repeat(3_600_000, tidy);
+  void tidy().catch(() => undefined);
+}
+
+async function tidy(): Promise<void> {
   await sweepExports();
+  await sweepStore(sql);
+}
+
+/** Does something again and again, never twice at once. */
+function repeat(every: number, work: () => Promise<void>): void {
   let busy = false;
   setInterval(() => {
     if (busy) return;
     busy = true;
-    followAll()
+    work()
       .catch((e: unknown) => {
         if (!databaseAway(e)) console.error(e);
       })
       .finally(() => (busy = false));
-  }, 700);
+  }, every).unref();
 }
 
-/** Wakes every delivery that its printer does not have yet; one that is at work already is left alone. */
-async function wakeDeliveries(): Promise<void> {
-  for (const d of await openDeliveries()) if (d.phase !== 'follow') await wake('deliver', { id: d.id });
+/** Removes half-written sheets, and those of deliveries that have come to their end. */
+async function sweepOut(): Promise<void> {
+  const open = new Set((await openDeliveries(sql)).map((d) => `delivery-${d.id}.pdf`));
+  for (const name of await readdir(folders.out())) {
+    const left =
+      name.endsWith('.part') || name.startsWith('test-run-') || (name.startsWith('delivery-') && !open.has(name));
+    if (left) await rm(join(folders.out(), name), { force: true });
+  }
 }

@@ -7,6 +7,10 @@ export const folders = {
   store: (): string => join(dataFolder(), 'store'),
   pictures: (): string => join(dataFolder(), 'pictures'),
   out: (): string => join(dataFolder(), 'out'),
+  /** Files on their way in, in one breath. */
+  arriving: (): string => join(dataFolder(), 'store', 'arriving'),
+  /** Files on their way in that can be gone on with. */
+  uploads: (): string => join(dataFolder(), 'store', 'uploads'),
 };
 
 /** Where built workers lie. */

@@ -1,221 +1,180 @@
 import { existsSync } from 'node:fs';
-import { mkdir, rename, rm } from 'node:fs/promises';
+import { plan } from '../core';
 import {
-  loadsOf,
-  lying,
-  plan,
-  turnFor,
-  type Docket,
-  type Load,
-  type Machine,
-  type Plan,
-  type Shop,
-  type Stock,
-} from '../core';
-import {
+  cancelJob,
   createJob,
   getJob,
   getJobs,
   getPrinter,
   jobAttributes,
-  PrinterAway,
   PrinterRefused,
   sendDocument,
-  type JobWish,
-  type Media,
+  type PrinterAt,
   type PrinterJob,
 } from '../machines';
-import { folders } from './config';
-import { alone, databaseAway } from './db';
-import { fileOf, put } from './delivery';
+import { sql } from './db';
+import { fileOf, isOurs, nameOn, put } from './delivery';
+import { loadOf, wishOf } from './print-wish';
 import { sourcesOf } from './sources';
 import { findDelivery, type Delivery, type DeliveryChange } from './tables/deliveries';
 import { readShop } from './tables/shop';
-import { composeInWorker } from './workers';
 
-/** The load that a delivery is; one accepted before there were several was all of one. */
-const loadOf = (d: Delivery, planned: Plan): Load => {
-  const loads = loadsOf(d.docket, planned);
-  return loads[d.run ?? 0] ?? loads[0]!;
-};
+const NOT_POSSIBLE = 0x0404;
+const NOT_FOUND = 0x0406;
+const GONE = 0x0407;
+/** Device error, temporary error, not accepting, busy: refusals of the hour, not of the job (RFC 8011, B.1.5). */
+const PASSING = new Set([0x0502, 0x0504, 0x0505, 0x0506, 0x0507, 0x0508, 0x0509]);
 
-/** The name a job has on the printer: it is found by it again when an answer was lost. */
-const nameOn = (d: Delivery): string => `${[...d.docket.title].slice(0, 80).join('')} [${d.id.slice(0, 13)}]`;
+/** Whether a refusal is of this job, for good. */
+export const forGood = (e: unknown): e is PrinterRefused => e instanceof PrinterRefused && !PASSING.has(e.status);
 
-const sidesOf = ({ sheet }: Docket, { machine, sides }: Load): JobWish['sides'] =>
-  sides === 1
-    ? 'one-sided'
-    : // the sheet lies with its long edge level: turned about the upright axis it comes over its short edge
-      turnFor({ ...sheet, machine }) === 'turn'
-      ? 'two-sided-short-edge'
-      : 'two-sided-long-edge';
+/** A look at the printer that settled nothing: it is to be looked at again. */
+export class LookAgain extends Error {}
+
+/** How long a printer must go on saying that it lacks the document before it is sent once more. */
+const LASTING = 5_000;
+const lacking = new Map<string, number>();
+
+const sending = new Map<string, AbortController>();
+/** Stops a document on its way. Whether the printer has it is then asked of the printer. */
+export const stopSending = (id: string): void => sending.get(id)?.abort();
 
 /**
- * What pages are printed on. A tray is named only where the job and the shop agree on what lies in it: trays may have
- * been loaded anew since the job was planned, and then the printer looks for the stock itself.
+ * One step of a delivery that its printer is to get. What is about to be done is written down before, what has been
+ * done after, so that it may end at any point and be gone on with.
+ * @returns the delivery after it
+ * @throws what the printer's client throws; LookAgain
  */
-function mediaOf(stock: Stock, machine: Machine, shop: Shop): Media {
-  const sheet = lying(stock);
-  const source = (trays: Machine['trays'] | undefined): string | null =>
-    trays?.find((t) => t.stock === stock.id)?.source ?? null;
-  const here = source(machine.trays);
-  const agreed = here === source(shop.machines.find((m) => m.id === machine.id)?.trays);
-  return {
-    width: sheet.height,
-    height: sheet.width,
-    grammage: stock.grammage,
-    name: stock.name,
-    source: agreed ? here : null,
-  };
-}
-
-function wishOf(d: Delivery, load: Load, shop: Shop): JobWish {
-  const [first, ...others] = load.stocks;
-  return {
-    name: nameOn(d),
-    copies: load.copies,
-    sides: sidesOf(d.docket, load),
-    media: mediaOf(first!.stock, load.machine, shop),
-    // sheets to pages of the document: one or two each
-    otherMedia: others
-      .filter((o) => o.stock.id !== first!.stock.id)
-      .map((o) => ({
-        from: (o.from - 1) * load.sides + 1,
-        to: o.to * load.sides,
-        media: mediaOf(o.stock, load.machine, shop),
-      })),
-    hold: d.docket.send.hold,
-  };
-}
-
-const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
-
-/** Takes a delivery on until the printer has it, or it has come to an end. Safe to call again at any point. */
-export async function deliver(id: string): Promise<void> {
-  await alone(`deliver ${id}`, async () => {
-    let pause = 500;
-    for (;;) {
-      const d = await findDelivery(id);
-      if (!d || d.phase === 'follow' || d.phase === 'done') return;
-      try {
-        if (d.cancel_wished && (await canceledBefore(d))) return;
-        await step(d);
-        pause = 500;
-      } catch (e) {
-        if (e instanceof PrinterRefused && e.status !== 0x0506 && e.status !== 0x0507) {
-          await put(d, { phase: 'done', state: 'aborted', message: e.message });
-          await rm(fileOf(id), { force: true });
-          return;
-        }
-        if (e instanceof PrinterAway || e instanceof PrinterRefused) {
-          await put(d, {
-            message: `${d.machine} does not answer. Switch it on or look at its cable; the job is sent as soon as it does.`,
-          });
-        } else if (!databaseAway(e)) {
-          const full = (e as NodeJS.ErrnoException).code === 'ENOSPC';
-          await put(d, {
-            phase: 'done',
-            state: 'aborted',
-            message: full
-              ? 'The disk is full. Make room, then send again.'
-              : `The sheets could not be written: ${(e as Error).message}`,
-          });
-          return;
-        }
-        // away for long: others get their turn; what is open is woken again every few seconds
-        if (pause > 4000) return;
-        await wait(pause);
-        pause *= 2;
-      }
-    }
-  });
-}
-
-/** Cancels what the printer has not seen. @returns whether that was the end of it */
-async function canceledBefore(d: Delivery): Promise<boolean> {
-  if (d.phase !== 'compose' && d.phase !== 'create') return false;
-  await put(d, { phase: 'done', state: 'canceled', message: null });
-  await rm(fileOf(d.id), { force: true });
-  return true;
-}
-
-/** One step. What is about to be done is written down before, what has been done after. */
-export async function step(d: Delivery): Promise<void> {
-  const sources = await sourcesOf(d.docket);
-  if (!sources) {
-    await put(d, { phase: 'done', state: 'aborted', message: 'Its artwork is not in the store.' });
-    return;
-  }
+export async function step(d: Delivery, at: PrinterAt, now: () => number = Date.now): Promise<Delivery> {
   switch (d.phase) {
-    case 'compose': {
-      const out = fileOf(d.id);
-      await mkdir(folders.out(), { recursive: true });
-      if (!existsSync(out)) {
-        await composeInWorker(
-          {
-            docket: d.docket,
-            ...sources,
-            ...(d.run === null ? {} : { sheets: loadOf(d, plan(d.docket, sources.artwork)).sheets }),
-            out: `${out}.part`,
-          },
-          () => undefined,
-          new AbortController().signal,
-        );
-        await rename(`${out}.part`, out);
-      }
-      await put(d, { phase: 'create', state: 'sending', message: null });
-      return;
-    }
+    case 'compose':
+    case 'follow':
+    case 'done':
+      return d;
     case 'create': {
-      const printer = await getPrinter(d.printer);
+      const sources = await sourcesOf(sql, d.docket);
+      if (!sources) return put(d, { phase: 'done', state: 'aborted', message: 'Its artwork is not in the store.' });
+      if (!existsSync(fileOf(d.id))) return put(d, { phase: 'compose', state: 'preparing' });
+      const printer = await getPrinter(at);
+      const wish = wishOf(d, loadOf(d, plan(d.docket, sources.artwork)), await readShop(sql));
+      const attributes = jobAttributes(wish, printer);
       await put(d, { phase: 'creating' });
-      const wish = wishOf(d, loadOf(d, plan(d.docket, sources.artwork)), await readShop());
-      const number = await createJob(d.printer, wish.name, jobAttributes(wish, printer));
-      await put(d, { phase: 'created', printer_job: number, message: null });
-      return;
+      let number: number;
+      try {
+        number = await createJob(at, wish.name, attributes);
+      } catch (e) {
+        // refused for now: there is no such job
+        if (e instanceof PrinterRefused && !forGood(e)) await put(d, { phase: 'create' });
+        throw e;
+      }
+      return put(d, { phase: 'created', printer_job: number, message: null });
     }
     case 'creating': {
       // asked for, and no answer was written down: the printer knows whether it has a job of that name
-      const found = (await getJobs(d.printer)).find((j) => j.name === nameOn(d));
-      await put(d, found ? { phase: 'created', printer_job: found.id } : { phase: 'create' });
-      return;
+      const found = (await getJobs(at)).find((j) => j.name === nameOn(d) || isOurs(d, j));
+      return put(d, found ? { phase: 'created', printer_job: found.id } : { phase: 'create' });
     }
     case 'created': {
-      await put(d, { phase: 'sending' });
-      await sendDocument(d.printer, d.printer_job!, fileOf(d.id));
-      await put(d, { phase: 'follow', state: 'pending', message: null });
-      await rm(fileOf(d.id), { force: true });
-      return;
+      if (!existsSync(fileOf(d.id))) return put(d, { phase: 'compose', state: 'preparing' });
+      await put(d, { phase: 'sending', state: 'sending' });
+      const stop = new AbortController();
+      sending.set(d.id, stop);
+      try {
+        await sendDocument(at, d.printer_job!, fileOf(d.id), stop.signal);
+      } catch (e) {
+        // not possible, not found: whether it has the document already, or lost the job, is asked of it
+        if (e instanceof PrinterRefused && [NOT_POSSIBLE, NOT_FOUND, GONE].includes(e.status))
+          throw new LookAgain(e.message);
+        throw e;
+      } finally {
+        sending.delete(d.id);
+        lacking.delete(d.id);
+      }
+      return put(d, { phase: 'follow', state: 'pending', message: null });
     }
     case 'sending': {
-      const job = await getJob(d.printer, d.printer_job!);
-      await put(d, afterLostAnswer(job));
-      return;
+      const job = await getJob(at, d.printer_job!);
+      const since = lacksDocument(job) ? (lacking.get(d.id) ?? now()) : null;
+      if (since === null) lacking.delete(d.id);
+      else lacking.set(d.id, since);
+      const change = afterLostAnswer(d, job, since !== null && now() - since >= LASTING);
+      if (!change) throw new LookAgain('The answer to the document was lost; the printer is asked whether it has it.');
+      lacking.delete(d.id);
+      return put(d, change);
     }
-    case 'follow':
-    case 'done':
-      return;
   }
 }
 
-/** What a delivery is at when the answer to its document was lost, going by what the printer says of the job. */
-export function afterLostAnswer(job: PrinterJob | null): DeliveryChange {
-  const unsure: DeliveryChange = {
-    phase: 'done',
-    state: 'unsure',
-    message:
+const incoming = (job: PrinterJob): boolean => job.reasons.includes('job-incoming');
+/** Whether a printer says that it waits for a job's document and is not just receiving it. */
+const lacksDocument = (job: PrinterJob | null): boolean =>
+  job !== null &&
+  !incoming(job) &&
+  (job.documents ?? 0) === 0 &&
+  (job.reasons.includes('job-data-insufficient') || (job.documents === 0 && waiting(job)));
+const waiting = ({ state }: PrinterJob): boolean => state === 'pending' || state === 'held' || state === 'unknown';
+
+const lost = (message: string): DeliveryChange => ({ phase: 'done', state: 'unsure', message });
+
+/**
+ * What a delivery is at when the answer to its document was lost, going by what the printer says of the job.
+ * @param lasting whether it has gone on saying for some time that it lacks the document
+ * @returns null where that cannot be said yet
+ */
+export function afterLostAnswer(d: Delivery, job: PrinterJob | null, lasting: boolean): DeliveryChange | null {
+  if (!job)
+    return lost(
       'The answer was lost and the printer no longer knows the job. Look in its output: if the sheets are not there, send again.',
-  };
-  if (!job) return unsure;
-  const ended = job.state === 'completed' || job.state === 'canceled' || job.state === 'aborted';
+    );
+  if (!isOurs(d, job))
+    return lost(
+      'The answer was lost, and the printer has another job under that number now. Look in its output: if the sheets are not there, send again.',
+    );
   if (job.documents !== null && job.documents > 0) return { phase: 'follow' };
-  if (job.state === 'completed' || job.state === 'processing' || job.state === 'stopped') return { phase: 'follow' };
-  if (job.state === 'canceled') return { phase: 'follow' };
-  // given up for want of its document: nothing was printed, a new job may be made
-  if (ended && job.documents === 0 && !job.reasons.includes('document-format-error'))
-    return { phase: 'create', printer_job: null };
-  if (ended) return { phase: 'follow' };
-  if (job.documents === 0 || job.reasons.some((r) => r === 'job-data-insufficient' || r === 'job-incoming'))
-    return { phase: 'created' };
-  return unsure;
+  // still receiving, as far as it knows: what it has then is seen when it has done
+  if (incoming(job)) return null;
+  switch (job.state) {
+    case 'processing':
+    case 'stopped':
+    case 'completed':
+    case 'canceled':
+      return { phase: 'follow' };
+    case 'aborted':
+      // given up for want of its document: nothing was printed, a new job may be made
+      return job.documents === 0 && !job.reasons.includes('document-format-error')
+        ? { phase: 'create', printer_job: null }
+        : { phase: 'follow' };
+    case 'pending':
+    case 'held':
+    case 'unknown':
+      if (lacksDocument(job)) return lasting ? { phase: 'created' } : null;
+      // it does not count documents and does not complain: it is followed, and tells by its states how it ends
+      return { phase: 'follow' };
+  }
 }
+
+/**
+ * Ends a delivery that nobody wants any more, as far as that is known here: where its document was never on its way
+ * nothing can be printed of it. @returns whether that was the end of it
+ */
+export async function canceledBefore(d: Delivery, at: PrinterAt | null): Promise<boolean> {
+  if (!['compose', 'create', 'creating', 'created'].includes(d.phase)) return false;
+  await put(d, { phase: 'done', state: 'canceled', message: null });
+  // an empty job that the printer may have is taken off it; where it is away it gives it up by itself
+  if (at && d.phase === 'created') await cancelJob(at, d.printer_job!).catch(() => undefined);
+  return true;
+}
+
+/** Cancels a delivery whose document may be on the printer. How it ended is then followed. */
+export async function cancelSent(d: Delivery, at: PrinterAt): Promise<Delivery> {
+  const job = await getJob(at, d.printer_job!);
+  if (!job || !isOurs(d, job)) return put(d, { phase: 'done', state: 'canceled', message: null });
+  await cancelJob(at, job.id).catch((e: unknown) => {
+    // too late is no failure: following tells how it ended
+    if (!(e instanceof PrinterRefused)) throw e;
+  });
+  return put(d, { phase: 'follow', cancel_wished: false });
+}
+
+/** A delivery as it is now. */
+export const present = (id: string): Promise<Delivery | null> => findDelivery(sql, id);

@@ -1,29 +1,48 @@
 import { randomUUID } from 'node:crypto';
-import { existsSync } from 'node:fs';
-import { mkdir, rename, rm } from 'node:fs/promises';
+import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { plan } from '../core';
 import { folders } from './config';
-import { alone } from './db';
+import { databaseAway, diskFull, sql } from './db';
 import { tell } from './events';
 import { sourcesOf } from './sources';
-import { findExport, forgetOldExports, insertExport, updateExport, type Export } from './tables/exports';
+import {
+  findExport,
+  forgetOldExports,
+  insertExport,
+  unfinishedExports,
+  updateExport,
+  type Export,
+} from './tables/exports';
 import { readJob } from './tables/jobs';
 import { composeInWorker } from './workers';
-import { wake } from './work';
+import { NotSendable } from './not-sendable';
+import { makeExport } from './work';
 
 const running = new Map<string, AbortController>();
 
 export const exportFile = (id: string): string => join(folders.out(), `export-${id}.pdf`);
 
-/** Starts making the imposed PDF of a job as it stands. @returns its id, or null where there is no such job */
-export async function startExport(jobId: string, pass: Export['pass'] = 'all'): Promise<string | null> {
-  const row = await readJob(jobId);
-  const sources = row && (await sourcesOf(row.docket));
+/**
+ * Starts making the imposed PDF of a job as it stands.
+ * @param id what the asker calls it: asked for again, the same export answers
+ * @returns its id, or null where there is no such job
+ */
+export async function startExport(
+  jobId: string,
+  pass: Export['pass'] = 'all',
+  id: string = randomUUID(),
+): Promise<string | null> {
+  const row = await readJob(sql, jobId);
+  const sources = row && (await sourcesOf(sql, row.docket));
   if (!row || !sources) return null;
-  const id = randomUUID();
-  await insertExport(id, jobId, row.docket, pass, plan(row.docket, sources.artwork).sheets.length);
-  await wake('export', { id });
+  const planned = plan(row.docket, sources.artwork);
+  if (planned.tooLarge)
+    throw new NotSendable(
+      'The job is too large to be laid in one. Mend that first: the export would not hold all of it.',
+    );
+  await insertExport(sql, id, jobId, row.docket, pass, planned.sheets.length);
+  makeExport(id);
   return id;
 }
 
@@ -32,56 +51,66 @@ const said = (e: Export, change: Partial<Export>): void => {
   tell({ kind: 'export', id: e.id, state: now.state, done: now.done, total: now.total, message: now.message });
 };
 
-/** Makes an export; what was half done when the server stopped is begun again. */
+/** Writes down what has become of an export, and tells the windows. @returns whether it had not ended before */
+async function put(e: Export, change: Partial<Pick<Export, 'state' | 'done' | 'message'>>): Promise<boolean> {
+  const moved = await updateExport(sql, e.id, change);
+  if (moved) said(e, change);
+  return moved;
+}
+
+/**
+ * Makes an export; what was half done when the server stopped is begun again. Where the disk is full or the database
+ * away it stays to be made, and is taken up again.
+ */
 export async function runExport(id: string): Promise<void> {
-  await alone(`export ${id}`, async () => {
-    const it = await findExport(id);
-    if (!it || (it.state !== 'waiting' && it.state !== 'working')) return;
-    const sources = await sourcesOf(it.docket);
-    if (!sources) return;
-    await updateExport(id, { state: 'working', done: 0 });
-    const abort = new AbortController();
-    running.set(id, abort);
-    const out = exportFile(id);
+  const it = await findExport(sql, id);
+  if (!it || (it.state !== 'waiting' && it.state !== 'working')) return;
+  const sources = await sourcesOf(sql, it.docket);
+  if (!sources) {
+    await put(it, { state: 'failed', message: 'Its artwork is not in the store. Drop the file on the job again.' });
+    return;
+  }
+  const abort = new AbortController();
+  running.set(id, abort);
+  const out = exportFile(id);
+  try {
+    if (!(await put(it, { state: 'working', done: 0, message: null }))) return;
     await mkdir(folders.out(), { recursive: true });
-    try {
-      await composeInWorker(
-        { docket: it.docket, ...sources, pass: it.pass, out: `${out}.part` },
-        (done) => {
-          // what a stopped worker had said before it was stopped is not news any more
-          if (!abort.signal.aborted) said(it, { state: 'working', done });
-        },
-        abort.signal,
-      );
-      await rename(`${out}.part`, out);
-      if (await updateExport(id, { state: 'done', done: it.total })) said(it, { state: 'done', done: it.total });
-      else await rm(out, { force: true });
-    } catch (e) {
-      await rm(`${out}.part`, { force: true });
-      const canceled = abort.signal.aborted;
-      const full = (e as NodeJS.ErrnoException).code === 'ENOSPC';
-      const message = canceled
-        ? null
-        : full
-          ? 'The disk is full. Make room, then export again.'
-          : `The sheets could not be written: ${(e as Error).message}`;
-      await updateExport(id, { state: canceled ? 'canceled' : 'failed', message });
-      said(it, { state: canceled ? 'canceled' : 'failed', message });
-    } finally {
-      running.delete(id);
-    }
-  });
+    await composeInWorker(
+      { docket: it.docket, ...sources, pass: it.pass, out },
+      (done) => {
+        // what a stopped worker had said before it was stopped is not news any more
+        if (!abort.signal.aborted) said(it, { state: 'working', done });
+      },
+      abort.signal,
+    );
+    if (!(await put(it, { state: 'done', done: it.total }))) await rm(out, { force: true });
+  } catch (e) {
+    await rm(`${out}.part`, { force: true });
+    if (abort.signal.aborted) await put(it, { state: 'canceled', message: null });
+    else if (diskFull(e))
+      await put(it, { state: 'waiting', message: 'The disk is full. Make room: the export then goes on by itself.' });
+    else if (!databaseAway(e))
+      await put(it, { state: 'failed', message: `The sheets could not be written. ${(e as Error).message}` });
+  } finally {
+    running.delete(id);
+  }
+}
+
+/** Takes up every export that is not at its end: those waiting, and those interrupted. */
+export async function resumeExports(): Promise<void> {
+  for (const id of await unfinishedExports(sql)) makeExport(id);
 }
 
 /** Stops an export. @returns whether there was one to stop */
 export async function cancelExport(id: string): Promise<boolean> {
+  const it = await findExport(sql, id);
+  const stopped = it !== null && (await put(it, { state: 'canceled', message: null }));
   running.get(id)?.abort();
-  const it = await findExport(id);
-  if (!it || !(await updateExport(id, { state: 'canceled' }))) return false;
-  said(it, { state: 'canceled' });
-  return true;
+  return stopped;
 }
 
+/** Forgets exports older than a day, with their files. */
 export async function sweepExports(): Promise<void> {
-  for (const id of await forgetOldExports()) if (existsSync(exportFile(id))) await rm(exportFile(id), { force: true });
+  for (const id of await forgetOldExports(sql)) await rm(exportFile(id), { force: true });
 }

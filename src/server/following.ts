@@ -1,48 +1,60 @@
-import { cancelJob, explain, getJob, getPrinter, PrinterAway, PrinterRefused } from '../machines';
-import { databaseAway } from './db';
-import { put } from './delivery';
-import { openDeliveries, type Delivery } from './tables/deliveries';
+import { cancelJob, explain, getJob, getPrinter, PrinterRefused, type PrinterAt, type PrinterFacts } from '../machines';
+import { sql } from './db';
+import { isOurs, put } from './delivery';
+import { findDelivery, openDeliveries, type Delivery } from './tables/deliveries';
 
-/** Asks the printers about everything they have of ours. */
-export async function followAll(): Promise<void> {
-  const open = await openDeliveries();
-  await Promise.all(open.filter((d) => d.phase === 'follow').map((d) => follow(d)));
-}
-
-async function follow(d: Delivery): Promise<void> {
-  try {
-    if (d.cancel_wished) {
-      await cancelJob(d.printer, d.printer_job!).catch((e: unknown) => {
-        // too late is no failure: the printer says below how it ended
-        if (!(e instanceof PrinterRefused)) throw e;
-      });
-      await put(d, { cancel_wished: false });
-    }
-    const job = await getJob(d.printer, d.printer_job!);
-    if (!job) {
-      await put(d, {
-        phase: 'done',
-        state: 'unsure',
-        message: 'The printer no longer knows this job. Look in its output; if the sheets are not there, send again.',
-      });
-      return;
-    }
-    const ended = job.state === 'completed' || job.state === 'canceled' || job.state === 'aborted';
-    let message = explain(job.reasons);
-    if (job.state === 'stopped' || job.state === 'pending') {
-      const printer = await getPrinter(d.printer);
-      if (printer.state === 'stopped')
-        message = explain(printer.reasons) ?? 'The printer has stopped. Look at its display.';
-    }
-    await put(d, {
-      state: job.state,
-      message: job.state === 'completed' ? null : message,
-      sheets_done: job.state === 'completed' ? Math.max(job.sheetsDone, 0) : job.sheetsDone,
-      ...(ended ? { phase: 'done' as const } : {}),
-    });
-  } catch (e) {
-    if (e instanceof PrinterAway || e instanceof PrinterRefused)
-      await put(d, { message: `${d.machine} does not answer; it is asked again every second.` });
-    else if (!databaseAway(e)) throw e;
+/**
+ * Asks a printer about everything it has of ours.
+ * @returns how many deliveries it still has
+ * @throws what the printer's client throws
+ */
+export async function follow(machineId: string, at: PrinterAt): Promise<number> {
+  let left = 0;
+  let facts: Promise<PrinterFacts> | null = null;
+  for (const open of await openDeliveries(sql, machineId)) {
+    if (open.phase !== 'follow') continue;
+    const d = await findDelivery(sql, open.id);
+    if (d && !(await followOne(d, at, () => (facts ??= getPrinter(at))))) left++;
   }
+  return left;
 }
+
+/** @returns whether the delivery has come to its end */
+async function followOne(d: Delivery, at: PrinterAt, printer: () => Promise<PrinterFacts>): Promise<boolean> {
+  const unsure = async (message: string): Promise<boolean> => {
+    await put(d, { phase: 'done', state: 'unsure', message });
+    return true;
+  };
+  const job = await getJob(at, d.printer_job!);
+  if (!job)
+    return unsure('The printer no longer knows this job. Look in its output; if the sheets are not there, send again.');
+  if (!isOurs(d, job))
+    return unsure(
+      'The printer has another job under that number now. Look in its output; if the sheets are not there, send again.',
+    );
+  if (d.cancel_wished) {
+    await cancelJob(at, job.id).catch((e: unknown) => {
+      // too late is no failure: the printer says next how it ended
+      if (!(e instanceof PrinterRefused)) throw e;
+    });
+    await put(d, { cancel_wished: false });
+    return false;
+  }
+  const ended = job.state === 'completed' || job.state === 'canceled' || job.state === 'aborted';
+  let message = explain(job.reasons) ?? (job.state === 'aborted' ? aborted(job.message) : null);
+  if (job.state === 'stopped' || job.state === 'pending') {
+    const facts = await printer();
+    if (facts.state === 'stopped') message = explain(facts.reasons) ?? 'The printer has stopped. Look at its display.';
+  }
+  await put(d, {
+    // a state that is not known here is none of those that end it
+    ...(job.state === 'unknown' ? {} : { state: job.state }),
+    message: job.state === 'completed' ? null : message,
+    sheets_done: job.sheetsDone,
+    ...(ended ? { phase: 'done' as const } : {}),
+  });
+  return ended;
+}
+
+const aborted = (said: string): string =>
+  `The printer gave the job up${said ? `: ${said}` : ''}. Look at its display, then send again.`;

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { existsSync, statSync } from 'node:fs';
 import type { Readable } from 'node:stream';
 import {
   checkedPatch,
@@ -15,28 +16,46 @@ import {
   type FileRef,
   type Patch,
 } from '../core';
+import { ArtworkError } from '../pdf';
+import { sql, transaction, type Sql } from './db';
 import { tell } from './events';
-import { keep, storedAt, workingCopyAt } from './store';
+import { dropStored, keep, storedAt, StoreError, workingCopyAt, type Kept } from './store';
 import { sourcesOf } from './sources';
 import { findArtwork, recordArtwork } from './tables/artworks';
-import { changeJob, createJob, jobsUsing, readJob, type JobRow, type Summary } from './tables/jobs';
+import {
+  changeJob,
+  createJob,
+  jobsUsing,
+  Outdated,
+  readJob,
+  type Change,
+  type JobRow,
+  type Summary,
+} from './tables/jobs';
 import { readShop } from './tables/shop';
 import { readInWorker } from './workers';
-import { wake } from './work';
+import { drawPictures } from './work';
 
-/** Stores a file as it streams in. It is safe from here on, whatever it turns out to be. */
-export const takeIn = (body: Readable, expected: number | null): Promise<{ sha256: string; bytes: number }> =>
-  keep(body, expected);
+/** Stores a file as it streams in. It is safe from here on. */
+export const takeIn = (body: Readable, expected: number | null): Promise<Kept> => keep(body, expected);
 
 /**
  * Reads a stored file, once: what is known of it already is not read again.
  * @throws ArtworkError where it cannot be artwork
  */
 export async function readStored(sha256: string, bytes: number, password?: string): Promise<Artwork> {
-  const known = await findArtwork(sha256);
+  const known = await findArtwork(sql, sha256);
   if (known) return unpackArtwork(known.facts);
-  const { artwork, workingCopy } = await readInWorker(storedAt(sha256), workingCopyAt(sha256), password);
-  await recordArtwork(sha256, bytes, artwork, workingCopy);
+  if (!existsSync(storedAt(sha256)))
+    throw new StoreError('unknown', 'That file is not in the store any more. Drop it again.');
+  const { artwork, workingCopy } = await readInWorker(storedAt(sha256), workingCopyAt(sha256), password).catch(
+    async (e: unknown) => {
+      // what is no artwork is not kept; a locked one waits for its password
+      if (e instanceof ArtworkError && e.code !== 'locked') await dropStored(sha256);
+      throw e;
+    },
+  );
+  await recordArtwork(sql, sha256, bytes || statSync(storedAt(sha256)).size, artwork, workingCopy);
   return artwork;
 }
 
@@ -49,45 +68,58 @@ export function titleFrom(name: string): string {
 
 /** A name that is only a name: what a browser sends may hold paths, line ends and worse. */
 export function cleanName(name: string): string {
-  const base = name.split(/[/\\]/).pop() ?? '';
-
+  const base = name.toWellFormed().split(/[/\\]/).pop() ?? '';
   const plain = base.replace(/[\u0000-\u001f\u007f\u202a-\u202e\u2066-\u2069]/g, '').trim();
   return [...plain].slice(0, 200).join('') || 'unnamed';
 }
 
 const today = (): string => new Date().toISOString().slice(0, 10);
 
+/** A job to be made of a stored file. */
+export interface NewJob {
+  /** What the asker calls it: asked for again, it is not made twice. */
+  readonly id?: string;
+  readonly sha256: string;
+  readonly name: string;
+  readonly artwork: Artwork;
+  readonly wish?: Patch;
+  readonly title?: string;
+}
+
 /** Makes a job of a stored file: planned at once, by the shop's defaults. */
-export async function jobFromArtwork(
-  sha256: string,
-  name: string,
-  artwork: Artwork,
-  wish: Patch = {},
-  title?: string,
-): Promise<{ id: string; same: number[] }> {
-  const same = await jobsUsing(sha256);
-  const shop = await readShop();
+export async function jobFromArtwork({
+  id = randomUUID(),
+  sha256,
+  name,
+  artwork,
+  wish = {},
+  title,
+}: NewJob): Promise<{ id: string; same: number[] }> {
+  const shop = await readShop(sql);
   const file: FileRef = { name: cleanName(name), sha256 };
   const docket = patched(newDocket(title ?? titleFrom(name), file, artwork, shop, today()), wish);
-  const id = randomUUID();
-  await createJob(id, docket, await summarise(docket, artwork), 'arrived');
-  await wake('pictures', { sha256 });
+  const same = await transaction(async (tx) => {
+    const others = await jobsUsing(tx, sha256);
+    await createJob(tx, id, docket, await summarise(tx, docket, artwork), 'arrived');
+    return others;
+  });
+  drawPictures(sha256);
   tell({ kind: 'jobs' });
   return { id, same };
 }
 
 /** What the list of jobs shows of this docket. */
-export async function summarise(docket: Docket, artwork?: Artwork): Promise<Summary> {
+export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Promise<Summary> {
   const sha256 = docket.artwork.file.sha256 ?? '';
   const known = artwork ??
-    (await sourcesOf(docket))?.artwork ?? { pages: [], kind: 'pdf' as const, inks: [], notes: [] };
+    (await sourcesOf(run, docket))?.artwork ?? { pages: [], kind: 'pdf' as const, inks: [], notes: [] };
   const planned = plan(docket, known);
   const findings = inspect({
     docket,
     artwork: known,
     plan: planned,
     marks: mark(docket, planned),
-    shop: await readShop(),
+    shop: await readShop(run),
     unit: 'mm',
   });
   const figures = reckon(docket, planned);
@@ -117,57 +149,77 @@ const told = (row: JobRow | null): JobRow | null => {
   return row;
 };
 
-/** Changes a job's docket by a patch. @throws Outdated, z.ZodError */
-export async function patchJob(id: string, base: number, patch: unknown, label: string): Promise<JobRow | null> {
-  return told(
-    await changeJob(
-      id,
-      base,
-      async (row) => ({ kind: 'step', docket: checkedPatch(row.docket, patch), label }),
-      (docket) => summarise(docket),
-    ),
-  );
-}
+const change = async (
+  id: string,
+  base: number,
+  changeId: string | null,
+  to: (row: JobRow) => Change,
+): Promise<JobRow | null> =>
+  told(await transaction((tx) => changeJob(tx, id, base, changeId, to, (docket) => summarise(tx, docket))));
+
+/**
+ * Changes a job's docket by a patch.
+ * @param changeId what the asker calls the change: asked for again, it is not made again
+ * @throws Outdated, z.ZodError
+ */
+export const patchJob = (
+  id: string,
+  base: number,
+  patch: unknown,
+  label: string,
+  changeId: string | null = null,
+): Promise<JobRow | null> =>
+  change(id, base, changeId, (row) => ({ kind: 'step', docket: checkedPatch(row.docket, patch), label }));
 
 /** Takes the last step back, or brings it again. @throws Outdated */
-export async function stepJob(id: string, base: number, by: 1 | -1): Promise<JobRow | null> {
-  return told(
-    await changeJob(
-      id,
-      base,
-      async (row) => ({ kind: 'move', position: row.position + by }),
-      (docket) => summarise(docket),
-    ),
-  );
-}
+export const stepJob = (id: string, base: number, by: 1 | -1, changeId: string | null = null): Promise<JobRow | null> =>
+  change(id, base, changeId, (row) => ({ kind: 'move', position: row.position + by }));
 
 /** Adds a further file that pages can be taken from; a docket has at most twenty. */
-export async function addFile(id: string, sha256: string, name: string): Promise<JobRow | null> {
-  const row = await readJob(id);
-  if (!row) return null;
+export async function addFile(
+  id: string,
+  sha256: string,
+  name: string,
+  changeId: string | null = null,
+): Promise<JobRow | null> {
   const file: FileRef = { name: cleanName(name), sha256 };
-  const after = await patchJob(
-    id,
-    row.version,
-    { artwork: { more: [...row.docket.artwork.more, file] } },
-    `${file.name} added`,
-  );
-  await wake('pictures', { sha256 });
+  const after = await whereItStands(id, changeId, (row) => ({
+    kind: 'step',
+    docket: checkedPatch(row.docket, { artwork: { more: [...row.docket.artwork.more, file] } }),
+    label: `${file.name} added`,
+  }));
+  drawPictures(sha256);
   return after;
 }
 
 /** Swaps a job's artwork for another file; every wish stays, and the former file is remembered. */
-export async function swapArtwork(id: string, sha256: string, name: string): Promise<JobRow | null> {
-  const row = await readJob(id);
-  if (!row) return null;
+export async function swapArtwork(
+  id: string,
+  sha256: string,
+  name: string,
+  changeId: string | null = null,
+): Promise<JobRow | null> {
   const file: FileRef = { name: cleanName(name), sha256 };
-  const before = row.docket.artwork;
-  const after = await patchJob(
-    id,
-    row.version,
-    { artwork: { file, former: [before.file, ...before.former].slice(0, 20) } },
-    `artwork swapped for ${file.name}`,
-  );
-  await wake('pictures', { sha256 });
+  const after = await whereItStands(id, changeId, ({ docket }) => ({
+    kind: 'step',
+    docket: checkedPatch(docket, {
+      artwork: { file, former: [docket.artwork.file, ...docket.artwork.former].slice(0, 20) },
+    }),
+    label: `artwork swapped for ${file.name}`,
+  }));
+  drawPictures(sha256);
   return after;
+}
+
+/** Changes a job at whatever version it is: for changes that go with any other. */
+async function whereItStands(id: string, changeId: string | null, to: (row: JobRow) => Change): Promise<JobRow | null> {
+  for (let tries = 0; ; tries++) {
+    const row = await readJob(sql, id);
+    if (!row) return null;
+    try {
+      return await change(id, row.version, changeId, to);
+    } catch (e) {
+      if (!(e instanceof Outdated) || tries > 20) throw e;
+    }
+  }
 }

@@ -1,38 +1,69 @@
 import { existsSync } from 'node:fs';
-import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { Stopped } from '../pdf';
 import { folders } from './config';
+import { databaseAway, diskFull, sql } from './db';
 import { tell } from './events';
 import { storedAt, workingCopyAt } from './store';
 import { findArtwork } from './tables/artworks';
+import { tooHeavy } from './too-heavy';
 import { drawInWorker } from './workers';
 
 /** Widths in pixels that pages are drawn at: in the run strip, on the table, zoomed in. */
 export const WIDTHS = [160, 640, 1600, 3200] as const;
 
 const inHand = new Map<string, Promise<Buffer>>();
-const fileOf = (sha256: string, page: number, width: number): string =>
-  join(folders.pictures(), sha256.slice(0, 2), sha256, `${page}-${width}.jpg`);
+const folderOf = (sha256: string): string => join(folders.pictures(), sha256.slice(0, 2), sha256);
+const fileOf = (sha256: string, page: number, width: number): string => join(folderOf(sha256), `${page}-${width}.jpg`);
+/** Stands for a page that could not be drawn: it is not tried again at every look. */
+const heavyFile = (sha256: string, page: number): string => join(folderOf(sha256), `${page}-too-heavy`);
 
 /** The file to read an artwork from: its working copy where it has one. */
 export const sourceOf = (sha256: string, workingCopy: boolean): string =>
   workingCopy ? workingCopyAt(sha256) : storedAt(sha256);
 
-/** A picture of a page, drawn if it is not there yet. Asked for twice at once, it is drawn once. */
-export function picture(sha256: string, page: number, width: number): Promise<Buffer> {
+async function write(file: string, data: Uint8Array): Promise<void> {
+  const temporary = `${file}.${process.pid}.part`;
+  try {
+    await writeFile(temporary, data);
+    await rename(temporary, file);
+  } catch (e) {
+    await rm(temporary, { force: true });
+    // a picture that cannot be kept is shown all the same
+    if (!diskFull(e)) throw e;
+  }
+}
+
+/**
+ * A picture of a page, drawn if it is not there yet. Asked for twice at once, it is drawn once. A page that takes too
+ * long or too much to draw gets a picture that says so.
+ * @throws RangeError where there is no such page
+ */
+export function picture(sha256: string, page: number, width: number, asked = true): Promise<Buffer> {
   const file = fileOf(sha256, page, width);
   const waiting = inHand.get(file);
   if (waiting) return waiting;
   const made = (async () => {
     if (existsSync(file)) return readFile(file);
-    const row = await findArtwork(sha256);
-    if (!row || page < 1 || page > row.facts.pages.length) throw new RangeError('There is no such page.');
-    const jpeg = Buffer.from(await drawInWorker(sourceOf(sha256, row.working_copy), page, width));
-    await mkdir(join(folders.pictures(), sha256.slice(0, 2), sha256), { recursive: true });
-    const temporary = `${file}.${process.pid}`;
-    await writeFile(temporary, jpeg);
-    await rename(temporary, file);
-    return jpeg;
+    const row = await findArtwork(sql, sha256);
+    const facts = row && row.facts.alike[row.facts.pages[page - 1] ?? -1];
+    if (!row || !facts) throw new RangeError('There is no such page.');
+    const instead = (): Promise<Buffer> => tooHeavy(width, facts.media.height / facts.media.width);
+    if (existsSync(heavyFile(sha256, page))) return instead();
+    await mkdir(folderOf(sha256), { recursive: true }).catch((e: unknown) => {
+      if (!diskFull(e)) throw e;
+    });
+    try {
+      const jpeg = Buffer.from(await drawInWorker(sourceOf(sha256, row.working_copy), page, width, asked));
+      await write(file, jpeg);
+      return jpeg;
+    } catch (e) {
+      // too long, too much, or nothing that MuPDF can make a picture of: the page is printed all the same
+      if (databaseAway(e) || diskFull(e) || e instanceof Stopped) throw e;
+      await write(heavyFile(sha256, page), new Uint8Array());
+      return instead();
+    }
   })().finally(() => inHand.delete(file));
   inHand.set(file, made);
   return made;
@@ -49,12 +80,17 @@ export function fillPictures(sha256: string): Promise<void> {
   const running = filling.get(sha256);
   if (running) return running;
   const work = (async () => {
-    const row = await findArtwork(sha256);
+    const row = await findArtwork(sql, sha256);
     if (!row) return;
     const total = row.facts.pages.length;
     let told = 0;
     for (let page = 1; page <= total; page++) {
-      await picture(sha256, page, WIDTHS[0]).catch(() => undefined);
+      const lost = await picture(sha256, page, WIDTHS[0], false).then(
+        () => false,
+        // they are drawn when they are asked for
+        (e: unknown) => databaseAway(e) || diskFull(e),
+      );
+      if (lost) return;
       progress.set(sha256, { done: page, total });
       const now = Date.now();
       if (now - told > 250 || page === total) {
@@ -68,4 +104,10 @@ export function fillPictures(sha256: string): Promise<void> {
   });
   filling.set(sha256, work);
   return work;
+}
+
+/** Removes pictures that were half written when the server was stopped. */
+export async function sweepPictures(): Promise<void> {
+  for (const entry of await readdir(folders.pictures(), { recursive: true }).catch(() => []))
+    if (!/\.jpg$|too-heavy$|^[0-9a-f/]+$/.test(entry)) await rm(join(folders.pictures(), entry), { force: true });
 }

@@ -1,6 +1,7 @@
 import { unpackArtwork, type Artwork, type Docket } from '../core';
+import type { Sql } from './db';
 import { sourceOf } from './pictures';
-import { findArtwork } from './tables/artworks';
+import { findArtworks } from './tables/artworks';
 
 /** What a docket is made from: facts of all its files, and where each lies. */
 export interface Sources {
@@ -10,9 +11,13 @@ export interface Sources {
 }
 
 /** The files of a docket, or null where its artwork is not in the store. A further file that is gone has no pages. */
-export async function sourcesOf(docket: Docket): Promise<Sources | null> {
+export async function sourcesOf(run: Sql, docket: Docket): Promise<Sources | null> {
   const { file, more } = docket.artwork;
-  const [first, ...others] = await Promise.all([file, ...more].map((f) => findArtwork(f.sha256 ?? '')));
+  const known = await findArtworks(
+    run,
+    [file, ...more].map((f) => f.sha256 ?? ''),
+  );
+  const [first, ...others] = known;
   if (!first) return null;
   const facts = others.map((row) => (row ? unpackArtwork(row.facts).pages : []));
   const artwork = unpackArtwork(first.facts);

@@ -3,6 +3,9 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { printerOf } from './addresses';
+import { canceledBefore, LookAgain, present, step } from './delivering';
+import { writeSheetsOf } from './writing-sheets';
 
 export const freePort = (): Promise<number> =>
   new Promise((done) => {
@@ -30,4 +33,19 @@ export async function withServer(): Promise<{ dir: string; stop: () => Promise<v
       rmSync(dir, { recursive: true, force: true });
     },
   };
+}
+
+/** Takes a delivery on, as its lane would, until the printer has it or it has come to its end. */
+export async function deliver(id: string): Promise<void> {
+  for (;;) {
+    const d = await present(id);
+    if (!d || d.phase === 'follow' || d.phase === 'done') return;
+    if (d.cancel_wished && (await canceledBefore(d, null))) return;
+    if (d.phase === 'compose') await writeSheetsOf(id);
+    else
+      await step(d, await printerOf(d.machine_id, d.machine)).catch(async (e: unknown) => {
+        if (!(e instanceof LookAgain)) throw e;
+        await new Promise((r) => setTimeout(r, 200));
+      });
+  }
 }

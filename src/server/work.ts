@@ -1,35 +1,58 @@
-import PgBoss from 'pg-boss';
-import { databaseUrl } from './config';
+import PQueue from 'p-queue';
 
-/** Background work by name, with what each needs to know. The truth is in our own tables; the queue only wakes. */
-interface Work {
-  readonly pictures: { readonly sha256: string };
-  readonly export: { readonly id: string };
-  readonly deliver: { readonly id: string };
+/**
+ * Work beside requests. What is to be done stands in the tables of exports and deliveries; here is only the order in
+ * which this server does it. Asking for work twice does it once, asking cannot fail, and what is lost here with the
+ * process is found in the tables again.
+ */
+export interface Work {
+  readonly exports: (id: string) => Promise<void>;
+  readonly sheets: (deliveryId: string) => Promise<void>;
+  readonly pictures: (sha256: string) => Promise<void>;
 }
 
-let boss: PgBoss | null = null;
+let doing: Work | null = null;
+/** Sheets are written one file after another: the machine has few cores, and one composing thread. */
+const writing = new PQueue({ concurrency: 1 });
+const drawing = new PQueue({ concurrency: 1 });
+const inHand = new Set<string>();
 
-/** Starts the queue with its handlers. */
-export async function startWork(handlers: {
-  readonly [K in keyof Work]: (data: Work[K]) => Promise<void>;
-}): Promise<void> {
-  boss = new PgBoss({ connectionString: databaseUrl(), max: 4, schema: 'work' });
-  boss.on('error', () => undefined);
-  await boss.start();
-  for (const name of Object.keys(handlers) as (keyof Work)[]) {
-    await boss.createQueue(name);
-    const handle = handlers[name] as (data: never) => Promise<void>;
-    // several at once: a delivery that waits for its printer does not keep others from theirs
-    const workers = name === 'deliver' ? 4 : 1;
-    for (let i = 0; i < workers; i++)
-      await boss.work(name, { pollingIntervalSeconds: 0.5, batchSize: 1 }, async (jobs) => {
-        for (const job of jobs) await handle(job.data as never);
-      });
-  }
+export function startWork(work: Work): void {
+  doing = work;
 }
 
-/** Asks for work to be done soon. Lost when the database is; what matters is woken again at start. */
-export async function wake<K extends keyof Work>(name: K, data: Work[K]): Promise<void> {
-  await boss?.send(name, data, { retryLimit: 3, retryDelay: 5, expireInHours: 12 });
+function once(queue: PQueue, key: string, work: () => Promise<void>): void {
+  if (inHand.has(key)) return;
+  inHand.add(key);
+  void queue
+    .add(async () => {
+      try {
+        await work();
+      } catch (e) {
+        console.error(`${key}:`, e);
+      } finally {
+        inHand.delete(key);
+      }
+    })
+    .catch(() => undefined);
 }
+
+/** Asks for an export to be made. */
+export const makeExport = (id: string): void => {
+  if (doing) once(writing, `export ${id}`, () => doing!.exports(id));
+};
+
+/** Asks for a delivery's sheets to be written. */
+export const writeSheets = (deliveryId: string): void => {
+  if (doing) once(writing, `sheets ${deliveryId}`, () => doing!.sheets(deliveryId));
+};
+
+/** Asks for the small pictures of a file. */
+export const drawPictures = (sha256: string): void => {
+  if (doing) once(drawing, `pictures ${sha256}`, () => doing!.pictures(sha256));
+};
+
+/** Resolves when nothing is in hand. */
+export const idle = async (): Promise<void> => {
+  await Promise.all([writing.onIdle(), drawing.onIdle()]);
+};

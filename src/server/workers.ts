@@ -1,55 +1,42 @@
 import { availableParallelism } from 'node:os';
-import { MessageChannel } from 'node:worker_threads';
-import { Piscina } from 'piscina';
-import { ArtworkError, type Composed, type ComposeJob, type ReadArtwork } from '../pdf';
+import { Hands, type Composed, type ComposeJob, type ReadArtwork } from '../pdf';
 import { workerFile } from './config';
 
-/** Drawing and reading share the machine's cores; composing has a thread of its own, so that pictures never wait for it. */
-let pages: Piscina | null = null;
-let composer: Piscina | null = null;
+/**
+ * Reading, drawing and composing have threads of their own: a page that is drawn without end holds up no file that
+ * arrives, and pictures never wait for sheets.
+ */
+const pools = { read: null, draw: null, impose: null } as Record<'read' | 'draw' | 'impose', Hands | null>;
 
-const pagePool = (): Piscina =>
-  (pages ??= new Piscina({
-    filename: workerFile(),
-    minThreads: 1,
-    maxThreads: Math.max(1, availableParallelism() - 1),
-    idleTimeout: 60_000,
+/** Seconds that reading a file, drawing a page and composing may take. */
+export const LIMITS = { read: 60, draw: 10, impose: 3600 } as const;
+
+function pool(name: keyof typeof pools): Hands {
+  return (pools[name] ??= new Hands({
+    file: workerFile(),
+    hands: name === 'draw' ? Math.max(1, availableParallelism() - 1) : 1,
+    seconds: LIMITS[name],
   }));
-const composePool = (): Piscina =>
-  (composer ??= new Piscina({ filename: workerFile(), minThreads: 0, maxThreads: 1, idleTimeout: 30_000 }));
-
-type Outcome<T> = { ok: T } | { refused: { code: ArtworkError['code']; message: string } };
-
-/** Reads artwork in a worker. @throws ArtworkError */
-export async function readInWorker(path: string, copy: string, password?: string): Promise<ReadArtwork> {
-  const outcome = (await pagePool().run({ path, copy, password }, { name: 'read' })) as Outcome<ReadArtwork>;
-  if ('refused' in outcome) throw new ArtworkError(outcome.refused.code, outcome.refused.message);
-  return outcome.ok;
 }
 
-/** Draws a page in a worker, as JPEG. */
-export const drawInWorker = async (path: string, page: number, width: number): Promise<Uint8Array> =>
-  (await pagePool().run({ path, page, width }, { name: 'draw' })) as Uint8Array;
+/** Reads artwork. @throws ArtworkError, TookTooLong, TookTooMuch */
+export const readInWorker = (path: string, copy: string, password?: string): Promise<ReadArtwork> =>
+  pool('read').run('read', { path, copy, password });
 
-/** Composes in a worker; the signal stops it at once. */
-export async function composeInWorker(
+/** Draws a page, as JPEG; `asked` goes before what is drawn in advance. @throws TookTooLong, TookTooMuch */
+export const drawInWorker = (path: string, page: number, width: number, asked = true): Promise<Uint8Array> =>
+  pool('draw').run('draw', { path, page, width }, { priority: asked ? 1 : 0 });
+
+/** Composes; the signal stops it at once. */
+export const composeInWorker = (
   job: Omit<ComposeJob, 'onProgress'>,
   onProgress: (done: number, total: number) => void,
   signal: AbortSignal,
-): Promise<Composed> {
-  const { port1, port2 } = new MessageChannel();
-  port1.on('message', ({ done, total }: { done: number; total: number }) => onProgress(done, total));
-  try {
-    return (await composePool().run(
-      { ...job, port: port2 },
-      { name: 'impose', signal, transferList: [port2] },
-    )) as Composed;
-  } finally {
-    port1.close();
-  }
-}
+): Promise<Composed> => pool('impose').run('impose', job, { onProgress, signal });
 
 export async function closeWorkers(): Promise<void> {
-  await Promise.all([pages?.destroy(), composer?.destroy()]);
-  pages = composer = null;
+  for (const name of ['read', 'draw', 'impose'] as const) {
+    await pools[name]?.close();
+    pools[name] = null;
+  }
 }

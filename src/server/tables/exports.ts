@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { StoredDocket, type Docket } from '../../core';
-import { sql } from '../db';
+import type { Sql } from '../db';
 
 export const Export = z.object({
   id: z.string(),
@@ -16,39 +16,41 @@ export type Export = z.infer<typeof Export>;
 
 const COLUMNS = 'id, job_id, docket, pass, state, done, total, message';
 
+/** Accepts an export; one accepted before under the same id is left as it is. */
 export async function insertExport(
+  run: Sql,
   id: string,
   jobId: string,
   docket: Docket,
   pass: Export['pass'],
   total: number,
 ): Promise<void> {
-  await sql(`insert into exports (id, job_id, docket, pass, state, total) values ($1, $2, $3, $4, 'waiting', $5)`, [
-    id,
-    jobId,
-    JSON.stringify(docket),
-    pass,
-    total,
-  ]);
+  await run(
+    `insert into exports (id, job_id, docket, pass, state, total) values ($1, $2, $3, $4, 'waiting', $5) on conflict do nothing`,
+    [id, jobId, JSON.stringify(docket), pass, total],
+  );
 }
 
-export async function findExport(id: string): Promise<Export | null> {
-  const [row] = await sql(`select ${COLUMNS} from exports where id = $1`, [id]);
+export async function findExport(run: Sql, id: string): Promise<Export | null> {
+  const [row] = await run(`select ${COLUMNS} from exports where id = $1`, [id]);
   return row ? Export.parse(row) : null;
 }
 
-export async function unfinishedExports(): Promise<string[]> {
-  return (await sql<{ id: string }>(`select id from exports where state in ('waiting', 'working')`)).map((r) => r.id);
+export async function unfinishedExports(run: Sql): Promise<string[]> {
+  return (
+    await run<{ id: string }>(`select id from exports where state in ('waiting', 'working') order by created_at`)
+  ).map((r) => r.id);
 }
 
 /** Moves an export on, unless it has come to an end already. @returns whether it moved */
 export async function updateExport(
+  run: Sql,
   id: string,
   change: Partial<Pick<Export, 'state' | 'done' | 'message'>>,
 ): Promise<boolean> {
   const keys = Object.keys(change) as (keyof typeof change)[];
   const set = keys.map((k, i) => `${k} = $${i + 2}`).join(', ');
-  const rows = await sql(`update exports set ${set} where id = $1 and state in ('waiting', 'working') returning id`, [
+  const rows = await run(`update exports set ${set} where id = $1 and state in ('waiting', 'working') returning id`, [
     id,
     ...keys.map((k) => change[k] ?? null),
   ]);
@@ -56,8 +58,8 @@ export async function updateExport(
 }
 
 /** The ids of exports older than a day, which are forgotten. */
-export async function forgetOldExports(): Promise<string[]> {
+export async function forgetOldExports(run: Sql): Promise<string[]> {
   return (
-    await sql<{ id: string }>(`delete from exports where created_at < now() - interval '1 day' returning id`)
+    await run<{ id: string }>(`delete from exports where created_at < now() - interval '1 day' returning id`)
   ).map((r) => r.id);
 }

@@ -1,23 +1,29 @@
 import type { Shop } from '../../core';
 import { Finisher, Machine, Stock } from '../../core';
-import { sql, type Sql } from '../db';
+import type { Sql, Tx } from '../db';
 
 /** The shop's lists, in order. */
-export async function readShop(): Promise<Shop> {
-  const [stocks, machines, finishers] = await Promise.all(
-    ['stocks', 'machines', 'finishers'].map((table) =>
-      sql<{ value: unknown }>(`select value from ${table} order by rank, id`),
-    ),
+export async function readShop(run: Sql): Promise<Shop> {
+  const list = (table: string): string =>
+    `(select coalesce(json_agg(value order by rank, id), '[]') from ${table}) as ${table}`;
+  const [row] = await run<{ stocks: unknown[]; machines: unknown[]; finishers: unknown[] }>(
+    `select ${['stocks', 'machines', 'finishers'].map(list).join(', ')}`,
   );
   return {
-    stocks: stocks!.map((r) => Stock.parse(r.value)),
-    machines: machines!.map((r) => Machine.parse(r.value)),
-    finishers: finishers!.map((r) => Finisher.parse(r.value)),
+    stocks: row!.stocks.map((v) => Stock.parse(v)),
+    machines: row!.machines.map((v) => Machine.parse(v)),
+    finishers: row!.finishers.map((v) => Finisher.parse(v)),
   };
 }
 
+/** One machine of the shop, or null where it has none of that id. */
+export async function findMachine(run: Sql, id: string): Promise<Machine | null> {
+  const [row] = await run<{ value: unknown }>('select value from machines where id = $1', [id]);
+  return row ? Machine.parse(row.value) : null;
+}
+
 async function amend<T extends { id: string }>(
-  run: Sql,
+  run: Tx,
   table: 'stocks' | 'machines',
   id: string,
   parse: (value: unknown) => T,
@@ -32,15 +38,15 @@ async function amend<T extends { id: string }>(
 }
 
 /** Changes one machine of the shop, in a transaction. @returns it as it is now, or null where there is none */
-export const amendMachine = (run: Sql, id: string, change: (now: Machine) => Machine): Promise<Machine | null> =>
+export const amendMachine = (run: Tx, id: string, change: (now: Machine) => Machine): Promise<Machine | null> =>
   amend(run, 'machines', id, (v) => Machine.parse(v), change);
 
 /** Changes one stock of the shop, in a transaction. @returns it as it is now, or null where there is none */
-export const amendStock = (run: Sql, id: string, change: (now: Stock) => Stock): Promise<Stock | null> =>
+export const amendStock = (run: Tx, id: string, change: (now: Stock) => Stock): Promise<Stock | null> =>
   amend(run, 'stocks', id, (v) => Stock.parse(v), change);
 
 /** Puts a shop's lists in; what is there under the same id is replaced. */
-export async function writeShop(run: Sql, shop: Shop): Promise<void> {
+export async function writeShop(run: Tx, shop: Shop): Promise<void> {
   for (const table of ['stocks', 'machines', 'finishers'] as const)
     for (const [rank, value] of shop[table].entries())
       await run(
