@@ -31,5 +31,23 @@ export default defineConfig({
   devToolbar: { enabled: false },
   // src/middleware.ts compares the Origin with the Host that was really asked, which is what counts here
   security: { checkOrigin: false },
+  // pages run the files they came with, and the few inline scripts they were built with, by their hashes; styles set on
+  // elements are drawings' own sizes and colours
+  experimental: {
+    csp: {
+      // the one rule that the components' library adds by itself
+      styleDirective: { resources: ["'self'"], hashes: ['sha256-38RhXrc7EdReTKsOm23ZPOCUgniTUUcjky8QOOrQx6o='] },
+      directives: [
+        "default-src 'self'",
+        "img-src 'self' data: blob:",
+        "font-src 'self' data:",
+        "connect-src 'self'",
+        "worker-src 'self'",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "form-action 'self'",
+      ],
+    },
+  },
   vite: { plugins: [icons, tailwindcss()], build: { chunkSizeWarningLimit: 1500 } },
 });

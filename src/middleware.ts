@@ -1,19 +1,26 @@
 import { defineMiddleware } from 'astro:middleware';
+import { askedWrongly, HEADERS } from './server/guard';
 
-const LOCAL = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
-
-/** Only the machine itself, or the host it was told to serve, is answered: no other site may drive it through a browser. */
-export const onRequest = defineMiddleware(async ({ request }, next) => {
-  const host = request.headers.get('host') ?? '';
-  if (!LOCAL.test(host) && host !== process.env.ODD_SPARROW_HOST)
-    return new Response('Not served under this name.', { status: 421 });
-  if (request.method !== 'GET' && request.method !== 'HEAD') {
-    const origin = request.headers.get('origin');
-    if (origin && new URL(origin).host !== host) return new Response('Not from another site.', { status: 403 });
+/** What the process that listens sees to for files of the site as well holds here for pages, however they are served. */
+export const onRequest = defineMiddleware(async ({ request, url }, next) => {
+  const problem = askedWrongly(
+    request.headers.get('host') ?? '',
+    request.method,
+    request.headers.get('origin') ?? undefined,
+    url.protocol === 'https:',
+  );
+  const response = problem
+    ? new Response(JSON.stringify({ message: problem.message }), {
+        status: problem.status,
+        headers: { 'Content-Type': 'application/json' },
+      })
+    : await next();
+  for (const [name, value] of Object.entries(HEADERS)) {
+    // a page says by their hashes which inline scripts it was built with; sizes and colours of drawings are set on
+    // elements, and can do no more than that
+    const own = name === 'Content-Security-Policy' ? response.headers.get(name) : null;
+    const more = "style-src-attr 'unsafe-inline'; frame-ancestors 'none'";
+    response.headers.set(name, own ? `${own.replace(/;?\s*$/, '')}; ${more}` : value);
   }
-  const response = await next();
-  response.headers.set('X-Content-Type-Options', 'nosniff');
-  response.headers.set('X-Frame-Options', 'DENY');
-  response.headers.set('Referrer-Policy', 'same-origin');
   return response;
 });

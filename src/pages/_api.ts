@@ -1,23 +1,28 @@
 import type { APIContext, APIRoute } from 'astro';
-import { ZodError } from 'zod';
-import { Readable } from 'node:stream';
-import type { ReadableStream as WebStream } from 'node:stream/web';
+import { z, ZodError } from 'zod';
 import { firstProblem } from '../core';
-import { PrinterAway, PrinterRefused } from '../machines';
+import { PrinterAddress, PrinterAway, PrinterHttp, PrinterRefused, PrinterUntrusted } from '../machines';
 import { ArtworkError } from '../pdf';
-import { boot, databaseAway, NotSendable, Outdated, StoreError } from '../server';
+import { boot, databaseAway, diskFull, FolderTaken, NotSendable, Outdated, StoreError, unstorable } from '../server';
+import { BadBody } from './_body';
 import { view } from './_views';
 
 export const json = (data: unknown, status = 200): Response =>
   new Response(JSON.stringify(data), {
     status,
-    headers: { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' },
+    headers: {
+      'Content-Type': 'application/json',
+      'Cache-Control': 'no-store',
+      ...(status === 503 ? { 'Retry-After': '1' } : {}),
+    },
   });
 
 export const refusal = (status: number, message: string, more: object = {}): Response =>
   json({ message, ...more }, status);
 
 export const notThere = (): Response => refusal(404, 'It is not there any more.');
+
+const PRINTER_ERRORS = [PrinterAway, PrinterRefused, PrinterHttp, PrinterUntrusted, PrinterAddress];
 
 /** An endpoint: everything that can go wrong is answered in the operator's words. */
 export function endpoint(handle: (context: APIContext) => Promise<Response>): APIRoute {
@@ -26,15 +31,20 @@ export function endpoint(handle: (context: APIContext) => Promise<Response>): AP
       await boot();
       return await handle(context);
     } catch (e) {
+      if (e instanceof BadBody) return refusal(e.status, e.message);
       if (e instanceof Outdated) return refusal(409, e.message, { now: view(e.now) });
       if (e instanceof ZodError) return refusal(400, firstProblem(e));
       if (e instanceof ArtworkError) return refusal(422, e.message, { code: e.code });
-      if (e instanceof StoreError) return refusal(e.code === 'disk-full' ? 507 : 400, e.message);
+      if (e instanceof StoreError) return refusal(e.status, e.message);
       if (e instanceof NotSendable) return refusal(409, e.message);
-      if (e instanceof PrinterAway || e instanceof PrinterRefused) return refusal(502, e.message);
-      if (e instanceof SyntaxError) return refusal(400, 'The request is not JSON.');
+      if (PRINTER_ERRORS.some((kind) => e instanceof kind)) return refusal(502, (e as Error).message);
+      if (e instanceof FolderTaken)
+        return refusal(503, `The data folder is in use by ${e.owner}. Stop that one first.`);
+      if (diskFull(e))
+        return refusal(507, 'The disk is full. Make room, then try again; what was there before is as it was.');
       if (databaseAway(e))
         return refusal(503, 'The database does not answer. Nothing was changed; try again in a moment.');
+      if (unstorable(e)) return refusal(400, 'The request holds characters or numbers that cannot be kept.');
       console.error(e);
       return refusal(
         500,
@@ -46,15 +56,15 @@ export function endpoint(handle: (context: APIContext) => Promise<Response>): AP
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
+/** What an asker calls the thing to be made: asked for again under the same name, it is not made again. */
+export const Named = z.string().regex(UUID, 'is no UUID');
+
 /** The id in the path; a name that cannot be one is like one that is not there. */
-export const idOf = (context: APIContext): string =>
+export const idOf = (context: Pick<APIContext, 'params'>): string =>
   UUID.test(context.params.id ?? '') ? context.params.id! : '00000000-0000-0000-0000-000000000000';
 
-/** The body as a stream, and its length where it was said. */
-export function bodyOf({ request }: APIContext): { body: Readable; expected: number | null } {
-  const length = request.headers.get('content-length');
-  return {
-    body: request.body ? Readable.fromWeb(request.body as unknown as WebStream) : Readable.from([]),
-    expected: length === null ? null : Number(length),
-  };
-}
+/** The name that a request with a file for a body gives in its address, if it gives one. @throws z.ZodError */
+export const namedIn = (url: URL): string | undefined => {
+  const id = url.searchParams.get('id');
+  return id === null ? undefined : Named.parse(id);
+};

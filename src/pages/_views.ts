@@ -1,4 +1,4 @@
-import { findArtwork, pictureProgress, readShop, type Delivery, type JobRow } from '../server';
+import { findArtworks, pictureProgress, readShop, sql, type Delivery, type JobRow } from '../server';
 import type { DeliveryView, JobPage, JobView } from '../ui/views';
 
 /** What a window is shown of a job: passwords and the like stay here. */
@@ -28,7 +28,7 @@ export function deliveryView(d: Delivery): DeliveryView {
 export async function jobPage(row: JobRow): Promise<JobPage> {
   const sha256 = row.docket.artwork.file.sha256 ?? '';
   const files = [sha256, ...row.docket.artwork.more.map((f) => f.sha256 ?? '')];
-  const [shop, ...artworks] = await Promise.all([readShop(), ...files.map((f) => findArtwork(f))]);
+  const [shop, artworks] = await Promise.all([readShop(sql), findArtworks(sql, files)]);
   const [artwork, ...more] = artworks.map((a) => a?.facts ?? null);
   return { job: view(row), artwork: artwork ?? null, more, shop, pictures: pictureProgress(sha256) };
 }

@@ -1,5 +1,5 @@
-import { listDeliveries } from '../../../server';
+import { listDeliveries, sql } from '../../../server';
 import { endpoint, json } from '../../_api';
 import { deliveryView } from '../../_views';
 
-export const GET = endpoint(async () => json((await listDeliveries(null)).map(deliveryView)));
+export const GET = endpoint(async () => json((await listDeliveries(sql, null)).map(deliveryView)));

@@ -1,32 +1,20 @@
-import { z } from 'zod';
-import { cleanName, jobFromArtwork, listJobs, readStored, takeIn } from '../../../server';
-import { ArtworkError } from '../../../pdf';
-import { bodyOf, endpoint, json, refusal } from '../../_api';
+import { jobFromArtwork, listJobs, readJob, sql } from '../../../server';
+import { arriving, NotTaken } from '../../_arriving';
+import { endpoint, json } from '../../_api';
 
-export const GET = endpoint(async () => json(await listJobs()));
+export const GET = endpoint(async () => json(await listJobs(sql)));
 
-const FromStore = z.strictObject({
-  sha256: z.string().regex(/^[0-9a-f]{64}$/),
-  bytes: z.number(),
-  name: z.string(),
-  password: z.string().max(500),
-});
-
-/** A new job: of the file in the body, or of one that arrived before and needed its password. */
+/** A new job, of a file in the body or one that has arrived. Asked for again under its id, it is not made again. */
 export const POST = endpoint(async (context) => {
-  if (context.request.headers.get('content-type') === 'application/json') {
-    const { sha256, bytes, name, password } = FromStore.parse(await context.request.json());
-    const artwork = await readStored(sha256, bytes, password);
-    return json(await jobFromArtwork(sha256, name, artwork), 201);
-  }
-  const name = cleanName(context.url.searchParams.get('name') ?? '');
-  const { body, expected } = bodyOf(context);
-  const { sha256, bytes } = await takeIn(body, expected);
+  const { id, name, read } = await arriving(context);
   try {
-    const artwork = await readStored(sha256, bytes);
-    return json(await jobFromArtwork(sha256, name, artwork), 201);
+    if (id && (await readJob(sql, id))) {
+      await context.request.body?.cancel();
+      return json({ id, same: [] }, 201);
+    }
+    return json(await jobFromArtwork({ id, name, ...(await read()) }), 201);
   } catch (e) {
-    if (e instanceof ArtworkError) return refusal(422, e.message, { code: e.code, sha256, bytes, name });
+    if (e instanceof NotTaken) return e.response;
     throw e;
   }
 });

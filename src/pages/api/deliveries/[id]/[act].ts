@@ -1,15 +1,24 @@
+import { z } from 'zod';
 import { cancelDelivery, releaseDelivery, sendAgain } from '../../../../server';
-import { endpoint, idOf, json, notThere, refusal } from '../../../_api';
+import { endpoint, idOf, json, Named, notThere, refusal } from '../../../_api';
+import { jsonOf } from '../../../_body';
 
-const ACTS: Readonly<Record<string, (id: string) => Promise<boolean | string | null>>> = {
+type Act = (id: string, named: string | undefined) => Promise<boolean | string | null>;
+
+const ACTS: Readonly<Record<string, Act>> = {
   cancel: cancelDelivery,
   release: releaseDelivery,
   again: sendAgain,
 };
 
+const Wish = z.strictObject({ id: Named.optional() });
+
 export const POST = endpoint(async (context) => {
-  const act = ACTS[context.params.act ?? ''];
+  const name = context.params.act ?? '';
+  // what stands on every object is no act
+  const act = Object.hasOwn(ACTS, name) ? ACTS[name] : undefined;
   if (!act) return notThere();
-  const done = await act(idOf(context));
+  const { id } = Wish.parse(context.request.body ? await jsonOf(context) : {});
+  const done = await act(idOf(context), id);
   return done ? json({ id: done }) : refusal(409, 'That is too late: the delivery has moved on.');
 });

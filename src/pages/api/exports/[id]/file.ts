@@ -1,15 +1,14 @@
 import { createReadStream, existsSync, statSync } from 'node:fs';
-import { Readable } from 'node:stream';
-import { exportFile, findExport } from '../../../../server';
+import { exportFile, findExport, paced, sql } from '../../../../server';
 import { endpoint, idOf, notThere } from '../../../_api';
 
 export const GET = endpoint(async (context) => {
-  const it = await findExport(idOf(context));
+  const it = await findExport(sql, idOf(context));
   const path = it && exportFile(it.id);
   if (!it || it.state !== 'done' || !path || !existsSync(path)) return notThere();
-  const name = `${it.docket.title} ${it.pass === 'all' ? 'sheets' : it.pass}.pdf`;
+  const name = `${it.docket.title.toWellFormed()} ${it.pass === 'all' ? 'sheets' : it.pass}.pdf`;
   const plain = name.replace(/[^\x20-\x7e]|["\\/]/g, '_');
-  return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
+  return new Response(paced(createReadStream(path, { highWaterMark: 1 << 18 })), {
     headers: {
       'Content-Type': 'application/pdf',
       'Content-Length': String(statSync(path).size),

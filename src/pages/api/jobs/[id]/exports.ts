@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { startExport } from '../../../../server';
-import { endpoint, idOf, json, notThere } from '../../../_api';
+import { endpoint, idOf, json, Named, notThere } from '../../../_api';
+import { jsonOf } from '../../../_body';
 
-const Wish = z.strictObject({ pass: z.enum(['all', 'fronts', 'backs']).default('all') });
+const Wish = z.strictObject({ pass: z.enum(['all', 'fronts', 'backs']).default('all'), id: Named.optional() });
 
+/** Starts an export. Asked for again under its id, it is not started again. */
 export const POST = endpoint(async (context) => {
-  const text = await context.request.text();
-  const { pass } = Wish.parse(text ? JSON.parse(text) : {});
-  const id = await startExport(idOf(context), pass);
+  const wish = Wish.parse(context.request.body ? await jsonOf(context) : {});
+  const id = await startExport(idOf(context), wish.pass, wish.id);
   return id ? json({ id }, 202) : notThere();
 });

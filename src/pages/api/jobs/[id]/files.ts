@@ -1,23 +1,22 @@
-import { addFile, cleanName, readJob, readStored, takeIn } from '../../../../server';
-import { ArtworkError } from '../../../../pdf';
-import { bodyOf, endpoint, idOf, json, notThere, refusal } from '../../../_api';
+import { addFile, readJob, sql } from '../../../../server';
+import { arriving, NotTaken } from '../../../_arriving';
+import { endpoint, idOf, json, notThere, refusal } from '../../../_api';
 import { jobPage } from '../../../_views';
 
-/** Adds the file in the body to those that the job takes pages from. */
+/** Adds a file, in the body or arrived, to those that the job takes pages from. */
 export const POST = endpoint(async (context) => {
   const id = idOf(context);
-  const before = await readJob(id);
+  const before = await readJob(sql, id);
   if (!before) return notThere();
-  if (before.docket.artwork.more.length >= 20) return refusal(422, 'A job has at most twenty further files.');
-  const name = cleanName(context.url.searchParams.get('name') ?? '');
-  const { body, expected } = bodyOf(context);
-  const { sha256, bytes } = await takeIn(body, expected);
+  const file = await arriving(context);
+  if (before.docket.artwork.more.length >= 20 && before.last_change !== file.id)
+    return refusal(422, 'A job has at most twenty further files.');
   try {
-    await readStored(sha256, bytes);
+    const { sha256 } = await file.read();
+    const row = await addFile(id, sha256, file.name, file.id ?? null);
+    return row ? json(await jobPage(row)) : notThere();
   } catch (e) {
-    if (e instanceof ArtworkError) return refusal(422, e.message, { code: e.code });
+    if (e instanceof NotTaken) return e.response;
     throw e;
   }
-  const row = await addFile(id, sha256, name);
-  return row ? json(await jobPage(row)) : notThere();
 });
