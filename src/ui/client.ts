@@ -1,6 +1,6 @@
-import type { ServerEvent } from '../core';
-
 /** Talking to the server from a window. */
+export { listen } from './listening';
+export type { Heard } from './stream';
 
 /** The server said no; `message` is for the operator. */
 export class Refused extends Error {
@@ -36,67 +36,32 @@ export async function ask<T>(path: string, method = 'GET', body?: unknown): Prom
   return data as T;
 }
 
-export interface Upload<T> {
-  readonly done: Promise<T>;
-  readonly cancel: () => void;
+/** A name for something that is to be made: asked for again under it, it is not made again (RFC 9562, version 4). */
+export function newId(): string {
+  const b = crypto.getRandomValues(new Uint8Array(16));
+  b[6] = (b[6]! & 0x0f) | 0x40;
+  b[8] = (b[8]! & 0x3f) | 0x80;
+  const hex = [...b].map((v) => v.toString(16).padStart(2, '0')).join('');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
 }
 
-/** Sends a file as it is, with progress. `done` rejects with Refused or Away, or with null where it was canceled. */
-export function upload<T>(
-  path: string,
-  method: 'POST' | 'PUT',
-  file: File,
-  onProgress: (share: number) => void,
-): Upload<T> {
-  const xhr = new XMLHttpRequest();
-  const done = new Promise<T>((resolve, reject) => {
-    xhr.open(method, path);
-    xhr.setRequestHeader('Content-Type', 'application/octet-stream');
-    xhr.upload.onprogress = (e) => e.lengthComputable && onProgress(e.loaded / e.total);
-    xhr.onload = () => {
-      let data: Record<string, unknown> = {};
-      try {
-        data = JSON.parse(xhr.responseText) as Record<string, unknown>;
-      } catch {
-        // an answer that is not JSON is told by its status
-      }
-      if (xhr.status >= 200 && xhr.status < 300) resolve(data as T);
-      else reject(new Refused(xhr.status, String(data.message ?? `The server answered ${xhr.status}.`), data));
-    };
-    xhr.onerror = () => reject(new Away());
-    xhr.onabort = () => reject(null);
-    xhr.send(file);
-  });
-  return { done, cancel: () => xhr.abort() };
-}
-
-/** What is heard: news, or that the stream is open (again) and whatever was missed is to be asked for. */
-export type Heard = ServerEvent | { readonly kind: 'open' };
-
-const listeners = new Set<(e: Heard) => void>();
-let source: EventSource | null = null;
+/** Whether an answer leaves open what was done: then the same may be asked once more, under the same name. */
+export const unanswered = (e: unknown): boolean => e instanceof Away || (e instanceof Refused && e.status === 503);
 
 /**
- * Listens to the server until told to stop. A window has one stream for all who listen: browsers open only six
- * connections to a server, and pictures need them.
+ * Asks for something to be made that carries a name of its own, again and again until there is an answer.
+ * @param body with the name as `id`
+ * @throws Refused; Away where it does not answer for half a minute
  */
-export function listen(heard: (e: Heard) => void): () => void {
-  listeners.add(heard);
-  if (source?.readyState === EventSource.OPEN) queueMicrotask(() => listeners.has(heard) && heard({ kind: 'open' }));
-  if (!source) {
-    source = new EventSource('/api/events');
-    source.onopen = () => listeners.forEach((l) => l({ kind: 'open' }));
-    source.onmessage = (m: MessageEvent<string>) => {
-      const event = JSON.parse(m.data) as ServerEvent;
-      listeners.forEach((l) => l(event));
-    };
+export async function make<T>(path: string, method: string, body: { readonly id: string }): Promise<T> {
+  for (let tries = 0; ; tries++) {
+    try {
+      return await ask<T>(path, method, body);
+    } catch (e) {
+      if (!unanswered(e) || tries >= 8) throw e;
+      await new Promise((r) => setTimeout(r, Math.min(8000, 300 * 2 ** tries)));
+    }
   }
-  return () => {
-    listeners.delete(heard);
-    if (listeners.size > 0) return;
-    source?.close();
-    source = null;
-  };
 }
 
 /** The address of a page's picture. */

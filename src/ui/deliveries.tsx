@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { ask, listen } from './client';
+import { ask, listen, make, newId } from './client';
 import { Button } from './Button';
 import { cx } from './cx';
 import { Meter } from './Meter';
@@ -59,7 +59,9 @@ export function useDeliveries(
 export function DeliveryItem({ d, withTitle }: { d: DeliveryView; withTitle: boolean }) {
   const { say } = useNotices();
   const act = (what: 'cancel' | 'release' | 'again'): void => {
-    ask(`/api/deliveries/${d.id}/${what}`, 'POST').catch((e: Error) => say({ tone: 'stop', text: e.message }));
+    make(`/api/deliveries/${d.id}/${what}`, 'POST', { id: newId() }).catch((e: Error) =>
+      say({ tone: 'stop', text: e.message }),
+    );
   };
   const trouble =
     d.state === 'stopped' ||

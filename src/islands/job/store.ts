@@ -9,12 +9,14 @@ import {
   type Patch,
   type Shop,
 } from '../../core';
-import { ask, Away, Refused } from '../../ui/client';
+import { ask, make, newId, Refused, unanswered } from '../../ui/client';
 import { useNotices } from '../../ui/Notices';
 import type { JobPage, JobView } from '../../ui/views';
 
 /** A change made here that the server has not taken yet. */
 interface Pending {
+  /** What it is called: saved once, however often it is sent. */
+  readonly id: string;
   readonly patch: Patch;
   readonly label: string;
 }
@@ -102,6 +104,7 @@ export function jobStore(first: JobPage) {
               base: saved.version,
               patch: head.patch,
               label: head.label,
+              id: head.id,
             });
             const pending = get().pending.slice(1);
             set({
@@ -112,7 +115,7 @@ export function jobStore(first: JobPage) {
             });
           } catch (e) {
             if (e instanceof Refused && e.status === 409 && e.body.now) meet(e.body.now as JobView);
-            else if (e instanceof Away || (e instanceof Refused && e.status >= 500)) {
+            else if (unanswered(e) || (e instanceof Refused && e.status >= 500)) {
               set({ sync: 'away' });
               await wait(1200);
             } else {
@@ -135,7 +138,8 @@ export function jobStore(first: JobPage) {
       try {
         const files = (d: Docket): string => JSON.stringify([d.artwork.file.sha256, d.artwork.more]);
         const before = files(saved.docket);
-        const now = await ask<JobView>(`/api/jobs/${saved.id}/${way}`, 'POST', { base: saved.version });
+        const wish = { base: saved.version, id: newId() };
+        const now = await make<JobView>(`/api/jobs/${saved.id}/${way}`, 'POST', wish);
         if (files(now.docket) !== before) await get().refresh();
         else set({ saved: now, docket: replay(now.docket, get().pending) });
       } catch (e) {
@@ -155,7 +159,7 @@ export function jobStore(first: JobPage) {
       sync: 'saved',
       clash: null,
       change: (patch, label) => {
-        set({ docket: patched(get().docket, patch), pending: [...get().pending, { patch, label }] });
+        set({ docket: patched(get().docket, patch), pending: [...get().pending, { id: newId(), patch, label }] });
         void flush();
       },
       // keys repeat faster than a server answers: one step after another

@@ -1,37 +1,33 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { Away, Refused } from '../../ui/client';
 import { useUploads } from './uploads';
 
-/** Requests on their way, answered by the test. */
-class Request {
-  static all: Request[] = [];
-  readonly upload: { onprogress?: (e: { lengthComputable: boolean; loaded: number; total: number }) => void } = {};
-  onload?: () => void;
-  onerror?: () => void;
-  onabort?: () => void;
-  status = 0;
-  responseText = '';
-  path = '';
-  constructor() {
-    Request.all.push(this);
+/** Uploads on their way, ended by the test. */
+class Sent {
+  static all: Sent[] = [];
+  readonly done: Promise<unknown>;
+  private settle!: { resolve: (v: unknown) => void; reject: (e: unknown) => void };
+  constructor(
+    readonly path: string,
+    readonly name: string,
+    readonly onProgress: (share: number) => void,
+  ) {
+    this.done = new Promise((resolve, reject) => (this.settle = { resolve, reject }));
+    Sent.all.push(this);
   }
-  open(_method: string, path: string): void {
-    this.path = path;
+  readonly cancel = (): void => this.settle.reject(null);
+  away(): void {
+    this.settle.reject(new Away());
   }
-  setRequestHeader(): void {
-    // nothing to remember
-  }
-  send(): void {
-    // the test answers
-  }
-  abort(): void {
-    this.onabort?.();
-  }
-  answer(status: number, body: object): void {
-    this.status = status;
-    this.responseText = JSON.stringify(body);
-    this.onload?.();
+  answer(status: number, body: Record<string, unknown>): void {
+    if (status < 300) this.settle.resolve(body);
+    else this.settle.reject(new Refused(status, String(body.message), body));
   }
 }
+vi.mock('../../ui/upload', () => ({
+  upload: (path: string, _method: string, file: File, onProgress: (share: number) => void) =>
+    new Sent(path, file.name, onProgress),
+}));
 
 const state = () => useUploads.getState();
 const states = (): string[] => state().list.map((a) => a.state);
@@ -39,8 +35,7 @@ const settle = (): Promise<void> => new Promise((r) => setTimeout(r));
 const file = (name: string): File => new File(['x'], name);
 
 beforeEach(() => {
-  Request.all = [];
-  vi.stubGlobal('XMLHttpRequest', Request);
+  Sent.all = [];
   useUploads.setState({ list: [] });
 });
 afterEach(() => vi.unstubAllGlobals());
@@ -49,12 +44,12 @@ describe('files on their way in', () => {
   it('go two at a time, the others wait their turn', async () => {
     state().add(['a', 'b', 'c'].map((n) => file(`${n}.pdf`)));
     expect(states()).toEqual(['arriving', 'arriving', 'waiting']);
-    Request.all[0]!.answer(201, { id: 'j1', same: [] });
+    Sent.all[0]!.answer(201, { id: 'j1', same: [] });
     await settle();
     expect(states()).toEqual(['done', 'arriving', 'arriving']);
     expect(state().list[0]!.jobId).toBe('j1');
-    expect(Request.all).toHaveLength(3);
-    for (const r of Request.all.slice(1)) r.answer(201, { id: 'x', same: [3] });
+    expect(Sent.all).toHaveLength(3);
+    for (const r of Sent.all.slice(1)) r.answer(201, { id: 'x', same: [3] });
     await settle();
     expect(states()).toEqual(['done', 'done', 'done']);
     expect(state().list[2]!.same).toEqual([3]);
@@ -62,28 +57,28 @@ describe('files on their way in', () => {
 
   it('show how far they are, and when they are being read', () => {
     state().add([file('a.pdf')]);
-    Request.all[0]!.upload.onprogress!({ lengthComputable: true, loaded: 5, total: 10 });
+    Sent.all[0]!.onProgress(0.5);
     expect(state().list[0]).toMatchObject({ state: 'arriving', share: 0.5 });
-    Request.all[0]!.upload.onprogress!({ lengthComputable: true, loaded: 10, total: 10 });
+    Sent.all[0]!.onProgress(1);
     expect(state().list[0]!.state).toBe('reading');
-    Request.all[0]!.answer(201, { id: 'j', same: [] });
+    Sent.all[0]!.answer(201, { id: 'j', same: [] });
   });
 
   it('send their name as it is, whatever is in it', async () => {
     state().add([file('a&b=ü 🐦.pdf')]);
-    expect(Request.all[0]!.path).toBe('/api/jobs?name=a%26b%3D%C3%BC%20%F0%9F%90%A6.pdf');
-    Request.all[0]!.answer(201, { id: 'j', same: [] });
+    expect([Sent.all[0]!.path, Sent.all[0]!.name]).toEqual(['/api/jobs', 'a&b=ü 🐦.pdf']);
+    Sent.all[0]!.answer(201, { id: 'j', same: [] });
     await settle();
   });
 
   it('say why they were not taken, and can be tried again', async () => {
     state().add([file('a.pdf')]);
-    Request.all[0]!.answer(422, { message: 'This file is empty.', code: 'empty' });
+    Sent.all[0]!.answer(422, { message: 'This file is empty.', code: 'empty' });
     await settle();
     expect(state().list[0]).toMatchObject({ state: 'failed', message: 'This file is empty.' });
     state().retry(state().list[0]!.key);
     expect(states()).toEqual(['arriving']);
-    Request.all[1]!.onerror!();
+    Sent.all[1]!.away();
     await settle();
     expect(state().list[0]!.message).toContain('does not answer');
     state().clear();
@@ -97,7 +92,7 @@ describe('files on their way in', () => {
     state().cancel(a!.key);
     await settle();
     expect(state().list.map((x) => x.name)).toEqual(['b.pdf']);
-    Request.all[1]!.answer(201, { id: 'j', same: [] });
+    Sent.all[1]!.answer(201, { id: 'j', same: [] });
     await settle();
   });
 
@@ -113,7 +108,7 @@ describe('files on their way in', () => {
       );
     });
     state().add([file('a.pdf')]);
-    Request.all[0]!.answer(422, { message: 'locked', code: 'locked', sha256: 'ab', bytes: 9 });
+    Sent.all[0]!.answer(422, { message: 'locked', code: 'locked', sha256: 'ab', bytes: 9 });
     await settle();
     const { key } = state().list[0]!;
     expect(states()).toEqual(['locked']);
@@ -122,6 +117,15 @@ describe('files on their way in', () => {
     right = true;
     await state().unlock(key, 'sesame');
     expect(state().list[0]).toMatchObject({ state: 'done', jobId: 'j', message: null });
-    expect(asked[1]).toEqual(['/api/jobs', { sha256: 'ab', bytes: 9, name: 'a.pdf', password: 'sesame' }]);
+    expect(asked[1]).toEqual([
+      '/api/jobs',
+      {
+        id: expect.stringMatching(/^[0-9a-f-]{36}$/) as string,
+        sha256: 'ab',
+        bytes: 9,
+        name: 'a.pdf',
+        password: 'sesame',
+      },
+    ]);
   });
 });

@@ -1,5 +1,6 @@
 import { create } from 'zustand';
-import { upload, Refused, type Upload, ask } from '../../ui/client';
+import { make, newId, Refused } from '../../ui/client';
+import { upload, type Upload } from '../../ui/upload';
 
 export interface Arrival {
   readonly key: number;
@@ -43,7 +44,7 @@ export const useUploads = create<Uploads>((set, get) => {
     if (!waiting || !file) return;
     const { key } = waiting;
     patch(key, { state: 'arriving', share: 0, message: null });
-    const it = upload<Made>(`/api/jobs?name=${encodeURIComponent(file.name)}`, 'POST', file, (share) =>
+    const it = upload<Made>('/api/jobs', 'POST', file, (share) =>
       patch(key, { share, state: share >= 1 ? 'reading' : 'arriving' }),
     );
     running.set(key, it);
@@ -96,7 +97,12 @@ export const useUploads = create<Uploads>((set, get) => {
       const it = get().list.find((a) => a.key === key);
       if (!it?.stored) return;
       try {
-        const made = await ask<Made>('/api/jobs', 'POST', { ...it.stored, name: it.name, password });
+        const made = await make<Made>('/api/jobs', 'POST', {
+          id: newId(),
+          ...it.stored,
+          name: it.name,
+          password,
+        } as { id: string });
         patch(key, { state: 'done', jobId: made.id, same: made.same, message: null });
       } catch (e) {
         patch(key, { message: (e as Error).message });

@@ -3,7 +3,8 @@ import { FileTrigger } from 'react-aria-components';
 import { RefreshCw } from 'lucide-react';
 import { artworkSize, formatSize, nameSize, turnedWay, wayOf, WAYS, type Imposed } from '../../../core';
 import { Button } from '../../../ui/Button';
-import { ask, Refused, upload, type Upload } from '../../../ui/client';
+import { make, newId, Refused } from '../../../ui/client';
+import { upload, type Upload } from '../../../ui/upload';
 import { Choice, Pick } from '../../../ui/choices';
 import { Entry, Row } from '../../../ui/fields';
 import { Meter } from '../../../ui/Meter';
@@ -49,10 +50,10 @@ export function ArtworkStation() {
     change({ artwork: { imposed }, product: { finished: { width: width / across, height: height / down } } }, label);
   };
 
-  const put = async (body: unknown): Promise<void> => {
+  const put = async (file: object): Promise<void> => {
     if (!(await settled())) return;
     try {
-      adopt(await ask<JobPage>(`/api/jobs/${saved.id}/artwork`, 'PUT', body));
+      adopt(await make<JobPage>(`/api/jobs/${saved.id}/artwork`, 'PUT', { id: newId(), ...file }));
       setLocked(null);
     } catch (e) {
       if (e instanceof Refused && e.body.code === 'locked' && locked) setLocked({ ...locked, message: e.message });
@@ -61,11 +62,8 @@ export function ArtworkStation() {
   };
   const send = async (file: File): Promise<void> => {
     if (!(await settled())) return;
-    const it = upload<JobPage>(
-      `/api/jobs/${saved.id}/artwork?name=${encodeURIComponent(file.name)}`,
-      'PUT',
-      file,
-      (share) => setSwap((s) => s && { ...s, share }),
+    const it = upload<JobPage>(`/api/jobs/${saved.id}/artwork`, 'PUT', file, (share) =>
+      setSwap((s) => s && { ...s, share }),
     );
     setSwap({ share: 0, upload: it });
     try {

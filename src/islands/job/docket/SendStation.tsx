@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Download, Send } from 'lucide-react';
 import { loadsOf, type Load } from '../../../core';
 import { Button } from '../../../ui/Button';
-import { ask, listen } from '../../../ui/client';
+import { ask, listen, make, newId, unanswered } from '../../../ui/client';
 import { DeliveryItem, useDeliveries } from '../../../ui/deliveries';
 import { Toggle } from '../../../ui/choices';
 import { Row } from '../../../ui/fields';
@@ -56,7 +56,8 @@ function useExport() {
     start: async (pass: 'all' | 'fronts' | 'backs' = 'all'): Promise<void> => {
       if (running || !(await settled())) return;
       try {
-        const { id } = await ask<{ id: string }>(`/api/jobs/${saved.id}/exports`, 'POST', { pass });
+        const wish = { id: newId(), pass };
+        const { id } = await make<{ id: string }>(`/api/jobs/${saved.id}/exports`, 'POST', wish);
         setIt({ id, state: 'waiting', done: 0, total: 1, message: null });
       } catch (e) {
         say({ tone: 'stop', text: (e as Error).message });
@@ -73,6 +74,7 @@ export function SendStation() {
   const { saved, settled } = store();
   const { say } = useNotices();
   const [sending, setSending] = useState(false);
+  const wish = useRef<{ id: string; base: number } | null>(null);
   const exporting = useExport();
   const list = useDeliveries(`/api/jobs/${saved.id}/deliveries`, [], (jobId) => jobId === saved.id);
   const deliveries = useRef<HTMLElement>(null);
@@ -87,10 +89,15 @@ export function SendStation() {
     setSending(true);
     try {
       if (await settled()) {
-        await ask(`/api/jobs/${saved.id}/deliveries`, 'POST', { base: store.getState().saved.version });
+        const base = store.getState().saved.version;
+        // the same wish keeps its name until it has an answer: asked for twice it is sent once
+        if (wish.current?.base !== base) wish.current = { id: newId(), base };
+        await make(`/api/jobs/${saved.id}/deliveries`, 'POST', wish.current);
+        wish.current = null;
         say({ tone: 'fine', text: `Accepted for ${machine.name}. It is sent once, whatever happens here.` });
       }
     } catch (e) {
+      if (!unanswered(e)) wish.current = null;
       say({ tone: 'stop', text: (e as Error).message });
     } finally {
       setSending(false);

@@ -15,7 +15,7 @@ import {
   type Plan,
 } from '../../../core';
 import { Button } from '../../../ui/Button';
-import { upload } from '../../../ui/client';
+import { upload } from '../../../ui/upload';
 import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
 import type { JobPage } from '../../../ui/views';
@@ -131,10 +131,8 @@ export function Pages() {
   };
   const addFile = async (file: File): Promise<void> => {
     if (!(await settled())) return;
-    const name = encodeURIComponent(file.name);
     try {
-      const page = await upload<JobPage>(`/api/jobs/${saved.id}/files?name=${name}`, 'POST', file, () => undefined)
-        .done;
+      const page = await upload<JobPage>(`/api/jobs/${saved.id}/files`, 'POST', file, () => undefined).done;
       adopt(page);
       const at = page.job.docket.artwork.more.length;
       const letter = String.fromCharCode(65 + at);
