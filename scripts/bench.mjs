@@ -2,6 +2,9 @@ import { join } from 'node:path';
 import { ensurePackages, FOR_TESTS } from './lib/debian.mjs';
 import { ensureDependencies, root } from './lib/project.mjs';
 import { run } from './lib/run.mjs';
+import { plainly } from './lib/say.mjs';
+
+plainly();
 
 ensurePackages(FOR_TESTS.filter(([, name]) => name === 'qpdf'));
 ensureDependencies();

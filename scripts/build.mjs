@@ -1,4 +1,7 @@
 import { ensureBuilt, ensureDependencies } from './lib/project.mjs';
+import { plainly } from './lib/say.mjs';
+
+plainly();
 
 ensureDependencies();
 await ensureBuilt();

@@ -1,7 +1,8 @@
 import { ensurePackages, FOR_RUNNING } from './lib/debian.mjs';
 import { ensureBuilt, ensureDependencies } from './lib/project.mjs';
-import { fail, say } from './lib/say.mjs';
+import { fail, plainly, say } from './lib/say.mjs';
 
+plainly();
 const [major, minor] = process.versions.node.split('.').map(Number);
 if (major < 20 || (major === 20 && minor < 19))
   fail(`Node.js ${process.versions.node} is too old; 20.19 or newer is needed.`);
@@ -9,7 +10,7 @@ if (!process.env.DATABASE_URL) ensurePackages(FOR_RUNNING);
 ensureDependencies();
 await ensureBuilt();
 const { startApplication } = await import('./lib/application.mjs');
-const app = await startApplication();
+const app = await startApplication({ watched: true });
 say(`Odd Sparrow is at ${app.address}`);
 say(`the stand-in press is at ${app.panel}`);
 say('Ctrl-C stops both.');
@@ -22,8 +23,3 @@ const stop = async (status) => {
   process.exit(status);
 };
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
-app.server.once('exit', (code) => {
-  if (stopping) return;
-  console.error(`✗ The server ended by itself (${code ?? 'killed'}). Start it again; nothing accepted is lost.`);
-  void stop(1);
-});

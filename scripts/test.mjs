@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import { ensurePackages, FOR_RUNNING, FOR_TESTS } from './lib/debian.mjs';
 import { ensureBuilt, ensureDependencies, root, tool } from './lib/project.mjs';
 import { run } from './lib/run.mjs';
-import { say } from './lib/say.mjs';
+import { plainly, say } from './lib/say.mjs';
+
+plainly();
 
 /** Sets up and runs everything: types, lint, import rules, format, unit tests, the real interface. */
 const only = process.argv.slice(2);

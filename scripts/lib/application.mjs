@@ -1,10 +1,11 @@
-import { mkdirSync } from 'node:fs';
+import { chmodSync, mkdirSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { join, resolve } from 'node:path';
 import { answers, startPostgres } from './postgres.mjs';
 import { root } from './project.mjs';
 import { end, sleep, start } from './run.mjs';
 import { fail, say } from './say.mjs';
+import { asWatched, watch } from './watch.mjs';
 
 /** The ports things run on: the application's, and the two behind it. */
 export function ports(env = process.env) {
@@ -18,100 +19,153 @@ export function ports(env = process.env) {
   };
 }
 
+/** Takes the data folder: of two starts on the same one, the second says who has it and touches nothing. */
+async function takeFolder(dataFolder, address) {
+  const { lockFolder, FolderTaken } = await import(join(root, 'dist/bin/folder-lock.mjs'));
+  try {
+    return await lockFolder(dataFolder, 'start', `Odd Sparrow at ${address}`);
+  } catch (e) {
+    if (!(e instanceof FolderTaken)) throw e;
+    return fail(
+      `The data folder ${dataFolder} is in use by ${e.owner}. Use that one, stop it first, or set ODD_SPARROW_DATA to another folder.`,
+    );
+  }
+}
+
 /**
  * Starts everything: database, demo data, stand-in press, application.
+ * @param watched whether what ends by itself is started again
  * @returns the address, and how to stop all of it
  */
-export async function startApplication({ env = process.env, demo = true, factor } = {}) {
+export async function startApplication({ env = process.env, demo = true, factor, watched = false } = {}) {
   const { port, database, floor } = ports(env);
   const dataFolder = resolve(env.ODD_SPARROW_DATA ?? join(root, 'var'));
   const address = `http://127.0.0.1:${port}`;
-  if (await answers(port))
-    fail(
-      `Port ${port} is taken; perhaps Odd Sparrow is running already: look at ${address}, or set ODD_SPARROW_PORT to another.`,
-    );
   try {
-    mkdirSync(dataFolder, { recursive: true });
+    mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
+    // customers' files, and the way into the database: nobody else's business
+    chmodSync(dataFolder, 0o700);
   } catch {
     fail(`The data folder ${dataFolder} cannot be made.`);
   }
-  const stops = [];
+  const lock = await takeFolder(dataFolder, address);
+  const stops = [lock.release];
   const stop = async () => {
-    for (const s of stops.reverse()) await s();
+    for (const s of stops.splice(0).reverse()) await s();
   };
   const give = async (line) => {
     await stop();
     fail(line);
   };
-  let url = env.DATABASE_URL;
-  if (!url) {
-    const pg = await startPostgres(dataFolder, database);
-    url = pg.url;
-    stops.push(pg.stop);
+  try {
+    if (await answers(port))
+      fail(
+        `Port ${port} is taken; perhaps Odd Sparrow is running already: look at ${address}, or set ODD_SPARROW_PORT to another.`,
+      );
+    return await rest();
+  } catch (e) {
+    await stop();
+    throw e;
   }
-  const childEnv = {
-    ...env,
-    DATABASE_URL: url,
-    ODD_SPARROW_DATA: dataFolder,
-    ODD_SPARROW_WORKERS: join(root, 'dist/workers'),
-    ODD_SPARROW_MIGRATIONS: join(root, 'db'),
-    ODD_SPARROW_DEMO: demo ? '1' : '',
-    ODD_SPARROW_PRINTER: `ipp://127.0.0.1:${floor}/ipp/print`,
-    NODE_ENV: 'production',
-  };
-  const launch = (name, args, extra = {}) => {
-    const child = start(process.execPath, args, { cwd: root, env: { ...childEnv, ...extra } });
-    createInterface({ input: child.stderr }).on('line', (l) => console.error(`${name}: ${l}`));
-    return child;
-  };
 
-  const setup = launch('setup', [join(root, 'dist/bin/setup.mjs')]);
-  createInterface({ input: setup.stdout }).on('line', say);
-  const status = await new Promise((r) => setup.once('exit', r));
-  if (status !== 0)
-    await give(
-      env.DATABASE_URL
-        ? 'The database at DATABASE_URL cannot be used; see above.'
-        : 'The database could not be set up; see above.',
-    );
+  async function rest() {
+    const kept = async (name, begin) => {
+      if (!watched) {
+        const it = await begin();
+        stops.push(it.stop);
+        return { current: it };
+      }
+      const it = await watch(name, begin);
+      stops.push(it.stop);
+      return it;
+    };
+    let url = env.DATABASE_URL;
+    if (!url) {
+      await kept('the database', async () => {
+        const pg = await startPostgres(dataFolder, database);
+        url = pg.url;
+        return { gone: pg.gone, stop: pg.stop };
+      });
+    }
+    const childEnv = {
+      ...env,
+      DATABASE_URL: url,
+      ODD_SPARROW_DATA: dataFolder,
+      ODD_SPARROW_WORKERS: join(root, 'dist/workers'),
+      ODD_SPARROW_MIGRATIONS: join(root, 'db'),
+      ODD_SPARROW_DEMO: demo ? '1' : '',
+      ODD_SPARROW_PRINTER: `ipp://127.0.0.1:${floor}/ipp/print`,
+      NODE_ENV: 'production',
+    };
+    const launch = (name, args, extra = {}) => {
+      const child = start(process.execPath, args, { cwd: root, env: { ...childEnv, ...extra } });
+      createInterface({ input: child.stderr }).on('line', (l) => console.error(`${name}: ${l}`));
+      return child;
+    };
 
-  if (await answers(floor))
-    await give(
-      `Port ${floor}, meant for the stand-in press, is taken. Stop what uses it, or set ODD_SPARROW_FLOOR_PORT to another.`,
-    );
-  const floorChild = launch('stand-in', [join(root, 'dist/bin/floor.mjs')], {
-    FLOOR_PORT: String(floor),
-    FLOOR_SPOOL: join(dataFolder, 'floor', 'plover'),
-    FLOOR_FACTOR: String(factor ?? env.FLOOR_FACTOR ?? 20),
-  });
-  floorChild.stdout.resume();
-  stops.push(() => end(floorChild));
+    const setup = launch('setup', [join(root, 'dist/bin/setup.mjs')]);
+    createInterface({ input: setup.stdout }).on('line', say);
+    const status = await new Promise((r) => setup.once('exit', r));
+    if (status !== 0)
+      await give(
+        env.DATABASE_URL
+          ? 'The database at DATABASE_URL cannot be used; see above.'
+          : 'The database could not be set up; see above.',
+      );
 
-  const server = launch('server', [join(root, 'dist/site/server/entry.mjs')], {
-    HOST: '127.0.0.1',
-    PORT: String(port),
-  });
-  server.stdout.resume();
-  stops.push(() => end(server));
-  for (let i = 0; ; i++) {
-    if (server.exitCode !== null || i > 300) await give('The application does not start; see above.');
-    const ok = await fetch(`${address}/api/health`).then(
-      (r) => r.ok,
-      () => false,
-    );
-    if (ok) break;
-    await sleep(100);
+    if (await answers(floor))
+      await give(
+        `Port ${floor}, meant for the stand-in press, is taken. Stop what uses it, or set ODD_SPARROW_FLOOR_PORT to another.`,
+      );
+    const press = await kept('the stand-in press', async () => {
+      const child = launch('stand-in', [join(root, 'dist/bin/floor.mjs')], {
+        FLOOR_PORT: String(floor),
+        FLOOR_SPOOL: join(dataFolder, 'floor', 'plover'),
+        FLOOR_FACTOR: String(factor ?? env.FLOOR_FACTOR ?? 20),
+      });
+      child.stdout.resume();
+      return asWatched(child, () => end(child));
+    });
+
+    const serve = async (first) => {
+      const child = launch('server', [join(root, 'dist/bin/server.mjs')], { HOST: '127.0.0.1', PORT: String(port) });
+      child.stdout.resume();
+      for (let i = 0; ; i++) {
+        const status = await fetch(`${address}/api/health`).then(
+          (r) => r.status,
+          () => 0,
+        );
+        // started again while the database is away it answers, if only with that
+        if (status === 200 || (!first && status === 503)) break;
+        if (child.exitCode !== null || i > 300) {
+          await end(child);
+          fail('The application does not start; see above.');
+        }
+        await sleep(100);
+      }
+      return asWatched(child, () => end(child));
+    };
+    let first = true;
+    const server = await kept('the server', () => {
+      const begun = serve(first);
+      first = false;
+      return begun;
+    });
+    return {
+      address,
+      panel: `http://127.0.0.1:${floor}/`,
+      floor,
+      databaseUrl: url,
+      stop,
+      get server() {
+        return server.current.child;
+      },
+      get floorChild() {
+        return press.current.child;
+      },
+      childEnv,
+      dataFolder,
+      launch,
+    };
   }
-  return {
-    address,
-    panel: `http://127.0.0.1:${floor}/`,
-    floor,
-    databaseUrl: url,
-    stop,
-    server,
-    floorChild,
-    childEnv,
-    dataFolder,
-    launch,
-  };
 }

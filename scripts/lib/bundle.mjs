@@ -10,6 +10,8 @@ export async function bundle() {
       'bin/odd-sparrow': join(root, 'src/cli/main.ts'),
       'bin/floor': join(root, 'src/floor/main.ts'),
       'bin/setup': join(root, 'demo/setup.ts'),
+      'bin/server': join(root, 'src/server/main.ts'),
+      'bin/folder-lock': join(root, 'src/server/folder-lock.ts'),
       'workers/pdf': join(root, 'src/pdf/worker.ts'),
     },
     outdir: join(root, 'dist'),

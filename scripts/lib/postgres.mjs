@@ -15,6 +15,7 @@ import { connect } from 'node:net';
 import { dirname, join } from 'node:path';
 import { end, output, sleep, start } from './run.mjs';
 import { fail, say } from './say.mjs';
+import { asWatched } from './watch.mjs';
 
 const USER = 'sparrow';
 
@@ -66,6 +67,12 @@ function runnerFor(folder) {
   return fail(
     `The user "postgres" cannot reach ${folder}. Move the project out of a private folder, or set ODD_SPARROW_DATA to one it can reach.`,
   );
+}
+
+/** Resolves when a process that is not our child has ended. */
+async function untilGone(pid) {
+  while (existsSync(`/proc/${pid}`)) await sleep(300);
+  return 'gone';
 }
 
 /** Starts the project's own database server, made first if need be. @returns its address, and how to stop it */
@@ -140,14 +147,17 @@ export async function startPostgres(dataFolder, port) {
   if (alive && Number(left[3]) !== port) {
     process.kill(Number(left[0]), 'SIGINT');
     for (let i = 0; i < 100 && existsSync(pidFile); i++) await sleep(100);
-  } else if (alive)
+  } else if (alive) {
+    const pid = Number(left[0]);
     return {
       url,
+      gone: untilGone(pid),
       stop: async () => {
-        process.kill(Number(left[0]), 'SIGINT');
+        if (existsSync(`/proc/${pid}`)) process.kill(pid, 'SIGINT');
         for (let i = 0; i < 100 && existsSync(pidFile); i++) await sleep(100);
       },
     };
+  }
   if (await answers(port))
     fail(`Port ${port}, meant for the database, is taken. Stop what uses it, or set ODD_SPARROW_DB_PORT to another.`);
   const [p, a] = call('postgres', [
@@ -163,12 +173,21 @@ export async function startPostgres(dataFolder, port) {
       'log_min_messages=fatal',
     ].flatMap((c) => ['-c', c]),
   ]);
-  const child = start(p, a);
+  let child = start(p, a);
   let said = '';
-  child.stderr.on('data', (d) => (said = (said + d).slice(-4000)));
-  child.stdout.resume();
-  for (let i = 0; i < 150; i++) {
-    if (child.exitCode !== null) {
+  const listen = () => {
+    child.stderr.on('data', (d) => (said = (said + d).slice(-4000)));
+    child.stdout.resume();
+  };
+  listen();
+  for (let i = 0; i < 300; i++) {
+    // killed, it leaves helpers that end by themselves; until they have, another is not let in
+    if (child.exitCode !== null && /shared memory block|lock file|could not bind/.test(said) && i < 250) {
+      await sleep(300);
+      said = '';
+      child = start(p, a);
+      listen();
+    } else if (child.exitCode !== null) {
       const line = said.split('\n').find((l) => /FATAL|PANIC/.test(l)) ?? said.trim().split('\n').pop() ?? '';
       fail(`The database does not start: ${line.replace(/^.*(FATAL|PANIC):\s*/, '')} Its folder is ${cluster}.`);
     }
@@ -177,5 +196,5 @@ export async function startPostgres(dataFolder, port) {
   }
   // statSync: a cluster on a full disk comes up and dies; better said now than by the first job
   statSync(cluster);
-  return { url, child, stop: () => end(child, 'SIGINT', 15_000) };
+  return { url, child, gone: asWatched(child).gone, stop: () => end(child, 'SIGINT', 15_000) };
 }

@@ -1,5 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { accessSync, closeSync, constants, existsSync, openSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { Command, CommanderError, Option } from 'commander';
 import { ZodError } from 'zod';
@@ -9,6 +8,7 @@ import {
   firstProblem,
   inspect,
   mark,
+  nesting,
   plan,
   readDocket,
   reckon,
@@ -17,7 +17,7 @@ import {
   type Docket,
   type FileRef,
 } from '../core';
-import { ArtworkError, compose, PdfSyntaxError, readArtwork } from '../pdf';
+import { ArtworkError, Hands, scratchFolder, sweepEnded, TookTooLong, TookTooMuch } from '../pdf';
 
 /** Something the caller can mend: said in one line, exit status 2. */
 class Complaint extends Error {}
@@ -42,8 +42,14 @@ function withFile<T>(path: string, work: () => T): T {
   }
 }
 
+/** Bytes of a docket or a shop; what is larger is something else. */
+const MOST_JSON = 8 << 20;
+
 function readJson(path: string): unknown {
+  if (withFile(path, () => statSync(path)).size > MOST_JSON)
+    throw new Complaint(`${path} is larger than ${MOST_JSON >> 20} MB, which is no docket.`);
   const text = withFile(path, () => readFileSync(path, 'utf8'));
+  if (nesting(text) > 64) throw new Complaint(`${path} is nested too deeply for a docket.`);
   try {
     return JSON.parse(text);
   } catch (e) {
@@ -58,6 +64,10 @@ interface Loaded {
   readonly sources: readonly string[];
 }
 
+/** Files of strangers are read and composed in a thread that can be taken away from them. */
+const hands = new Hands({ file: join(import.meta.dirname, '..', 'workers', 'pdf.mjs'), hands: 1, seconds: 600 });
+const tooHeavy = (e: unknown): e is Error => e instanceof TookTooLong || e instanceof TookTooMuch;
+
 /** Reads an artwork file that a docket names. @returns its facts, and where it, or a copy of it, can be imposed from */
 async function readFile(
   docketPath: string,
@@ -71,20 +81,23 @@ async function readFile(
     );
   const source = resolve(dirname(docketPath), file.path);
   try {
-    const { artwork, workingCopy } = await readArtwork(source, copy, file.password);
+    withFile(source, () => accessSync(source, constants.R_OK));
+    if (statSync(source).isDirectory()) throw new Complaint(`${source} is a folder.`);
+    const { artwork, workingCopy } = await hands.run('read', { path: source, copy, password: file.password });
     return { artwork, source: workingCopy ? copy : source };
   } catch (e) {
     if (e instanceof ArtworkError)
       throw new Complaint(
         `${source}: ${e.code === 'locked' ? `it is locked; put its password into ${field}.password.` : e.message}`,
       );
+    if (tooHeavy(e)) throw new Complaint(`${source}: it is too heavy to read. ${e.message}`);
     const said = SYSTEM[(e as NodeJS.ErrnoException).code ?? ''];
     throw said ? new Complaint(`${source} ${said}.`) : e;
   }
 }
 
 /** Reads a docket and its artwork; `work` is called with both, and what was made on the way is removed after. */
-async function load(path: string, work: (it: Loaded) => void): Promise<void> {
+async function load(path: string, work: (it: Loaded) => void | Promise<void>): Promise<void> {
   const docket = ((): Docket => {
     try {
       return readDocket(readJson(path));
@@ -93,16 +106,28 @@ async function load(path: string, work: (it: Loaded) => void): Promise<void> {
       throw e;
     }
   })();
-  const scratch = mkdtempSync(join(tmpdir(), 'odd-sparrow-'));
+  sweepEnded();
+  const scratch = scratchFolder();
+  const sweep = (): void => rmSync(scratch, { recursive: true, force: true });
+  for (const [signal, status] of [
+    ['SIGINT', 130],
+    ['SIGTERM', 143],
+    ['SIGHUP', 129],
+  ] as const)
+    process.once(signal, () => {
+      sweep();
+      process.exit(status);
+    });
+  process.once('exit', sweep);
   try {
     const first = await readFile(path, docket.artwork.file, 'artwork.file', join(scratch, 'artwork.pdf'));
     const more = [];
     for (const [i, file] of docket.artwork.more.entries())
       more.push(await readFile(path, file, `artwork.more.${i}`, join(scratch, `artwork-${i + 1}.pdf`)));
     const artwork = more.length > 0 ? { ...first.artwork, more: more.map((m) => m.artwork.pages) } : first.artwork;
-    work({ docket, artwork, sources: [first.source, ...more.map((m) => m.source)] });
+    await work({ docket, artwork, sources: [first.source, ...more.map((m) => m.source)] });
   } finally {
-    rmSync(scratch, { recursive: true, force: true });
+    sweep();
   }
 }
 
@@ -195,9 +220,22 @@ program
       .default('all'),
   )
   .action((docket: string, { output, sides }: { output: string; sides: 'all' | 'fronts' | 'backs' }) =>
-    load(docket, ({ docket: d, artwork, sources: [source, ...more] }) => {
-      withFile(output, () => writeFileSync(output, ''));
-      compose({ docket: d, artwork, source: source!, more, pass: sides, out: output });
+    load(docket, async ({ docket: d, artwork, sources: [source, ...more] }) => {
+      if (plan(d, artwork).tooLarge)
+        throw new Complaint(`${docket}: the job is too large to be laid in one; “plan” says what would do.`);
+      const out = resolve(output);
+      withFile(output, () => closeSync(openSync(out, 'a')));
+      try {
+        await hands.run('impose', { docket: d, artwork, source: source!, more, pass: sides, out });
+      } catch (e) {
+        const said = SYSTEM[(e as NodeJS.ErrnoException).code ?? ''];
+        if (said) throw new Complaint(`${output} ${said}.`);
+        if (tooHeavy(e)) throw new Complaint(`${docket}: it is too heavy to impose. ${e.message}`);
+        throw new Complaint(`${docket}: the sheets could not be written. ${(e as Error).message}`);
+      } finally {
+        // one that was not there before and got nothing
+        if (existsSync(out) && statSync(out).isFile() && statSync(out).size === 0) rmSync(out);
+      }
     }),
   );
 
@@ -214,10 +252,11 @@ try {
   if (e instanceof CommanderError && (e.code === 'commander.helpDisplayed' || e.code === 'commander.help'))
     process.exitCode = 0;
   else {
-    const known =
-      e instanceof Complaint || e instanceof CommanderError || e instanceof PdfSyntaxError || e instanceof ZodError;
+    const known = e instanceof Complaint || e instanceof CommanderError || e instanceof ZodError;
     const message = (e as Error).message.replace(/^error: /, '');
     console.error(known ? `odd-sparrow: ${message}` : `odd-sparrow: something failed: ${message}`);
     process.exitCode = 2;
   }
+} finally {
+  await hands.close();
 }
