@@ -1,3 +1,4 @@
+import { setPriority } from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import { ArtworkError } from './errors';
 import { mupdfBytes, outOfMemory } from './mupdf';
@@ -7,6 +8,13 @@ import { TASKS, type Answer, type TaskName } from './tasks';
 
 const port = parentPort;
 if (!port) throw new Error('This belongs in a thread.');
+
+// on Linux a thread has a priority of its own: whoever waits for an answer goes before what is drawn or written
+try {
+  setPriority(0, 10);
+} catch {
+  // then it shares as it may
+}
 
 /** A thread that holds more than this is replaced after its work: what it has grown to it never gives back. */
 const HEAVY = 192 << 20;

@@ -74,13 +74,14 @@ describe('the stream of events', () => {
     expect(openStreams()).toBe(before);
   });
 
-  it('drops a reader that does not read', () => {
+  it('drops a reader that does not read', async () => {
     const before = openStreams();
     let waiting = 0;
     let dropped = 0;
     eventStream(new AbortController().signal, null, { waiting: () => waiting, drop: () => dropped++ });
     waiting = 300 << 10;
     tell({ kind: 'jobs' });
+    await new Promise((r) => setTimeout(r, 40));
     expect([dropped, openStreams()]).toEqual([1, before]);
   });
 

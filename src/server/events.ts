@@ -18,11 +18,23 @@ const epoch = randomBytes(6).toString('hex');
 let last = 0;
 const kept: { readonly seq: number; readonly line: string }[] = [];
 
+/** Milliseconds of events that go out together: with many windows and many changes, writing is what costs. */
+const TOGETHER = 15;
+let gathered = '';
+const encoder = new TextEncoder();
+
 export function tell(event: ServerEvent): void {
   const line = JSON.stringify(event);
   kept.push({ seq: ++last, line });
   if (kept.length > KEPT) kept.shift();
-  emitter.emit('event', `id: ${epoch}-${last}\ndata: ${line}\n\n`);
+  if (gathered === '') setTimeout(flush, TOGETHER);
+  gathered += `id: ${epoch}-${last}\ndata: ${line}\n\n`;
+}
+
+function flush(): void {
+  const bytes = encoder.encode(gathered);
+  gathered = '';
+  emitter.emit('event', bytes);
 }
 
 /** What was missed since an event, or null where that is not known and everything is to be asked for anew. */
@@ -49,12 +61,11 @@ export function eventStream(
 ): ReadableStream<Uint8Array> | null {
   if (streams >= MOST_STREAMS) return null;
   streams++;
-  const encoder = new TextEncoder();
   let open = true;
   let stop = (): void => undefined;
   return new ReadableStream({
     start(controller) {
-      const send = (text: string): void => {
+      const send = (bytes: Uint8Array): void => {
         if (!open) return;
         if (waiting() > MOST_WAITING) {
           stop();
@@ -62,12 +73,12 @@ export function eventStream(
           return;
         }
         try {
-          controller.enqueue(encoder.encode(text));
+          controller.enqueue(bytes);
         } catch {
           stop();
         }
       };
-      const beat = setInterval(() => send(': still here\n\n'), 15_000);
+      const beat = setInterval(() => send(encoder.encode(': still here\n\n')), 15_000);
       stop = () => {
         if (!open) return;
         open = false;
@@ -81,8 +92,10 @@ export function eventStream(
         }
       };
       const missed = since(lastId);
-      send(`retry: 1000\n${missed ? '\n' : `event: anew\nid: ${epoch}-${last}\ndata: {}\n\n`}`);
-      for (const line of missed ?? []) send(line);
+      const first = missed ? `\n${missed.join('')}` : `event: anew\nid: ${epoch}-${last}\ndata: {}\n\n`;
+      send(encoder.encode(`retry: 1000\n${first}`));
+      // what is gathered already is among what was missed
+      if (gathered !== '') flush();
       emitter.on('event', send);
       if (signal.aborted) stop();
       else signal.addEventListener('abort', () => stop(), { once: true });

@@ -1,5 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { ServerResponse } from 'node:http';
 import type { Readable } from 'node:stream';
 
 /**
@@ -26,7 +26,7 @@ const UNKNOWN: Exchange = { waiting: () => 0, ready: () => Promise.resolve(), dr
 export const exchange = (): Exchange => current.getStore() ?? UNKNOWN;
 
 /** Answers a request with its connection known. */
-export function withExchange(_req: IncomingMessage, res: ServerResponse, answer: () => void): void {
+export function withExchange(res: ServerResponse, answer: () => void): void {
   current.run(
     {
       waiting: () => res.writableLength,

@@ -32,7 +32,7 @@ import {
   type JobRow,
   type Summary,
 } from './tables/jobs';
-import { readShop } from './tables/shop';
+import { readShop, recentShop } from './tables/shop';
 import { readInWorker } from './workers';
 import { drawPictures } from './work';
 
@@ -119,7 +119,7 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
     artwork: known,
     plan: planned,
     marks: mark(docket, planned),
-    shop: await readShop(run),
+    shop: await recentShop(run),
     unit: 'mm',
   });
   const figures = reckon(docket, planned);
@@ -142,10 +142,7 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
 }
 
 const told = (row: JobRow | null): JobRow | null => {
-  if (row) {
-    tell({ kind: 'job', id: row.id, version: row.version });
-    tell({ kind: 'jobs' });
-  }
+  if (row) tell({ kind: 'job', id: row.id, version: row.version });
   return row;
 };
 
@@ -155,7 +152,7 @@ const change = async (
   changeId: string | null,
   to: (row: JobRow) => Change,
 ): Promise<JobRow | null> =>
-  told(await transaction((tx) => changeJob(tx, id, base, changeId, to, (docket) => summarise(tx, docket))));
+  told(await changeJob(sql, id, base, changeId, to, (docket) => summarise(sql, docket)));
 
 /**
  * Changes a job's docket by a patch.

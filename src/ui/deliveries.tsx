@@ -4,6 +4,7 @@ import { Button } from './Button';
 import { cx } from './cx';
 import { Meter } from './Meter';
 import { useNotices } from './Notices';
+import { refreshing } from './refresh';
 import type { DeliveryView } from './views';
 
 const STATES: Readonly<Record<DeliveryView['state'], string>> = {
@@ -27,29 +28,18 @@ export function useDeliveries(
 ): readonly DeliveryView[] {
   const [list, setList] = useState(first);
   useEffect(() => {
-    let asking = false;
-    let again = false;
-    const refresh = async (): Promise<void> => {
-      if (asking) {
-        again = true;
-        return;
-      }
-      asking = true;
-      try {
-        setList(await ask<DeliveryView[]>(path));
-      } catch {
-        // the next event, or the stream opening again, asks once more
-      }
-      asking = false;
-      if (again) {
-        again = false;
-        void refresh();
-      }
-    };
-    void refresh();
-    return listen((e) => {
-      if (e.kind === 'open' || (e.kind === 'delivery' && concerns(e.jobId))) void refresh();
+    const { again, stop } = refreshing(async () => {
+      // what fails is asked for again by the next event, or the stream opening again
+      await ask<DeliveryView[]>(path).then(setList, () => undefined);
     });
+    again();
+    const unlisten = listen((e) => {
+      if (e.kind === 'open' || (e.kind === 'delivery' && concerns(e.jobId))) again();
+    });
+    return () => {
+      unlisten();
+      stop();
+    };
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [path]);
   return list;

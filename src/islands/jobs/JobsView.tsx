@@ -6,6 +6,7 @@ import { ask, listen, pictureUrl } from '../../ui/client';
 import { Mast } from '../../ui/Mast';
 import { Meter } from '../../ui/Meter';
 import { NoticeList, useNotices } from '../../ui/Notices';
+import { refreshing } from '../../ui/refresh';
 import { Severity } from '../../ui/Severity';
 import type { ListedJob } from '../../ui/views';
 import { Arrivals } from './Arrivals';
@@ -129,18 +130,20 @@ export function JobsView({ first }: { readonly first: readonly ListedJob[] | nul
   const { say } = useNotices();
 
   useEffect(() => {
-    const refresh = (): void => {
+    const { again, stop: rest } = refreshing(() =>
       ask<ListedJob[]>('/api/jobs')
         .then((l) => {
           setJobs(l);
           setProblem(null);
         })
-        .catch((e: Error) => setProblem(e.message));
-    };
-    refresh();
-    const timer = setInterval(refresh, 15_000);
-    const stop = listen((e) => (e.kind === 'jobs' || e.kind === 'delivery' || e.kind === 'open') && refresh());
+        .catch((e: Error) => setProblem(e.message)),
+    );
+    again();
+    const timer = setInterval(again, 15_000);
+    const news = ['job', 'jobs', 'delivery', 'open'];
+    const stop = listen((e) => news.includes(e.kind) && again());
     return () => {
+      rest();
       clearInterval(timer);
       stop();
     };

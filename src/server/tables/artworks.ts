@@ -10,11 +10,26 @@ export const ArtworkRow = z.object({
 });
 export type ArtworkRow = z.infer<typeof ArtworkRow>;
 
+/** What is known of a file does not change, and every change of a job asks for it. */
+const known = new Map<string, ArtworkRow>();
+const MOST_KNOWN = 100;
+
 /** Files by their content, in the order asked for; null where one is not known. */
 export async function findArtworks(run: Sql, list: readonly string[]): Promise<(ArtworkRow | null)[]> {
-  const rows = await run('select sha256, bytes, facts, working_copy from artworks where sha256 = any($1)', [list]);
-  const known = new Map(rows.map((r) => [String(r.sha256), ArtworkRow.parse(r)]));
-  return list.map((sha256) => known.get(sha256) ?? null);
+  const missing = list.filter((sha256) => !known.has(sha256));
+  if (missing.length > 0)
+    for (const r of await run('select sha256, bytes, facts, working_copy from artworks where sha256 = any($1)', [
+      missing,
+    ])) {
+      const row = ArtworkRow.parse(r);
+      known.set(row.sha256, row);
+    }
+  const found = list.map((sha256) => known.get(sha256) ?? null);
+  for (const sha256 of known.keys()) {
+    if (known.size <= MOST_KNOWN) break;
+    known.delete(sha256);
+  }
+  return found;
 }
 
 export const findArtwork = async (run: Sql, sha256: string): Promise<ArtworkRow | null> =>
@@ -27,6 +42,7 @@ export async function recordArtwork(
   artwork: Artwork,
   workingCopy: boolean,
 ): Promise<void> {
+  known.delete(sha256);
   await run(
     `insert into artworks (sha256, bytes, facts, working_copy) values ($1, $2, $3, $4)
      on conflict (sha256) do update set facts = excluded.facts, working_copy = excluded.working_copy`,

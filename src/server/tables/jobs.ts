@@ -58,16 +58,15 @@ const JobRow = z.object({
 /** A job as it stands, with what an undo and a redo would take back and bring back. */
 export type JobRow = z.infer<typeof JobRow>;
 
+const JOB = `select j.id, j.number, j.version, j.position, j.last_change, s.docket,
+    (select max(seq) from steps where job_id = j.id) as last,
+    case when j.position > 0 then s.label end as undo,
+    (select label from steps where job_id = j.id and seq = j.position + 1) as redo
+  from jobs j join steps s on s.job_id = j.id and s.seq = j.position
+  where j.id = $1`;
+
 export async function readJob(run: Sql, id: string): Promise<JobRow | null> {
-  const [row] = await run(
-    `select j.id, j.number, j.version, j.position, j.last_change, s.docket,
-       (select max(seq) from steps where job_id = j.id) as last,
-       case when j.position > 0 then s.label end as undo,
-       (select label from steps where job_id = j.id and seq = j.position + 1) as redo
-     from jobs j join steps s on s.job_id = j.id and s.seq = j.position
-     where j.id = $1`,
-    [id],
-  );
+  const [row] = await run(JOB, [id]);
   return row ? JobRow.parse(row) : null;
 }
 
@@ -98,48 +97,92 @@ export type Change =
   | { readonly kind: 'step'; readonly docket: Docket; readonly label: string }
   | { readonly kind: 'move'; readonly position: number };
 
+/** Jobs as they were last seen here, with the version that says whether they still are so. */
+const seen = new Map<string, JobRow>();
+const MOST_SEEN = 200;
+
+function remember(row: JobRow): JobRow {
+  seen.delete(row.id);
+  seen.set(row.id, row);
+  if (seen.size > MOST_SEEN) seen.delete(seen.keys().next().value!);
+  return row;
+}
+
+/** A job that is at this version, without asking where that is known; else as it is. */
+async function atVersion(run: Sql, id: string, version: number): Promise<JobRow | null> {
+  const known = seen.get(id);
+  return known?.version === version ? known : readJob(run, id);
+}
+
 /**
- * Changes a job: `change` is given the row, locked, and says what comes of it.
+ * Changes a job: `change` is given it as it is, and says what comes of it. One statement writes all of it, and nothing
+ * where somebody was first: no lock is held while it is thought about.
  * @param changeId what the asker calls this change: asked for again, it is not made again
  * @returns the job after, or null where there is none
  * @throws Outdated where it is not at version `base` any more
  */
 export async function changeJob(
-  tx: Tx,
+  run: Sql,
   id: string,
   base: number,
   changeId: string | null,
   change: (row: JobRow) => Change,
   summarise: (docket: Docket) => Promise<Summary>,
 ): Promise<JobRow | null> {
-  const locked = await tx('select id from jobs where id = $1 for update', [id]);
-  if (locked.length === 0) return null;
-  const row = (await readJob(tx, id))!;
+  const row = await atVersion(run, id, base);
+  if (!row) return null;
   if (changeId !== null && row.last_change === changeId) return row;
   if (row.version !== base) throw new Outdated(row);
   const wish = change(row);
-  let position: number;
-  if (wish.kind === 'step') {
-    position = row.position + 1;
-    await tx('delete from steps where job_id = $1 and seq >= $2', [id, position]);
-    await tx('insert into steps (job_id, seq, label, docket) values ($1, $2, $3, $4)', [
-      id,
-      position,
-      wish.label,
-      JSON.stringify(wish.docket),
-    ]);
-  } else {
-    position = wish.position;
-    if (position < 0 || position > row.last) return row;
-  }
-  await tx('update jobs set position = $2, version = version + 1, last_change = $3, changed_at = now() where id = $1', [
-    id,
+  const after = wish.kind === 'step' ? stepped(row, wish) : await moved(run, row, wish.position);
+  if (!after) return row;
+  const summary = JSON.stringify(await summarise(after.docket));
+  const values = [id, after.position, changeId, summary, base];
+  const update = `with changed as (
+      update jobs set position = $2, version = version + 1, last_change = $3, summary = $4, changed_at = now()
+      where id = $1 and version = $5 returning id)`;
+  const done =
+    wish.kind === 'move'
+      ? await run(`${update} select id from changed`, values)
+      : await run(
+          `${update}, gone as (delete from steps where job_id in (select id from changed) and seq > $2),
+             made as (insert into steps (job_id, seq, label, docket) select id, $2, $6, $7 from changed
+               on conflict (job_id, seq)
+               do update set label = excluded.label, docket = excluded.docket, made_at = now())
+           select id from changed`,
+          [...values, wish.label, JSON.stringify(wish.docket)],
+        );
+  if (done.length > 0) return remember({ ...after, version: base + 1, last_change: changeId });
+  seen.delete(id);
+  const now = await readJob(run, id);
+  if (!now || (changeId !== null && now.last_change === changeId)) return now;
+  throw new Outdated(now);
+}
+
+const stepped = (row: JobRow, { docket, label }: Extract<Change, { kind: 'step' }>): JobRow => ({
+  ...row,
+  position: row.position + 1,
+  last: row.position + 1,
+  docket,
+  undo: label,
+  redo: null,
+});
+
+/** The job at another step of its history, or null where there is none. */
+async function moved(run: Sql, row: JobRow, position: number): Promise<JobRow | null> {
+  if (position < 0 || position > row.last) return null;
+  const steps = await run<{ seq: number; label: string; docket: unknown }>(
+    'select seq, label, case when seq = $2 then docket end as docket from steps where job_id = $1 and seq in ($2, $2 + 1)',
+    [row.id, position],
+  );
+  const here = steps.find((s) => s.seq === position)!;
+  return {
+    ...row,
     position,
-    changeId,
-  ]);
-  const after = (await readJob(tx, id))!;
-  await tx('update jobs set summary = $2 where id = $1', [id, JSON.stringify(await summarise(after.docket))]);
-  return after;
+    docket: StoredDocket.parse(here.docket),
+    undo: position > 0 ? here.label : null,
+    redo: steps.find((s) => s.seq === position + 1)?.label ?? null,
+  };
 }
 
 /** Takes a job off the list, or puts it back. */

@@ -1,19 +1,29 @@
-import type { Shop } from '../../core';
-import { Finisher, Machine, Stock } from '../../core';
+import { Machine, Shop, Stock } from '../../core';
 import type { Sql, Tx } from '../db';
+
+/** The lists as they were last read, with their text: they change seldom, and every change of a job asks for them. */
+let last: { readonly text: string; readonly shop: Shop } | null = null;
 
 /** The shop's lists, in order. */
 export async function readShop(run: Sql): Promise<Shop> {
   const list = (table: string): string =>
-    `(select coalesce(json_agg(value order by rank, id), '[]') from ${table}) as ${table}`;
-  const [row] = await run<{ stocks: unknown[]; machines: unknown[]; finishers: unknown[] }>(
-    `select ${['stocks', 'machines', 'finishers'].map(list).join(', ')}`,
+    `'${table}', (select coalesce(json_agg(value order by rank, id), '[]') from ${table})`;
+  const [row] = await run<{ text: string }>(
+    `select json_build_object(${['stocks', 'machines', 'finishers'].map(list).join(', ')})::text as text`,
   );
-  return {
-    stocks: row!.stocks.map((v) => Stock.parse(v)),
-    machines: row!.machines.map((v) => Machine.parse(v)),
-    finishers: row!.finishers.map((v) => Finisher.parse(v)),
-  };
+  const { text } = row!;
+  if (last?.text !== text) last = { text, shop: Shop.parse(JSON.parse(text)) };
+  return last.shop;
+}
+
+let read = -Infinity;
+
+/** The shop's lists as they were a second ago at most: for what is told of a job, not for what is done with it. */
+export async function recentShop(run: Sql): Promise<Shop> {
+  if (last && performance.now() - read < 1000) return last.shop;
+  const shop = await readShop(run);
+  read = performance.now();
+  return shop;
 }
 
 /** One machine of the shop, or null where it has none of that id. */
