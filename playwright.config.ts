@@ -16,6 +16,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',
     launchOptions: {
+      // as browsers are: pages left are kept aside, and come back as they were
+      ignoreDefaultArgs: ['--disable-back-forward-cache'],
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: [
         '--no-sandbox',

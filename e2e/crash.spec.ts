@@ -56,7 +56,7 @@ async function end(): Promise<void> {
   await gone;
 }
 async function begin(): Promise<void> {
-  server = app.launch('server', [join(root, 'dist/site/server/entry.mjs')], { HOST: '127.0.0.1', PORT: String(PORT) });
+  server = app.launch('server', [join(root, 'dist/bin/server.mjs')], { HOST: '127.0.0.1', PORT: String(PORT) });
   server.stdout?.resume();
   await expect.poll(healthy, { timeout: 30_000 }).toBe(true);
 }

@@ -151,8 +151,7 @@ const change = async (
   base: number,
   changeId: string | null,
   to: (row: JobRow) => Change,
-): Promise<JobRow | null> =>
-  told(await changeJob(sql, id, base, changeId, to, (docket) => summarise(sql, docket)));
+): Promise<JobRow | null> => told(await changeJob(sql, id, base, changeId, to, (docket) => summarise(sql, docket)));
 
 /**
  * Changes a job's docket by a patch.

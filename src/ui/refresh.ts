@@ -3,7 +3,10 @@
  * always something new.
  * @param every milliseconds between two beginnings
  */
-export function refreshing(ask: () => Promise<void>, every = 400): { readonly again: () => void; readonly stop: () => void } {
+export function refreshing(
+  ask: () => Promise<void>,
+  every = 400,
+): { readonly again: () => void; readonly stop: () => void } {
   let busy = false;
   let wanted = false;
   let stopped = false;

@@ -122,13 +122,14 @@ export class FakePrinter {
         fault = typeof wish === 'function' ? wish() : (wish ?? null);
         if (fault?.kind === 'close') return void res.destroy();
         if (fault?.kind === 'http') {
-          res.writeHead(fault.status, { 'Content-Type': 'text/html', Connection: 'close' });
+          // as web servers do, it goes on taking what comes, so that its answer is not lost with the connection
+          res.writeHead(fault.status, { 'Content-Type': 'text/html' });
           res.end(`<html><title>x</title><body><p>${fault.body ?? ''}</p></body></html>`);
-          return;
         }
       }
       if (fault?.kind === 'close-after' && size >= fault.bytes) return void res.destroy();
     }
+    if (fault?.kind === 'http') return;
     if (!message || fault?.kind === 'close-after') return void res.destroy();
     if (fault?.kind === 'hang') return;
     if (fault?.kind === 'refuse') return void this.reply(res, message, fault.status, [], fault.said);

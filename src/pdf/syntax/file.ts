@@ -122,6 +122,7 @@ export class PdfFile {
 
   /** Reads bytes of the file; shorter at its end. */
   read(offset: number, length: number): Buffer {
+    if (!Number.isSafeInteger(offset) || offset < 0) throw new PdfSyntaxError(`The file has no byte ${offset}.`);
     const buffer = Buffer.allocUnsafe(Math.max(0, Math.min(length, this.sizeOrLength(offset, length))));
     let done = 0;
     while (done < buffer.length) {

@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { numberedPages, run, scratch, writePdf } from '../testing';
 import { decode } from './filters';
-import { Budget } from './budget';
+import { Budget, PdfTooLarge } from './budget';
 import { PdfFile } from './file';
 import { Lexer, OutOfBytes } from './lexer';
 import { isDict, numberOf, PdfSyntaxError, Ref, serialise, type Dict, type PdfValue } from './objects';
@@ -98,6 +98,31 @@ describe('filters', () => {
     expect([...out]).toEqual([1, 2, 3, 1, 2, 3, 2, 3, 4, 2, 3, 4, 3, 4, 5]);
   });
 
+  it('gives what comes before the break of data that breaks', () => {
+    const text = Array.from({ length: 400 }, (_, i) => `boat ${i * 7919}, `).join('');
+    const packed = deflateSync(Buffer.from(text));
+    const cut = decode(packed.subarray(0, packed.length >> 1), dict('<</Filter/FlateDecode>>'), same, new Budget(1000));
+    expect(text.startsWith(Buffer.from(cut.data).toString())).toBe(true);
+    expect(cut.data.length).toBeGreaterThan(20);
+    const broken = Buffer.from(packed);
+    broken.fill(0xff, packed.length >> 1);
+    const before = decode(broken, dict('<</Filter/FlateDecode>>'), same, new Budget(1000));
+    expect([before.whole, text.startsWith(Buffer.from(before.data.subarray(0, 20)).toString())]).toEqual([false, true]);
+    // only the sum at its end is wrong
+    const sum = Buffer.from(packed);
+    sum[sum.length - 1]! ^= 1;
+    const all = decode(sum, dict('<</Filter/FlateDecode>>'), same, new Budget(1000));
+    expect([all.whole, Buffer.from(all.data).toString()]).toEqual([false, text]);
+  });
+
+  it('undoes runs and LZW', () => {
+    // 3 bytes as they are, 4 times one byte, the end
+    expect(text(decoded(Buffer.from([2, 97, 98, 99, 253, 120, 128]), dict('<</Filter/RL>>')))).toBe('abcxxxx');
+    // the specification's own example (7.4.4.2): 45 45 45 45 45 65 45 45 45 66
+    const packed = Buffer.from([0x80, 0x0b, 0x60, 0x50, 0x22, 0x0c, 0x0c, 0x85, 0x01]);
+    expect([...decoded(packed, dict('<</Filter/LZWDecode>>'))]).toEqual([45, 45, 45, 45, 45, 65, 45, 45, 45, 66]);
+  });
+
   it('says what it does not know', () => {
     expect(() => decoded(Buffer.alloc(3), dict('<</Filter/JBIG2Decode>>'))).toThrow(/JBIG2Decode/);
   });
@@ -130,24 +155,84 @@ describe('a file', () => {
     file.close();
   });
 
-  it('refuses trees and references that go in circles', () => {
+  it('has no pages where a tree or references go in circles, and says that it mended that', () => {
     writePdf(join(dir, 'circle.pdf'), [], { 2: '<</Type/Pages/Count 1/Kids[2 0 R]>>' });
-    expect(() => new PdfFile(join(dir, 'circle.pdf')).pages()).toThrow(/circle/);
     writePdf(join(dir, 'chase.pdf'), [], { 2: '100 0 R', 100: '101 0 R', 101: '100 0 R' });
-    expect(() => new PdfFile(join(dir, 'chase.pdf')).pages()).toThrow(PdfSyntaxError);
+    for (const name of ['circle.pdf', 'chase.pdf']) {
+      const file = new PdfFile(join(dir, name));
+      expect([name, file.pages().length, file.mended]).toEqual([name, 0, true]);
+      file.close();
+    }
   });
 
-  it('refuses tables in which nothing more can be read, and counts that no file has', () => {
-    writePdf(join(dir, 'table.pdf'), numberedPages(1));
-    const bytes = readFileSync(join(dir, 'table.pdf'), 'latin1');
-    for (const [name, from, to] of [
-      ['bracket', 'xref\n0 1\n', 'xref\n<<0 1\n'],
-      ['name', 'xref\n0 1\n', 'xref\n0 /1\n'],
-      ['count', 'xref\n0 1\n', 'xref\n0 99999999999\n'],
+  it('finds its objects by looking for them where its table is wrong, the later of two', () => {
+    writePdf(join(dir, 'table.pdf'), numberedPages(2));
+    const sound = readFileSync(join(dir, 'table.pdf'), 'latin1');
+    const later = sound.replace(/xref[\s\S]*$/, '') + `1001 0 obj\n<</Length 4>>\nstream\nlate\nendstream\nendobj\n`;
+    for (const [name, bytes] of [
+      ['bracket', sound.replace('xref\n0 1\n', 'xref\n<<0 1\n')],
+      ['name', sound.replace('xref\n0 1\n', 'xref\n0 /1\n')],
+      ['count', sound.replace('xref\n0 1\n', 'xref\n0 99999999999\n')],
+      ['nowhere', sound.replace(/startxref\n\d+/, 'startxref\n7')],
+      ['moved', sound.replace('1 0 obj', '\n\n\n1 0 obj')],
+      ['cut', sound.replace(/xref\n[\s\S]*$/, '')],
+      ['later', later],
     ] as const) {
-      writeFileSync(join(dir, `${name}.pdf`), bytes.replace(from, to), 'latin1');
-      expect(() => new PdfFile(join(dir, `${name}.pdf`))).toThrow(PdfSyntaxError);
+      writeFileSync(join(dir, `${name}.pdf`), bytes, 'latin1');
+      const file = new PdfFile(join(dir, `${name}.pdf`));
+      expect([name, file.pages().length, file.mended]).toEqual([name, 2, true]);
+      if (name === 'later')
+        expect(Buffer.from(file.streamData(file.object(new Ref(1001, 0))!)).toString()).toBe('late');
+      file.close();
     }
+  });
+
+  it('finds objects inside of object streams where nothing names them', () => {
+    run('qpdf', '--object-streams=generate', join(dir, 'table.pdf'), join(dir, 'held.pdf'));
+    const bytes = readFileSync(join(dir, 'held.pdf'), 'latin1').replace(/startxref\n\d+/, 'startxref\n1');
+    writeFileSync(join(dir, 'lost.pdf'), bytes, 'latin1');
+    const file = new PdfFile(join(dir, 'lost.pdf'));
+    expect([file.pages().length, file.mended]).toEqual([2, true]);
+    file.close();
+  });
+
+  it('reads a stream to where it ends, whatever it says of its length', () => {
+    for (const [said, line] of [
+      ['3', '\n'],
+      ['9999', '\r\n'],
+      ['-5', '\n'],
+      ['1e9', ''],
+      ['(x)', '\r'],
+      ['100 0 R', '\n'],
+    ] as const) {
+      writePdf(join(dir, 'length.pdf'), [], { 100: `<</Length ${said}>>\nstream\nas it is drawn${line}endstream` });
+      const file = new PdfFile(join(dir, 'length.pdf'));
+      const data = file.streamData(file.object(new Ref(100, 0))!);
+      expect([said, Buffer.from(data).toString(), file.mended]).toEqual([said, 'as it is drawn', true]);
+      file.close();
+    }
+  });
+
+  it('unpacks no more than is in proportion to the file', () => {
+    // 40 MB of nothing packed twice is a few hundred bytes; the least that is granted is 64 MB
+    const packed = (megabytes: number): Buffer => deflateSync(deflateSync(Buffer.alloc(megabytes << 20), { level: 9 }));
+    for (const [megabytes, fine] of [
+      [40, true],
+      [80, false],
+    ] as const) {
+      const data = packed(megabytes).toString('latin1');
+      writePdf(join(dir, 'bomb.pdf'), [], {
+        100: `<</Filter[/FlateDecode/FlateDecode]/Length ${data.length}>>\nstream\n${data}\nendstream`,
+      });
+      const file = new PdfFile(join(dir, 'bomb.pdf'));
+      const unpack = (): number => file.streamData(file.object(new Ref(100, 0))!).length;
+      if (fine) expect(unpack()).toBe(megabytes << 20);
+      else expect(unpack).toThrow(PdfTooLarge);
+      file.close();
+    }
+  });
+
+  it('refuses a tree larger than any is', () => {
     // forty branches, each twice the next
     const twice = Object.fromEntries(
       Array.from({ length: 40 }, (_, i) => [200 + i, `<</Type/Pages/Kids[${201 + i} 0 R ${201 + i} 0 R]>>`]),
