@@ -20,7 +20,10 @@ const WITHIN = 30_000;
 
 /** The body as JSON, no larger and no deeper than can be borne, and in characters that can be kept. @throws BadBody */
 export async function jsonOf({ request }: Pick<APIContext, 'request'>, most = MOST): Promise<unknown> {
-  const text = await textOf(request, most);
+  return parsed(await textOf(request, most));
+}
+
+function parsed(text: string): unknown {
   if (nesting(text) > DEEPEST) throw new BadBody(400, 'The request is nested too deeply.');
   let data: unknown;
   try {
@@ -31,6 +34,12 @@ export async function jsonOf({ request }: Pick<APIContext, 'request'>, most = MO
   if (!keepable(data))
     throw new BadBody(400, 'The request holds characters that cannot be kept: a zero, or half of a pair.');
   return data;
+}
+
+/** The same, where there may be no body: then a wish without words. @throws BadBody */
+export async function wishOf(context: Pick<APIContext, 'request'>): Promise<unknown> {
+  const text = await textOf(context.request, MOST);
+  return text === '' ? {} : parsed(text);
 }
 
 async function textOf(request: Request, most: number): Promise<string> {

@@ -1,4 +1,5 @@
 import PQueue from 'p-queue';
+import { databaseAway } from './db';
 
 /**
  * Work beside requests. What is to be done stands in the tables of exports and deliveries; here is only the order in
@@ -29,7 +30,8 @@ function once(queue: PQueue, key: string, work: () => Promise<void>): void {
       try {
         await work();
       } catch (e) {
-        console.error(`${key}:`, e);
+        // what the database was away for is found there again
+        if (!databaseAway(e)) console.error(`${key}:`, e);
       } finally {
         inHand.delete(key);
       }

@@ -32,7 +32,11 @@ function useExport() {
   useEffect(() => {
     if (!it || !running) return;
     const { id } = it;
+    let ended = false;
+    // what is heard and what is asked for may both tell of the end: it is one
     const take = (e: ExportView): void => {
+      if (ended) return;
+      ended = ENDED.has(e.state);
       setIt((now) => (now && now.id === e.id && ENDED.has(now.state) ? now : e));
       if (e.state === 'done') {
         const a = document.createElement('a');

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { cancelDelivery, releaseDelivery, sendAgain } from '../../../../server';
 import { endpoint, idOf, json, Named, notThere, refusal } from '../../../_api';
-import { jsonOf } from '../../../_body';
+import { wishOf } from '../../../_body';
 
 type Act = (id: string, named: string | undefined) => Promise<boolean | string | null>;
 
@@ -18,7 +18,7 @@ export const POST = endpoint(async (context) => {
   // what stands on every object is no act
   const act = Object.hasOwn(ACTS, name) ? ACTS[name] : undefined;
   if (!act) return notThere();
-  const { id } = Wish.parse(context.request.body ? await jsonOf(context) : {});
+  const { id } = Wish.parse(await wishOf(context));
   const done = await act(idOf(context), id);
   return done ? json({ id: done }) : refusal(409, 'That is too late: the delivery has moved on.');
 });

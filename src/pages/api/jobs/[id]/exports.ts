@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { startExport } from '../../../../server';
 import { endpoint, idOf, json, Named, notThere } from '../../../_api';
-import { jsonOf } from '../../../_body';
+import { wishOf } from '../../../_body';
 
 const Wish = z.strictObject({ pass: z.enum(['all', 'fronts', 'backs']).default('all'), id: Named.optional() });
 
 /** Starts an export. Asked for again under its id, it is not started again. */
 export const POST = endpoint(async (context) => {
-  const wish = Wish.parse(context.request.body ? await jsonOf(context) : {});
+  const wish = Wish.parse(await wishOf(context));
   const id = await startExport(idOf(context), wish.pass, wish.id);
   return id ? json({ id }, 202) : notThere();
 });
