@@ -67,7 +67,8 @@ test('pages run only what they came with, and load nothing from elsewhere', asyn
     if (/Content Security Policy/.test(m.text())) wrong.push(m.text());
   });
   page.on('request', (r) => {
-    if (!r.url().startsWith(baseURL!) && !r.url().startsWith('blob:') && !r.url().startsWith('data:')) wrong.push(r.url());
+    if (!r.url().startsWith(baseURL!) && !r.url().startsWith('blob:') && !r.url().startsWith('data:'))
+      wrong.push(r.url());
   });
   const answer = await page.goto('/');
   const policy = answer!.headers()['content-security-policy']!;
@@ -76,7 +77,12 @@ test('pages run only what they came with, and load nothing from elsewhere', asyn
   expect(policy).toContain("frame-ancestors 'none'");
   await openJob(page, 'Volunteer roster');
   for (const station of ['artwork', 'product', 'sheet', 'marks', 'finish', 'send']) await openStation(page, station);
-  for (const view of ['Dummy', 'Pages', 'Sheet']) await page.getByRole('radio', { name: view }).or(page.getByRole('button', { name: view, exact: true })).first().click();
+  for (const view of ['Dummy', 'Pages', 'Sheet'])
+    await page
+      .getByRole('radio', { name: view })
+      .or(page.getByRole('button', { name: view, exact: true }))
+      .first()
+      .click();
   await page.goto('/floor');
   await heading(page, 'Floor');
   await accessible(page);

@@ -73,6 +73,18 @@ describe('starting where it cannot', () => {
     expect(lines.at(-1)).toBe('✗ The database at DATABASE_URL cannot be used; see above.');
   });
 
+  it('says who has the data folder, and leaves the first alone', async () => {
+    const { lockFolder } = (await import(join(import.meta.dirname, '../dist/bin/folder-lock.mjs'))) as {
+      lockFolder(folder: string, purpose: string, who: string): Promise<{ release(): Promise<void> }>;
+    };
+    const data = join(dir, 'shared');
+    const first = await lockFolder(data, 'start', 'Odd Sparrow at http://127.0.0.1:4380');
+    const [status, ...lines] = await refused({ ODD_SPARROW_PORT: String(await free()), ODD_SPARROW_DATA: data });
+    expect([status, lines.length]).toEqual(['1', 1]);
+    expect(lines[0]).toContain(`is in use by Odd Sparrow at http://127.0.0.1:4380 (process ${process.pid})`);
+    await first.release();
+  });
+
   it('is asked of a Node.js that is new enough', () => {
     const { stderr } = spawnSync(
       process.execPath,

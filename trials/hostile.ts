@@ -22,9 +22,14 @@ const dir = join(process.cwd(), 'var', 'hostile');
 rmSync(dir, { recursive: true, force: true });
 mkdirSync(dir, { recursive: true });
 const noise = Buffer.from(Array.from({ length: 64 * 64 * 3 }, (_, i) => (Math.imul(i, 2654435761) >>> 13) & 255));
-useJpeg(await sharp(noise, { raw: { width: 64, height: 64, channels: 3 } }).jpeg({ quality: 95 }).toBuffer());
+useJpeg(
+  await sharp(noise, { raw: { width: 64, height: 64, channels: 3 } })
+    .jpeg({ quality: 95 })
+    .toBuffer(),
+);
 
-const hand = (seconds: number): Hands => new Hands({ file: 'dist/workers/pdf.mjs', hands: 1, seconds });
+const hand = (seconds: number): Hands =>
+  new Hands({ file: join(process.cwd(), 'dist/workers/pdf.mjs'), hands: 1, seconds });
 const [reader, drawer, imposer] = [hand(60), hand(10), hand(120)];
 const counts = { files: 0, taken: 0, refused: 0, heavy: 0, warned: 0 };
 const faults: string[] = [];
@@ -40,9 +45,15 @@ function readBack(out: string, patience: number): string[] {
     ['gs', ['-q', '-dSAFER', '-dBATCH', '-dNOPAUSE', '-sDEVICE=nullpage', out], [0]],
   ];
   return programs.flatMap(([program, args, fine]) => {
-    const { status, stdout, stderr } = spawnSync(program, args, { encoding: 'utf8', timeout: patience, maxBuffer: 1 << 26 });
+    const { status, stdout, stderr } = spawnSync(program, args, {
+      encoding: 'utf8',
+      timeout: patience,
+      maxBuffer: 1 << 26,
+    });
     if (status === 3) counts.warned++;
-    return fine.includes(status ?? -1) ? [] : [`${program} ${status ?? 'given up'}: ${`${stdout}${stderr}`.trim().slice(-120)}`];
+    return fine.includes(status ?? -1)
+      ? []
+      : [`${program} ${status ?? 'given up'}: ${`${stdout}${stderr}`.trim().slice(-120)}`];
   });
 }
 
@@ -80,7 +91,8 @@ for (const kind of KINDS.filter((k) => k.kind.includes(values.kind)))
       if (!(e instanceof ArtworkError) && !(e instanceof TookTooLong) && !(e instanceof TookTooMuch))
         wrong(`failed: ${(e as Error).message}`);
       else if (kind.fate === 'taken') wrong(`was refused: ${(e as Error).message}`);
-      else if (e instanceof ArtworkError && !/^[A-Z][^]*\.$/.test(e.message)) wrong(`refused without words: ${e.message}`);
+      else if (e instanceof ArtworkError && !/^[A-Z][^]*\.$/.test(e.message))
+        wrong(`refused without words: ${e.message}`);
     }
     for (const name of readdirSync(dir)) if (name.endsWith('.part')) wrong(`left ${name}`);
     if (statSync(path).size > 4 << 20) rmSync(path);

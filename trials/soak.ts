@@ -8,7 +8,9 @@ import { randomUUID } from 'node:crypto';
 import { parseArgs } from 'node:util';
 import { megabytes, newJob, pause, post, startFresh, table } from './shared';
 
-const { values } = parseArgs({ options: { minutes: { type: 'string', default: '3' }, people: { type: 'string', default: '4' } } });
+const { values } = parseArgs({
+  options: { minutes: { type: 'string', default: '3' }, people: { type: 'string', default: '4' } },
+});
 const until = Date.now() + Number(values.minutes) * 60_000;
 const app = await startFresh('soak', 4700, { watched: true, factor: 2000 });
 
@@ -64,7 +66,11 @@ async function killer(): Promise<void> {
     try {
       if (which === 0) app.server.kill('SIGKILL');
       else if (which === 1) app.floorChild.kill('SIGKILL');
-      else process.kill(Number(readFileSync(join(app.dataFolder, 'postgres/cluster/postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL');
+      else
+        process.kill(
+          Number(readFileSync(join(app.dataFolder, 'postgres/cluster/postmaster.pid'), 'utf8').split('\n')[0]),
+          'SIGKILL',
+        );
       counts.kills++;
     } catch {
       // it is just being started again
@@ -107,9 +113,11 @@ try {
     if (!told.some((d) => open.includes(d.state))) break;
     await pause(1000);
   }
-  const kept = (await db.query<{ id: string; copies: number }>(
-    `select j.id, (s.docket->'product'->>'copies')::int as copies from jobs j join steps s on s.job_id = j.id and s.seq = j.position`,
-  )).rows;
+  const kept = (
+    await db.query<{ id: string; copies: number }>(
+      `select j.id, (s.docket->'product'->>'copies')::int as copies from jobs j join steps s on s.job_id = j.id and s.seq = j.position`,
+    )
+  ).rows;
   await db.end();
   lookAtPress();
   const printed = new Map<string, number>();

@@ -38,9 +38,9 @@ const host = (): string => `Host: 127.0.0.1:${floor.port}`;
 
 describe('the stand-in press', () => {
   it('passes ipptool’s tests of IPP/2.0', async () => {
-    const { stdout } = await exec('ipptool', ['-tI', '-f', pdf, floor.uri, 'ipp-2.0.test'], { maxBuffer: 1 << 24 }).catch(
-      (e: { stdout: string }) => e,
-    );
+    const { stdout } = await exec('ipptool', ['-tI', '-f', pdf, floor.uri, 'ipp-2.0.test'], {
+      maxBuffer: 1 << 24,
+    }).catch((e: { stdout: string }) => e);
     expect(stdout.split('\n').filter((l) => l.includes('[FAIL]'))).toEqual([]);
     expect(stdout).toMatch(/Required Printer Description Attributes +\[PASS\]/);
   });
@@ -55,9 +55,10 @@ describe('the stand-in press', () => {
       `POST /ipp/print HTTP/1.1\n${host()}\nContent-Type: application/ipp\nContent-Length: 5\nConnection: close\n\nab`,
     ])
       if (!lines.endsWith('ab')) await raw(lines);
-      else connect(floor.port, '127.0.0.1', function (this: { end: (s: string) => void }) {
-        this.end(lines.replaceAll('\n', '\r\n'));
-      });
+      else
+        connect(floor.port, '127.0.0.1', function (this: { end: (s: string) => void }) {
+          this.end(lines.replaceAll('\n', '\r\n'));
+        });
     expect((await fetch(`${web}/state`)).status).toBe(200);
     expect(floor.press.paused).toBe(false);
   });
@@ -167,7 +168,16 @@ describe('the time-out that the press tells', () => {
       now: () => now,
       timeout: 300,
     });
-    const wish = { name: 'x', user: 'u', copies: 1, sides: 'one-sided', finishings: [], media: null, others: [], hold: false };
+    const wish = {
+      name: 'x',
+      user: 'u',
+      copies: 1,
+      sides: 'one-sided',
+      finishings: [],
+      media: null,
+      others: [],
+      hold: false,
+    };
     const waits = press.create(wish).id;
     const arrives = press.create(wish).id;
     press.update(arrives, { reasons: ['job-incoming'] });

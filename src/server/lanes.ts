@@ -112,6 +112,12 @@ export function wakeLane(machineId: string): void {
   lane.follow.wake();
 }
 
+/** Has a machine's lane try at once, without waiting for its pause to end: something has been mended. */
+export function rouseLane(machineId: string): void {
+  wakeLane(machineId);
+  laneOf(machineId).rouse();
+}
+
 /** Wishes a delivery gone: at once where that is known here, else as soon as its printer can be asked. */
 export async function hurryCancel(d: Delivery): Promise<void> {
   stopWriting(d.id);

@@ -1,15 +1,20 @@
 import type { Machine, Stock } from '../core';
 import { transaction } from './db';
 import { tell } from './events';
+import { rouseLane } from './lanes';
 import { amendMachine, amendStock } from './tables/shop';
 
-/** What a machine can teach while jobs are planned: how its pile goes back in, what lies in its trays. */
-export type MachineLesson = Partial<Pick<Machine, 'reload' | 'trays' | 'mixes'>>;
+/** What is learned of a machine: how its pile goes back in, what lies in its trays, where and by what it prints. */
+export type MachineLesson = Partial<Pick<Machine, 'reload' | 'trays' | 'mixes' | 'printer' | 'certificate'>>;
 
 /** Keeps with a machine what was learned of it, for every job to come. Null where the shop has no such machine. */
 export async function learnMachine(id: string, lesson: MachineLesson): Promise<Machine | null> {
   const machine = await transaction((run) => amendMachine(run, id, (m) => ({ ...m, ...lesson })));
-  if (machine) tell({ kind: 'jobs' });
+  if (machine) {
+    tell({ kind: 'jobs' });
+    // what waits for it may go now
+    if ('printer' in lesson || 'certificate' in lesson) rouseLane(id);
+  }
   return machine;
 }
 

@@ -52,6 +52,15 @@ export interface DeliveryView {
   readonly at: string;
 }
 
+/** What a machine's print service says of itself when it is asked. */
+export interface PrinterView {
+  readonly state: 'answers' | 'untrusted' | 'away';
+  readonly name: string | null;
+  /** SHA-256 of its certificate: the one kept, or the one it shows and that nobody vouches for. */
+  readonly fingerprint: string | null;
+  readonly message: string | null;
+}
+
 export interface ListedJob {
   readonly id: string;
   readonly number: number;

@@ -3,6 +3,7 @@ import { DeliveryItem, useDeliveries } from '../../ui/deliveries';
 import { Mast } from '../../ui/Mast';
 import { NoticeList } from '../../ui/Notices';
 import type { DeliveryView } from '../../ui/views';
+import { PrintService } from './PrintService';
 
 /** The machines at work: what each prints now, what waits, what is done. */
 export function FloorView({
@@ -21,7 +22,7 @@ export function FloorView({
       <main className="mx-auto grid max-w-5xl gap-8 px-4 py-6">
         <h1 className="text-3xl">Floor</h1>
         {machines.map((m) => {
-          const panel = m.printer?.replace(/^ipp:/, 'http:').replace(/\/ipp\/.*$/, '/');
+          const panel = m.printer?.startsWith('ipp:') && m.printer.replace(/^ipp:/, 'http:').replace(/\/ipp\/.*$/, '/');
           return (
             <section key={m.id} aria-label={m.name}>
               <div className="flex flex-wrap items-baseline gap-3 border-b border-ink pb-1">
@@ -33,6 +34,7 @@ export function FloorView({
                   </a>
                 )}
               </div>
+              <PrintService machine={m} />
               <ul>
                 {open
                   .filter((d) => d.machine === m.name)

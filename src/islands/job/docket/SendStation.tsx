@@ -75,7 +75,7 @@ function useExport() {
 
 export function SendStation() {
   const { docket, change, store, findings } = useJob();
-  const { saved, settled } = store();
+  const { saved, settled, shop } = store();
   const { say } = useNotices();
   const [sending, setSending] = useState(false);
   const wish = useRef<{ id: string; base: number } | null>(null);
@@ -88,6 +88,8 @@ export function SendStation() {
   }, [list.length]); // eslint-disable-line react-hooks/exhaustive-deps
   const stops = findings.filter((f) => f.severity === 'stop');
   const { machine } = docket.sheet;
+  // where it prints is the shop's to say, not the job's
+  const printer = shop.machines.find((m) => m.id === machine.id)?.printer;
 
   const send = async (): Promise<void> => {
     setSending(true);
@@ -122,7 +124,7 @@ export function SendStation() {
         <p className="text-sm font-medium text-brick">{stops[0]!.title}: mend that first, or export to look at it.</p>
       )}
       <div className="flex flex-wrap gap-2">
-        <Button kind="next" isDisabled={!machine.printer || stops.length > 0 || sending} onPress={() => void send()}>
+        <Button kind="next" isDisabled={!printer || stops.length > 0 || sending} onPress={() => void send()}>
           <Send size={15} aria-hidden /> Send to {machine.name}
         </Button>
         {exporting.running ? (
