@@ -1,9 +1,17 @@
+import { withoutSecrets } from '../core';
 import { findArtworks, pictureProgress, readShop, sql, type Delivery, type JobRow } from '../server';
 import type { DeliveryView, JobPage, JobView } from '../ui/views';
 
 /** What a window is shown of a job: passwords and the like stay here. */
 export function view(row: JobRow): JobView {
-  return { id: row.id, number: row.number, version: row.version, docket: row.docket, undo: row.undo, redo: row.redo };
+  return {
+    id: row.id,
+    number: row.number,
+    version: row.version,
+    docket: withoutSecrets(row.docket),
+    undo: row.undo,
+    redo: row.redo,
+  };
 }
 
 export function deliveryView(d: Delivery): DeliveryView {

@@ -36,7 +36,7 @@ function opened(path: string): OpenedPdf {
 export function rasterise(path: string, page: number, width: number): Uint8Array {
   const { size } = statSync(path);
   // a picture on the page is unpacked before it is made smaller
-  allow((352 << 20) + 4 * size);
+  allow((224 << 20) + 4 * size);
   if (size <= MUPDF_READS) return draw(opened(path), page, width);
   const dir = scratchFolder();
   try {

@@ -96,6 +96,22 @@ describe('a transaction', () => {
   });
 });
 
+describe('a change', () => {
+  it('keeps no password and no place on somebody’s disk, and takes to no file that is not there', async () => {
+    const id = await newJob();
+    const { name, sha256 } = (await readJob(sql, id))!.docket.artwork.file;
+    const file = { name, sha256, password: 'sesame', path: '/home/somebody/a.pdf' };
+    const row = await patchJob(id, 1, { artwork: { file, former: [{ name: 'old.pdf', password: 'open' }] } }, 'x');
+    expect(row!.docket.artwork.file).toEqual({ name, sha256 });
+    const [kept] = await sql<{ docket: unknown }>('select docket from steps where job_id = $1 and seq = 1', [id]);
+    expect(JSON.stringify(kept)).not.toMatch(/sesame|open"|somebody/);
+    await expect(patchJob(id, 2, { artwork: { file: { name, sha256: 'f'.repeat(64) } } }, 'x')).rejects.toMatchObject({
+      status: 404,
+    });
+    expect((await readJob(sql, id))!.version).toBe(2);
+  });
+});
+
 describe('changes at once', () => {
   it('twelve to twelve jobs, and fifty to fifty, all take', async () => {
     for (const many of [12, 50]) {

@@ -11,6 +11,7 @@ import {
   plan,
   reckon,
   unpackArtwork,
+  withoutSecrets,
   type Artwork,
   type Docket,
   type FileRef,
@@ -21,7 +22,7 @@ import { sql, transaction, type Sql } from './db';
 import { tell } from './events';
 import { dropStored, keep, storedAt, StoreError, workingCopyAt, type Kept } from './store';
 import { sourcesOf } from './sources';
-import { findArtwork, recordArtwork } from './tables/artworks';
+import { findArtwork, findArtworks, recordArtwork } from './tables/artworks';
 import {
   changeJob,
   createJob,
@@ -150,7 +151,7 @@ const change = async (
   id: string,
   base: number,
   changeId: string | null,
-  to: (row: JobRow) => Change,
+  to: (row: JobRow) => Change | Promise<Change>,
 ): Promise<JobRow | null> => told(await changeJob(sql, id, base, changeId, to, (docket) => summarise(sql, docket)));
 
 /**
@@ -165,7 +166,20 @@ export const patchJob = (
   label: string,
   changeId: string | null = null,
 ): Promise<JobRow | null> =>
-  change(id, base, changeId, (row) => ({ kind: 'step', docket: checkedPatch(row.docket, patch), label }));
+  change(id, base, changeId, async (row) => {
+    const docket = withoutSecrets(checkedPatch(row.docket, patch));
+    await filesAreThere(docket, row.docket);
+    return { kind: 'step', docket, label };
+  });
+
+/** @throws StoreError where a docket takes to a file that is not in the store */
+async function filesAreThere(docket: Docket, before: Docket): Promise<void> {
+  const files = ({ artwork }: Docket): string[] => [artwork.file, ...artwork.more].map((f) => f.sha256 ?? '');
+  const known = new Set(files(before));
+  const added = files(docket).filter((sha256) => !known.has(sha256));
+  if (added.length > 0 && (await findArtworks(sql, added)).includes(null))
+    throw new StoreError('unknown', 'That file is not in the store. Drop it on the job.');
+}
 
 /** Takes the last step back, or brings it again. @throws Outdated */
 export const stepJob = (id: string, base: number, by: 1 | -1, changeId: string | null = null): Promise<JobRow | null> =>

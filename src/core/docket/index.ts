@@ -5,3 +5,4 @@ export * from './artwork';
 export * from './patch';
 export * from './defaults';
 export * from './read';
+export * from './secrets';

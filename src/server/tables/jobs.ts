@@ -126,14 +126,14 @@ export async function changeJob(
   id: string,
   base: number,
   changeId: string | null,
-  change: (row: JobRow) => Change,
+  change: (row: JobRow) => Change | Promise<Change>,
   summarise: (docket: Docket) => Promise<Summary>,
 ): Promise<JobRow | null> {
   const row = await atVersion(run, id, base);
   if (!row) return null;
   if (changeId !== null && row.last_change === changeId) return row;
   if (row.version !== base) throw new Outdated(row);
-  const wish = change(row);
+  const wish = await change(row);
   const after = wish.kind === 'step' ? stepped(row, wish) : await moved(run, row, wish.position);
   if (!after) return row;
   const summary = JSON.stringify(await summarise(after.docket));
