@@ -11,7 +11,7 @@ import sharp from 'sharp';
 import { inspect, mark, plan } from '../src/core';
 import { docketFor, SHOP } from '../src/core/testing';
 import { ArtworkError, Hands, TookTooLong, TookTooMuch } from '../src/pdf';
-import { KINDS, Random, useJpeg } from '../src/pdf/testing-hostile';
+import { KINDS, Random, giveJpeg } from '../src/pdf/testing-hostile';
 import { difference } from '../src/pdf/testing-pictures';
 import { quantile, table } from './shared';
 
@@ -22,7 +22,7 @@ const dir = join(process.cwd(), 'var', 'hostile');
 rmSync(dir, { recursive: true, force: true });
 mkdirSync(dir, { recursive: true });
 const noise = Buffer.from(Array.from({ length: 64 * 64 * 3 }, (_, i) => (Math.imul(i, 2654435761) >>> 13) & 255));
-useJpeg(
+giveJpeg(
   await sharp(noise, { raw: { width: 64, height: 64, channels: 3 } })
     .jpeg({ quality: 95 })
     .toBuffer(),

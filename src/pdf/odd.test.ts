@@ -8,7 +8,7 @@ import { ArtworkError } from './errors';
 import { rasterise } from './raster';
 import { readArtwork, type ReadArtwork } from './read';
 import { run, scratch, writePdf } from './testing';
-import { KINDS, Random, useJpeg } from './testing-hostile';
+import { KINDS, Random, giveJpeg } from './testing-hostile';
 import { difference } from './testing-pictures';
 
 const dir = scratch();
@@ -17,7 +17,7 @@ const HEAVY = ['nested forms that double', 'a pattern of a million tiles', 'a pi
 
 beforeAll(async () => {
   const noise = Buffer.from(Array.from({ length: 64 * 64 * 3 }, (_, i) => (Math.imul(i, 2654435761) >>> 13) & 255));
-  useJpeg(
+  giveJpeg(
     await sharp(noise, { raw: { width: 64, height: 64, channels: 3 } })
       .jpeg({ quality: 95 })
       .toBuffer(),

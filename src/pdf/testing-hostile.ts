@@ -420,4 +420,4 @@ export function tiff(
 /** A sound baseline JPEG, 16 by 16, made once. */
 let JPEG: Buffer = Buffer.alloc(0);
 /** Gives the JPEG that halves are made of: it takes a library to make one. */
-export const useJpeg = (whole: Buffer): void => void (JPEG = whole);
+export const giveJpeg = (whole: Buffer): void => void (JPEG = whole);
