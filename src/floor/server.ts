@@ -49,7 +49,14 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
     panel: `http://127.0.0.1:${port}/`,
     check: async (path, copy) => (await hands.run('read', { path, copy })).artwork.pages.length,
   };
-  const timer = setInterval(() => press.tick(), 100);
+  const timer = setInterval(() => {
+    try {
+      press.tick();
+    } catch (e) {
+      // a spool without room: what is printed next is written down when there is some
+      console.error((e as Error).message);
+    }
+  }, 100);
 
   server.on('clientError', (_e, socket) => {
     if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n');

@@ -312,7 +312,7 @@ export const KINDS: readonly Hostile[] = [
   pdf('sealed by a certificate', 'refused', (r) =>
     onePage(stream('', text(r)), {
       layout: { trailer: '/Encrypt 20 0 R/ID[<00><00>]' },
-      more: { 20: '<</Filter/Adobe.PubSec/SubFilter/adbe.pkcs7.s5/V 4>>' },
+      more: { 20: '<</Filter/#41dobe.PubSec/SubFilter/adbe.pkcs7.s5/V 4>>' },
     }),
   ),
   pdf('cut off', 'either', (r) => {

@@ -85,12 +85,14 @@ export function fillPictures(sha256: string): Promise<void> {
     const total = row.facts.pages.length;
     let told = 0;
     for (let page = 1; page <= total; page++) {
-      const lost = await picture(sha256, page, WIDTHS[0], false).then(
-        () => false,
-        // they are drawn when they are asked for
-        (e: unknown) => databaseAway(e) || diskFull(e),
-      );
-      if (lost) return;
+      if (!existsSync(fileOf(sha256, page, WIDTHS[0]))) {
+        const lost = await picture(sha256, page, WIDTHS[0], false).then(
+          () => false,
+          // they are drawn when they are asked for
+          (e: unknown) => databaseAway(e) || diskFull(e),
+        );
+        if (lost) return;
+      }
       progress.set(sha256, { done: page, total });
       const now = Date.now();
       if (now - told > 250 || page === total) {
