@@ -17,7 +17,7 @@ import {
   type Docket,
   type FileRef,
 } from '../core';
-import { ArtworkError, Hands, scratchFolder, sweepEnded, TookTooLong, TookTooMuch } from '../pdf';
+import { ArtworkError, Hands, inWords, scratchFolder, sweepEnded, TookTooLong, TookTooMuch } from '../pdf';
 
 /** Something the caller can mend: said in one line, exit status 2. */
 class Complaint extends Error {}
@@ -231,7 +231,7 @@ program
         const said = SYSTEM[(e as NodeJS.ErrnoException).code ?? ''];
         if (said) throw new Complaint(`${output} ${said}.`);
         if (tooHeavy(e)) throw new Complaint(`${docket}: it is too heavy to impose. ${e.message}`);
-        throw new Complaint(`${docket}: the sheets could not be written. ${(e as Error).message}`);
+        throw new Complaint(`${docket}: the sheets could not be written. ${inWords(e)}`);
       } finally {
         // one that was not there before and got nothing
         if (existsSync(out) && statSync(out).isFile() && statSync(out).size === 0) rmSync(out);

@@ -2,6 +2,7 @@ import { Worker } from 'node:worker_threads';
 import PQueue from 'p-queue';
 import { ArtworkError } from './errors';
 import { sweepThread } from './scratch';
+import { PdfSyntaxError } from './syntax/objects';
 import type { Answer, TaskName, Tasks } from './tasks';
 
 /** Work on files that strangers made, each piece in a thread that can be taken away from it. */
@@ -40,6 +41,14 @@ export interface RunOptions {
 
 /** A thread that is idle for so long ends. */
 const IDLE = 60_000;
+
+/** What is said to a person of work that failed; what failed in a way it should not is told to the output, not to them. */
+export function inWords(e: unknown): string {
+  if (e instanceof PdfSyntaxError || e instanceof ArtworkError || e instanceof TookTooLong || e instanceof TookTooMuch)
+    return e.message;
+  console.error(e);
+  return 'It failed in a way it should not; what is printed where the program runs says more.';
+}
 
 /** Some threads, each at one thing at a time. One that fails, takes too long or has grown heavy is replaced. */
 export class Hands {
@@ -157,5 +166,6 @@ type Result<K extends TaskName> = Awaited<ReturnType<Tasks[K]>>;
 function errorOf(m: Extract<Answer, { kind: 'failed' }>): Error {
   if (m.artwork) return new ArtworkError(m.artwork, m.message);
   if (m.memory) return new TookTooMuch();
+  if (m.plain) return new PdfSyntaxError(m.message);
   return Object.assign(new Error(m.message), { code: m.code });
 }

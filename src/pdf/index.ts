@@ -3,7 +3,7 @@ export { ArtworkError } from './errors';
 export { readArtwork, sniff, type ReadArtwork } from './read';
 export { rasterise } from './raster';
 export { compose, type ComposeJob, type Composed } from './compose';
-export { Hands, Stopped, TookTooLong, TookTooMuch } from './hands';
+export { Hands, inWords, Stopped, TookTooLong, TookTooMuch } from './hands';
 export { scratchFolder, sweepEnded } from './scratch';
 export { writeTestRun } from './test-run';
 export { PdfSyntaxError } from './syntax/objects';

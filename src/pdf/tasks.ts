@@ -21,6 +21,8 @@ export type Answer =
       readonly message: string;
       readonly code?: string;
       readonly artwork?: ArtworkError['code'];
+      /** Whether the message is meant for people. */
+      readonly plain: boolean;
       readonly memory: boolean;
       readonly heavy: boolean;
     };

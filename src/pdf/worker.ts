@@ -2,6 +2,7 @@ import { setPriority } from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import { ArtworkError } from './errors';
 import { mupdfBytes, outOfMemory } from './mupdf';
+import { PdfSyntaxError } from './syntax/objects';
 import { TASKS, type Answer, type TaskName } from './tasks';
 
 /** A thread's end of it: does what it is told, and says what came of it. */
@@ -31,6 +32,7 @@ port.on('message', ({ name, task }: { name: TaskName; task: never }) => {
         message: e.message,
         ...(typeof e.code === 'string' && !(e instanceof ArtworkError) ? { code: e.code } : {}),
         ...(e instanceof ArtworkError ? { artwork: e.code } : {}),
+        plain: e instanceof PdfSyntaxError,
         memory: outOfMemory(e),
         // what failed in a way of its own may have left things in disorder
         heavy: heavy() || !(e instanceof ArtworkError),

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { plan } from '../core';
+import { inWords } from '../pdf';
 import { folders } from './config';
 import { databaseAway, diskFull, sql } from './db';
 import { tell } from './events';
@@ -91,7 +92,7 @@ export async function runExport(id: string): Promise<void> {
     else if (diskFull(e))
       await put(it, { state: 'waiting', message: 'The disk is full. Make room: the export then goes on by itself.' });
     else if (!databaseAway(e))
-      await put(it, { state: 'failed', message: `The sheets could not be written. ${(e as Error).message}` });
+      await put(it, { state: 'failed', message: `The sheets could not be written. ${inWords(e)}` });
   } finally {
     running.delete(id);
   }

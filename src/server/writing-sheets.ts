@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { mkdir, rm } from 'node:fs/promises';
 import { plan } from '../core';
+import { inWords } from '../pdf';
 import { folders } from './config';
 import { databaseAway, diskFull, sql } from './db';
 import { fileOf, put } from './delivery';
@@ -49,7 +50,7 @@ export async function writeSheetsOf(id: string): Promise<Delivery | null> {
     return put(d, {
       phase: 'done',
       state: 'aborted',
-      message: `The sheets could not be written. ${(e as Error).message}`,
+      message: `The sheets could not be written. ${inWords(e)}`,
     });
   } finally {
     stops.delete(id);

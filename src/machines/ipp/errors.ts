@@ -48,7 +48,7 @@ export class PrinterUntrusted extends Error {
     readonly why: string,
   ) {
     super(
-      `The printer’s certificate is not trusted (${why}). Compare its SHA-256 with the printer’s settings page and keep it with the machine if they are the same: ${fingerprint}`,
+      `The printer’s certificate is not trusted (${why}). Compare its SHA-256 with the printer’s settings page; if they are the same, keep it on the Floor: ${fingerprint}`,
     );
     this.name = 'PrinterUntrusted';
   }
