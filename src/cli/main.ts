@@ -254,7 +254,7 @@ try {
   else {
     const known = e instanceof Complaint || e instanceof CommanderError || e instanceof ZodError;
     const message = (e as Error).message.replace(/^error: /, '');
-    console.error(known ? `odd-sparrow: ${message}` : `odd-sparrow: something failed: ${message}`);
+    console.error(`odd-sparrow: ${known ? message : inWords(e)}`);
     process.exitCode = 2;
   }
 } finally {

@@ -54,7 +54,7 @@ async function settle(temporary: string, { sha256, bytes }: Kept): Promise<Kept>
 }
 
 const FULL = 'The disk is full: the file was not taken in. Make room, then drop it again; every job is as it was.';
-export const diskIsFull = (): StoreError => new StoreError('disk-full', FULL);
+const diskIsFull = (): StoreError => new StoreError('disk-full', FULL);
 
 /**
  * Takes a file into the store as it streams in, under its SHA-256. When this returns it is on disk for good; until

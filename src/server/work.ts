@@ -53,8 +53,3 @@ export const writeSheets = (deliveryId: string): void => {
 export const drawPictures = (sha256: string): void => {
   if (doing) once(drawing, `pictures ${sha256}`, () => doing!.pictures(sha256));
 };
-
-/** Resolves when nothing is in hand. */
-export const idle = async (): Promise<void> => {
-  await Promise.all([writing.onIdle(), drawing.onIdle()]);
-};

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { packArtwork, PackedArtwork, unpackArtwork, type Artwork } from '../../core';
+import { packArtwork, PackedArtwork, type Artwork } from '../../core';
 import type { Sql } from '../db';
 
 export const ArtworkRow = z.object({
@@ -49,5 +49,3 @@ export async function recordArtwork(
     [sha256, bytes, JSON.stringify(packArtwork(artwork)), workingCopy],
   );
 }
-
-export const artworkOf = (row: ArtworkRow): Artwork => unpackArtwork(row.facts);
