@@ -123,13 +123,14 @@ export class FakePrinter {
         if (fault?.kind === 'close') return void res.destroy();
         if (fault?.kind === 'http') {
           // as web servers do, it goes on taking what comes, so that its answer is not lost with the connection
-          res.writeHead(fault.status, { 'Content-Type': 'text/html' });
-          res.end(`<html><title>x</title><body><p>${fault.body ?? ''}</p></body></html>`);
+          const page = `<html><title>x</title><body><p>${fault.body ?? ''}</p></body></html>`;
+          res.writeHead(fault.status, { 'Content-Type': 'text/html', 'Content-Length': Buffer.byteLength(page) });
+          res.write(page);
         }
       }
       if (fault?.kind === 'close-after' && size >= fault.bytes) return void res.destroy();
     }
-    if (fault?.kind === 'http') return;
+    if (fault?.kind === 'http') return void res.end();
     if (!message || fault?.kind === 'close-after') return void res.destroy();
     if (fault?.kind === 'hang') return;
     if (fault?.kind === 'refuse') return void this.reply(res, message, fault.status, [], fault.said);
