@@ -2,9 +2,9 @@ import { say } from './say.mjs';
 import { sleep } from './run.mjs';
 
 /** Pauses before something that ended is started again, in ms; the last one holds for all that follow. */
-const PAUSES = [0, 500, 1000, 2000, 5000, 10_000, 30_000];
+const PAUSES = [0, 500, 1000, 2000, 5000, 10_000];
 /** What has run for so long has come up: its next end is a first one again. */
-const SETTLED = 30_000;
+const SETTLED = 10_000;
 
 /**
  * Keeps something running: started again where it ends by itself, each time after a longer pause, and said so.
