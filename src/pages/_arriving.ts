@@ -1,6 +1,6 @@
 import type { APIContext } from 'astro';
 import { z } from 'zod';
-import { cleanName, readStored, takeIn, takeUpload } from '../server';
+import { cleanName, dropUpload, readStored, takeIn, takeUpload } from '../server';
 import { ArtworkError, TookTooLong, TookTooMuch } from '../pdf';
 import { Named, namedIn, refusal } from './_api';
 import { bodyOf, jsonOf, wordOf } from './_body';
@@ -59,7 +59,10 @@ export async function arriving(context: APIContext): Promise<Arriving> {
         name,
         read: async () => {
           const { sha256, bytes } = await takeUpload(wish.upload);
-          return reading(sha256, bytes, name);
+          return reading(sha256, bytes, name).catch(async (e: unknown) => {
+            if (e instanceof NotTaken && e.code !== 'locked') await dropUpload(wish.upload);
+            throw e;
+          });
         },
       };
     return { id: wish.id, name, read: () => reading(wish.sha256, wish.bytes ?? 0, name, wish.password) };

@@ -13,7 +13,7 @@ export { learnCaliper, learnMachine } from './learned';
 export { testRun } from './passes';
 export { picture, pictureProgress, WIDTHS } from './pictures';
 export { storedAt, StoreError } from './store';
-export { answerUpload, takeUpload } from './uploads';
+export { answerUpload, dropUpload, takeUpload } from './uploads';
 export { findArtwork, findArtworks } from './tables/artworks';
 export { listDeliveries, type Delivery } from './tables/deliveries';
 export { findExport } from './tables/exports';

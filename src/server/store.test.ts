@@ -27,7 +27,7 @@ import { findDelivery } from './tables/deliveries';
 import { findExport } from './tables/exports';
 import { writeShop } from './tables/shop';
 import { withServer } from './testing';
-import { answerUpload, takeUpload } from './uploads';
+import { answerUpload, dropUpload, takeUpload } from './uploads';
 import { closeWorkers } from './workers';
 import { writeSheetsOf } from './writing-sheets';
 
@@ -125,8 +125,11 @@ describe('an upload that can be gone on with', () => {
       bytes.length,
     ]);
     expect(kept.sha256).toBe((await takeIn(createReadStream(path), null)).sha256);
-    // taken once; asked for again it is not known, and the job that was made of it answers instead
+    // asked for again, an answer lost or the server killed before there was a job: it is there as before
+    expect(await takeUpload(id)).toEqual(kept);
+    await dropUpload(id);
     await expect(takeUpload(id)).rejects.toMatchObject({ code: 'unknown', status: 404 });
+    expect(statSync(storedAt(kept.sha256)).size).toBe(bytes.length);
     await expect(takeUpload('../../etc/passwd')).rejects.toBeInstanceOf(StoreError);
   });
 });

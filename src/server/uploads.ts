@@ -66,7 +66,7 @@ export function answerUpload(request: Request): Promise<Response> {
     .finally(() => clearTimeout(timer));
 }
 
-/** Takes a whole upload into the store. @throws StoreError where it is not known, or not whole yet */
+/** Takes a whole upload into the store; asked for again, again. @throws StoreError where it is not known, or not whole yet */
 export async function takeUpload(id: string): Promise<Kept & { readonly name: string }> {
   const unknown = new StoreError('unknown', 'That upload is not known here any more. Drop the file again.');
   if (!ID.test(id)) throw unknown;
@@ -76,7 +76,12 @@ export async function takeUpload(id: string): Promise<Kept & { readonly name: st
   if (!it) throw unknown;
   if (it.size === undefined || it.offset !== it.size)
     throw new StoreError('cut-short', 'The file has not arrived whole yet.');
-  const kept = await keepArrived(join(folders.uploads(), id), it.size);
-  await theStore().configstore.delete(id);
-  return { ...kept, name: it.metadata?.filename ?? '' };
+  return { ...(await keepArrived(join(folders.uploads(), id), it.size)), name: it.metadata?.filename ?? '' };
+}
+
+/** Forgets an upload that came to nothing; others are swept after a day. */
+export async function dropUpload(id: string): Promise<void> {
+  await theStore()
+    .remove(id)
+    .catch(() => undefined);
 }
