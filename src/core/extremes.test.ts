@@ -113,14 +113,23 @@ describe('more than can be laid in one job', () => {
     expect(found.severity).toBe('stop');
     const slots = planned.layout.slots.length;
     // a leaf a sheet, both sides, in every place
-    expect(planned.tooLarge).toEqual({ of: 'cells', wanted: 1000 * 2 * slots, most: MOST_CELLS });
-    expect(planned.sheets).toHaveLength(Math.floor(MOST_CELLS / (2 * slots)));
+    expect(planned.tooLarge).toEqual({ of: 'cells', wanted: 1000 * 2 * slots, most: 50_000 });
+    expect(planned.sheets).toHaveLength(Math.floor(50_000 / (2 * slots)));
     expect(found.remedies.length).toBeGreaterThanOrEqual(2);
     for (const { patch } of found.remedies) {
       const after = look(patched(docket, patch), many);
       expect(after.planned.tooLarge).toBeNull();
       expect(after.planned.sheets).toHaveLength(1000);
     }
+  });
+
+  it('of pieces on a sheet: five hundred are laid, in the fullest grid of so many', () => {
+    const tiny = artworkOf(2, { width: 10, height: 10 }, 0);
+    const docket = patched(docketFor(tiny), {
+      ...small,
+      product: { ...small.product, finished: { width: 10, height: 10 }, bleed: 0 },
+    });
+    expect(plan(docket, tiny).layout.slots).toHaveLength(500);
   });
 
   it('of pages: the first twenty thousand are laid, when that is what is wished', () => {
