@@ -86,7 +86,8 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
       answer(service, req).then(
         (bytes) => send(200, 'application/ipp', bytes),
         (e: unknown) => {
-          console.error(e);
+          // who hung up in the middle is no failure of ours
+          if (!req.destroyed) console.error(e);
           if (!res.headersSent) send(500, 'text/plain', 'The stand-in failed.');
         },
       );
