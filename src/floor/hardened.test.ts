@@ -166,7 +166,6 @@ describe('the time-out that the press tells', () => {
       factor: 1,
       spool: new Spool(join(dir, 'clock')),
       now: () => now,
-      timeout: 300,
     });
     const wish = {
       name: 'x',
