@@ -1,7 +1,7 @@
 import { execFileSync, fork } from 'node:child_process';
 import { closeSync, openSync, rmSync, statSync, writeSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { Finisher, inspect, mark, patched, plan, reckon, sectionPlans } from '../src/core';
+import { Finisher, inspect, mark, patched, plan, reckon, sectionPlansFor, stepOn } from '../src/core';
 import { artworkOf, docketFor, SHOP } from '../src/core/testing';
 import { compose, rasterise, readArtwork } from '../src/pdf';
 
@@ -128,16 +128,24 @@ async function main(): Promise<void> {
     );
   }
   const press = { ...SHOP.stocks[2]!, id: 'b2', format: 'B2', width: 520, height: 740 };
-  const folder = Finisher.parse({ ...SHOP.finishers[0]!, does: ['fold'], maxFolds: 5 });
+  const folder = Finisher.parse({
+    kind: 'folder',
+    id: 'folder',
+    name: 'Wheatear',
+    mostFolds: 5,
+    largest: { width: 520, height: 740 },
+    speed: 5000,
+    makeReady: 12,
+  });
   for (const pages of [100, 1000]) {
     const artwork = artworkOf(pages);
     const machine = { ...SHOP.machines[0]!, largest: { width: 520, height: 740 } };
     const docket = patched(docketFor(artwork), {
       product: { binding: { kind: 'sewn' } },
       sheet: { stock: press, machine },
-      finish: { folder },
+      finish: { route: [stepOn('fold', folder)] },
     });
-    const comparing = best(15, () => void sectionPlans(docket, pages)) * 1000;
+    const comparing = best(15, () => void sectionPlansFor(docket, pages)) * 1000;
     const bound = best(15, () => void plan(docket, artwork)) * 1000;
     console.log(
       `sewn ${String(pages).padStart(6)} pages: sections compared in ${comparing.toFixed(1)} ms, planned with the best of them in ${bound.toFixed(1)} ms`,

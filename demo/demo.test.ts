@@ -84,7 +84,7 @@ describe('the demonstration', () => {
   it('fits the stocks it names', async () => {
     for (const job of DEMO_JOBS.filter((j) => NAMES.includes(j.file))) {
       const { planned } = await loaded(job.title);
-      expect([job.title, planned.sheets.every((s) => s.layout.fits)]).toEqual([job.title, true]);
+      expect([job.title, [...planned.sheets].every((s) => s.lay.fits)]).toEqual([job.title, true]);
     }
   });
 
@@ -105,19 +105,19 @@ describe('the demonstration', () => {
   it('has an annual report of 12 sections whose cover was drawn for its spine', async () => {
     const { planned } = await loaded('Annual report');
     // 48 leaves × 0.124 + 2 × 0.32
-    expect(planned.spine!.width).toBeCloseTo(6.592, 9);
-    expect(planned.sections.filter((s) => s.kind === 'text')).toHaveLength(12);
-    expect(planned.sheets[0]!.kind).toBe('cover');
-    expect(planned.pages[2]!.label).toBe('i');
-    expect(planned.pages[6]!.label).toBe('1');
+    expect(planned.product.spine!.width).toBeCloseTo(6.592, 9);
+    expect(planned.product.sections.filter((s) => s.kind === 'text')).toHaveLength(12);
+    expect(planned.sheets.at(0).called).toBe('cover');
+    expect(planned.product.pages[2]!.label).toBe('i');
+    expect(planned.product.pages[6]!.label).toBe('1');
   });
 
   it('has a manual of six tabs on three stocks', async () => {
     const { planned } = await loaded('Workshop manual');
-    expect(planned.sections.filter((s) => s.kind === 'tab').map((s) => s.tab!.title)).toHaveLength(6);
-    expect(new Set(planned.sheets.map((s) => s.stock.id)).size).toBe(3);
+    expect(planned.product.sections.filter((s) => s.kind === 'tab').map((s) => s.tab!.title)).toHaveLength(6);
+    expect(new Set([...planned.sheets].map((s) => s.stock.id)).size).toBe(3);
     // each tab stands before its chapter's first page
-    const at = planned.pages.findIndex((p) => p.kind === 'tab');
-    expect(planned.pages[at + 2]!.label).toBe('3');
+    const at = planned.product.pages.findIndex((p) => p.kind === 'tab');
+    expect(planned.product.pages[at + 2]!.label).toBe('3');
   });
 });

@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Patch, Shop } from '../src/core';
+import { routeFor, type Patch, type Process, type Shop } from '../src/core';
 import {
   annualReport,
   annualReportCover,
@@ -34,11 +34,10 @@ function stockOf(shop: Shop, id: string): Shop['stocks'][0] {
   if (!stock) throw new RangeError(`The shop has no stock ${id}.`);
   return stock;
 }
-function finisherOf(shop: Shop, id: string): Shop['finishers'][0] {
-  const finisher = shop.finishers.find((f) => f.id === id);
-  if (!finisher) throw new RangeError(`The shop has no finisher ${id}.`);
-  return finisher;
-}
+/** The route through the shop's machines that makes it. */
+const by = (shop: Shop, process: Process, foldedApart = false) => ({
+  route: routeFor({ process, foldedApart }, [], shop),
+});
 
 export const DEMO_JOBS: readonly DemoJob[] = [
   {
@@ -78,9 +77,9 @@ export const DEMO_JOBS: readonly DemoJob[] = [
           { from: 1, style: 'roman', start: 1 },
           { from: 5, style: 'arabic', start: 1 },
         ],
+        fold: '8-right-angle',
       },
-      sheet: { fold: '8-right-angle' },
-      finish: { finisher: finisherOf(shop, 'turnstone'), folder: finisherOf(shop, 'wheatear') },
+      finish: by(shop, 'bind', true),
     }),
   },
   {
@@ -96,7 +95,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
         chapters: MANUAL_CHAPTERS.map(([title, at]) => ({ title, at })),
         tabs: { on: true, positions: 6, extension: 12, stock: stockOf(shop, 'board-250-sra3-sg') },
       },
-      finish: { finisher: finisherOf(shop, 'nuthatch') },
+      finish: by(shop, 'punch'),
     }),
   },
   {
@@ -107,7 +106,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     stock: 'silk-170-sra3-sg',
     wish: (shop) => ({
       product: { bound: 'top', binding: { kind: 'loose-leaf', by: 'wire', clearance: 8, order: 'repeat' } },
-      finish: { finisher: finisherOf(shop, 'nuthatch') },
+      finish: by(shop, 'punch'),
     }),
   },
   {
@@ -125,9 +124,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     copies: 300,
     stock: 'silk-170-sra3-sg',
     wish: (shop) => ({
-      product: { binding: { kind: 'folded', short: 1 } },
-      sheet: { fold: '8-zigzag' },
-      finish: { finisher: finisherOf(shop, 'wheatear'), folder: finisherOf(shop, 'wheatear') },
+      product: { binding: { kind: 'folded', short: 1 }, fold: '8-zigzag' },
+      finish: by(shop, 'fold'),
     }),
   },
   {

@@ -46,9 +46,11 @@ test('bleed that is not there, sizes that differ, marks that came along', async 
   await openJob(page, 'Care of edges');
   const marks = await finding(page, 'artwork', 'own-marks');
   await expect(marks).toContainText('they are left off');
-  await marks.getByRole('button', { name: /whole file page/ }).click();
-  await expect(page.getByLabel('Brief')).toContainText('172 × 234 mm');
-  await marks.getByRole('button', { name: /Use the trim box/ }).click();
+  await page.getByRole('radio', { name: 'Media' }).click();
+  const shown = await finding(page, 'artwork', 'own-marks-show');
+  await expect(shown).toContainText('would print inside the page');
+  await shown.getByRole('button', { name: /Use the trim box/ }).click();
+  await expect(shown).toHaveCount(0);
   await expect(page.getByLabel('Brief')).toContainText('A5 upright');
   await saved(page);
   await undo(page);
@@ -67,7 +69,7 @@ test('a sheet too small: the next stock with its price, less bleed, a smaller pa
   await expect(fit).toContainText('302 × 216 mm');
   await openStation(page, 'send');
   await expect(page.getByRole('button', { name: 'Send to Plover', exact: true })).toBeDisabled();
-  await fit.getByRole('button', { name: /Wove 80 A3 instead.*\+0.9 ct a sheet/ }).click();
+  await fit.getByRole('button', { name: /Wove 80 (A3|SRA3) instead.* in all/ }).click();
   await expect(fit).toHaveCount(0);
   await saved(page);
   await undo(page);

@@ -74,13 +74,31 @@ test('images are artwork too, and a job can be made in inches', async ({ page })
   await page.getByRole('button', { name: /change to millimetres/ }).click();
 });
 
-test('the stocks stand side by side by what a copy costs; a click takes one', async ({ page }) => {
+test('the stocks stand side by side by what the job costs; a click or a key takes one', async ({ page }) => {
+  const fetched: string[] = [];
+  page.on('request', (r) => fetched.push(r.url()));
   await openJob(page, 'Minute book, facsimile');
   const sheet = await openStation(page, 'sheet');
-  const chart = sheet.getByRole('img', { name: /cents/ });
-  await expect(chart).toHaveAttribute('aria-label', /Wove 80 SRA3: [\d.]+ cents, 2 up/);
-  await chart.locator('path[fill="#efe7d2"]').first().click();
+  expect(fetched.filter((url) => /StockChart/.test(url))).toEqual([]);
+  await sheet.getByText('Stocks compared').first().click();
+  const table = sheet.getByRole('table', { name: 'Stocks compared' });
+  const wove = table.getByRole('row', { name: /Wove 80 SRA3/ });
+  await expect(wove).toContainText('€');
+  await expect(table.getByRole('radio', { checked: true })).toHaveCount(1);
+  const chart = sheet.getByRole('group', { name: /Stocks as bars/ });
+  await expect(chart.locator('path[fill="#efe7d2"]').first()).toBeVisible();
+  // the bars are what the table says: the stock taken is drawn in ink; up and down, Enter takes another
+  await chart.focus();
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Enter');
+  const cheapest = table.getByRole('row').nth(1);
+  await expect(cheapest.getByRole('radio')).toBeChecked();
+  await saved(page);
+  await page.getByRole('button', { name: /^Undo: stock/ }).click();
+  await expect(page.getByLabel('Brief')).toContainText('Offset 100 SRA3');
+  await wove.click();
   await expect(page.getByLabel('Brief')).toContainText('Wove 80');
+  await saved(page);
   await page.getByRole('button', { name: /^Undo: stock/ }).click();
   await expect(page.getByLabel('Brief')).toContainText('Offset 100 SRA3');
 });

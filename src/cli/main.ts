@@ -3,6 +3,7 @@ import { dirname, join, resolve } from 'node:path';
 import { Command, CommanderError, Option } from 'commander';
 import { ZodError } from 'zod';
 import {
+  boundsOf,
   docketJsonSchema,
   DocketError,
   firstProblem,
@@ -12,10 +13,15 @@ import {
   plan,
   readDocket,
   reckon,
-  Shop,
+  remediesFor,
+  standingPage,
+  StoredShop,
   type Artwork,
   type Docket,
   type FileRef,
+  type Sheet,
+  type Shop,
+  type SideName,
 } from '../core';
 import { ArtworkError, Hands, inWords, scratchFolder, sweepEnded, TookTooLong, TookTooMuch } from '../pdf';
 
@@ -133,8 +139,12 @@ async function load(path: string, work: (it: Loaded) => void | Promise<void>): P
 
 function readShop(path: string | undefined, docket: Docket): Shop {
   if (!path)
-    return { stocks: [docket.sheet.stock], machines: [docket.sheet.machine], finishers: [docket.finish.finisher] };
-  const result = Shop.safeParse(readJson(path));
+    return {
+      stocks: [docket.sheet.stock],
+      machines: [docket.sheet.machine],
+      finishers: docket.finish.route.map((s) => s.machine),
+    };
+  const result = StoredShop.safeParse(readJson(path));
   if (!result.success) throw new Complaint(`${path}: ${firstProblem(result.error)}`);
   return result.data;
 }
@@ -143,52 +153,60 @@ function readShop(path: string | undefined, docket: Docket): Shop {
 function printedPlan({ docket, artwork }: Loaded, shop: Shop): object {
   const planned = plan(docket, artwork);
   const marks = mark(docket, planned);
-  const { layout } = planned;
-  const side = (sheet: (typeof planned.sheets)[number], name: 'front' | 'back') => ({
-    cells: sheet[name].cells.map((c) => ({
-      piece: c.slot + 1,
-      section: c.section,
-      reading: c.reading,
-      label: c.label,
-      page: c.page,
-      file: c.file,
-      headTurns: c.head,
-      trim: c.trim,
-      clip: c.clip,
-      matrix: c.matrix,
-      movedToSpine: c.moved,
-    })),
+  const it = { docket, artwork, plan: planned, marks, shop, unit: 'mm' } as const;
+  const { lay } = planned.sheets.main;
+  const book = planned.product;
+  const side = (sheet: Sheet, name: SideName) => ({
+    cells: sheet[name].map((c) => {
+      const { section, reading, moved } = standingPage(book, c);
+      return {
+        piece: c.down + 1,
+        section: section.order,
+        reading,
+        label: c.label,
+        page: c.page,
+        file: c.file,
+        headTurns: c.head,
+        trim: c.trim,
+        clip: boundsOf(c.clip),
+        matrix: c.matrix,
+        movedToSpine: moved,
+      };
+    }),
     marks: marks.of(sheet.number, name),
   });
   return {
     title: docket.title,
     sheet: {
-      width: layout.sheet.width,
-      height: layout.sheet.height,
+      width: lay.paper.width,
+      height: lay.paper.height,
       stock: `${docket.sheet.stock.name} ${docket.sheet.stock.format}`,
-      turn: layout.turn,
+      turn: lay.turn,
     },
-    up: layout.slots.length,
-    reading: planned.reading,
-    sections: planned.sections.map((s) => ({
-      number: s.number,
+    up: lay.downs.length,
+    reading: book.reading,
+    sections: book.sections.map((s) => ({
+      number: s.order,
       kind: s.kind,
       fold: s.way.id,
       stock: `${s.stock.name} ${s.stock.format}`,
-      places: s.places,
+      places: s.reading,
     })),
-    sheets: planned.sheets.map((s) => ({
+    sheets: Array.from(planned.sheets, (s) => ({
       number: s.number,
-      kind: s.kind,
-      sections: s.sections,
+      kind: s.called,
+      sections: s.pieces.map((id) => book.sections[id]!.order),
       stock: `${s.stock.name} ${s.stock.format}`,
-      width: s.layout.sheet.width,
-      height: s.layout.sheet.height,
+      width: s.lay.paper.width,
+      height: s.lay.paper.height,
       copies: s.yields,
       front: side(s, 'front'),
       back: side(s, 'back'),
     })),
-    findings: inspect({ docket, artwork, plan: planned, marks, shop, unit: 'mm' }),
+    findings: inspect(it).map((f) => {
+      const { id, severity, station, title, detail } = f;
+      return { id, severity, station, title, detail, remedies: remediesFor(f, it) };
+    }),
     figures: reckon(docket, planned),
   };
 }

@@ -2,8 +2,10 @@
  * Paper for tests: what was printed on a sheet is cut out, folded line by line as a strip of numbered paper is, and
  * turned page by page. Written apart from the folding of the core: it knows millimetres, not grids.
  */
-import type { Fold } from './bound';
-import type { Cell, Layout, Sheet } from './sheet';
+import type { Fold } from './fold';
+import { turnsDown } from './lay';
+import type { Section } from './makeup';
+import type { Cell, Plan, Sheet } from './sheet';
 
 type Vector = readonly [number, number];
 
@@ -29,14 +31,15 @@ const HEADS: readonly Vector[] = [
 
 const near = (a: number, b: number): boolean => Math.abs(a - b) < 1e-6;
 
-/** The scraps of one block on a sheet, in the block's own coordinates, its outer side up. */
+/** The scraps of one piece on a sheet, in its own coordinates, its outer side up. Pages are known by their places. */
 export function cutOut(sheet: Sheet, slot: number): Scrap[] {
-  const { layout } = sheet;
-  const { trim, halfTurn } = layout.slots[slot]!;
-  const { width: W, height: H } = layout.sheet;
+  const { lay } = sheet;
+  const down = lay.downs[slot]!;
+  const { trim } = down;
+  const { width: W, height: H } = lay.paper;
   const through = (c: Cell): { x: Vector; y: Vector; head: Vector } => {
     const [hx, hy] = HEADS[c.head]!;
-    return layout.turn === 'turn'
+    return lay.turn === 'turn'
       ? { x: [W - c.trim.x - c.trim.width, W - c.trim.x], y: [c.trim.y, c.trim.y + c.trim.height], head: [-hx, hy] }
       : { x: [c.trim.x, c.trim.x + c.trim.width], y: [H - c.trim.y - c.trim.height, H - c.trim.y], head: [hx, -hy] };
   };
@@ -46,47 +49,41 @@ export function cutOut(sheet: Sheet, slot: number): Scrap[] {
     const [x, y] = [c.trim.x + c.trim.width / 2, c.trim.y + c.trim.height / 2];
     return x > trim.x && x < trim.x + trim.width && y > trim.y && y < trim.y + trim.height;
   };
-  for (const front of sheet.front.cells.filter((c) => c.slot === slot && here(c))) {
+  for (const front of sheet.front.filter((c) => c.down === slot && here(c))) {
     const x: Vector = [front.trim.x, front.trim.x + front.trim.width];
     const y: Vector = [front.trim.y, front.trim.y + front.trim.height];
-    const backs = sheet.back.cells.filter((c) => {
+    const backs = sheet.back.filter((c) => {
       const t = through(c);
-      return c.slot === slot && near(t.x[0], x[0]) && near(t.x[1], x[1]) && near(t.y[0], y[0]) && near(t.y[1], y[1]);
+      return c.down === slot && near(t.x[0], x[0]) && near(t.x[1], x[1]) && near(t.y[0], y[0]) && near(t.y[1], y[1]);
     });
-    if (backs.length !== 1) throw new Error(`Page ${front.reading} has ${backs.length} pages behind it.`);
+    if (backs.length !== 1) throw new Error(`Page ${front.place} has ${backs.length} pages behind it.`);
     out.push(
-      inBlock(layout, trim, halfTurn, {
+      inPiece(turnsDown(down), trim, {
         x,
         y,
-        up: { reading: front.reading, head: HEADS[front.head]! },
-        down: { reading: backs[0]!.reading, head: through(backs[0]!).head },
+        up: { reading: front.place, head: HEADS[front.head]! },
+        down: { reading: backs[0]!.place, head: through(backs[0]!).head },
       }),
     );
   }
   return out;
 }
 
-function inBlock(
-  layout: Layout,
-  trim: { x: number; y: number; width: number; height: number },
-  half: boolean,
-  s: Scrap,
-): Scrap {
+/** A scrap turned back by as many quarters as its piece was turned to lie. */
+function inPiece(turns: number, trim: { x: number; y: number; width: number; height: number }, s: Scrap): Scrap {
   let { x, y } = { x: [s.x[0] - trim.x, s.x[1] - trim.x] as Vector, y: [s.y[0] - trim.y, s.y[1] - trim.y] as Vector };
+  let size = { width: trim.width, height: trim.height };
   let turn = (v: Vector): Vector => v;
-  if (half) {
-    x = [trim.width - x[1], trim.width - x[0]];
-    y = [trim.height - y[1], trim.height - y[0]];
-    turn = ([a, b]) => [-a, -b];
-  }
-  if (layout.rotated) {
-    // a quarter turn clockwise takes the block back upright
+  for (let i = 0; i < turns; i++) {
+    // a quarter turn clockwise
+    const { width } = size;
+    [x, y] = [y, [width - x[1], width - x[0]]];
+    size = { width: size.height, height: width };
     const before = turn;
     turn = (v) => {
       const [a, b] = before(v);
       return [b, -a];
     };
-    [x, y] = [y, [trim.width - x[1], trim.width - x[0]]];
   }
   const print = (p: Print): Print => ({ ...p, head: turn(p.head) });
   return { x, y, up: print(s.up), down: print(s.down) };
@@ -143,14 +140,15 @@ export function turnPages(
   });
 }
 
-/** Folds one block of a planned sheet as its way says, and reads its pages. */
+/** Folds one piece of a planned sheet as its way says, and reads its pages. */
 export function readBlock(
+  plan: Plan,
   sheet: Sheet,
   slot: number,
   bound: 'left' | 'right' | 'top',
 ): { pages: { reading: number; head: Vector }[]; pile: readonly Scrap[] } {
-  const { way, folds } = sheet.layout.block;
-  const at = (axis: 'upright' | 'level'): number[] => folds.filter((f) => f.axis === axis).map((f) => f.at);
+  const { shape, way }: Section = plan.product.sections[sheet.downs[slot]!]!;
+  const at = (axis: 'upright' | 'level'): number[] => shape.folds.filter((f) => f.axis === axis).map((f) => f.at);
   const pile = foldPaper(cutOut(sheet, slot), way.folds, { upright: at('upright'), level: at('level') });
   return { pages: turnPages(pile, bound), pile };
 }

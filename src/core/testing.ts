@@ -1,5 +1,11 @@
 /** Values for tests: a shop, artwork of a given size, and a docket for it. */
-import { newDocket, Shop, type Artwork, type Cover, type Docket, type PageFacts, type Stock } from './docket';
+import type { Artwork, Cover, Docket, PageFacts } from './docket';
+import { mark } from './marks';
+import { newDocket, remediesFor } from './propose';
+import { inspect, type Finding, type Inspected, type Remedy } from './findings';
+import type { SectionShape } from './makeup';
+import { plan, type Plan, type Sheet } from './sheet';
+import { Shop, type Stock, type Finisher } from './shop';
 import { rect, type Size } from './measure';
 
 export const SHOP: Shop = Shop.parse({
@@ -57,8 +63,24 @@ export const SHOP: Shop = Shop.parse({
     },
   ],
   finishers: [
-    { id: 'f', name: 'Heron', maxSheets: 20, largest: { width: 230, height: 320 }, speed: 1200, makeReady: 5 },
-    { id: 'f2', name: 'Bittern', maxSheets: 30, largest: { width: 230, height: 320 }, speed: 800, makeReady: 5 },
+    {
+      kind: 'stitcher',
+      id: 'f',
+      name: 'Heron',
+      mostSheets: 20,
+      largest: { width: 230, height: 320 },
+      speed: 1200,
+      makeReady: 5,
+    },
+    {
+      kind: 'stitcher',
+      id: 'f2',
+      name: 'Bittern',
+      mostSheets: 30,
+      largest: { width: 230, height: 320 },
+      speed: 800,
+      makeReady: 5,
+    },
   ],
 });
 
@@ -111,3 +133,58 @@ export const coverOn = (
   spine: null,
   ...other,
 });
+
+/** What is found of a docket, each finding with its remedies tried. */
+export interface Looked extends Inspected {
+  readonly findings: readonly (Finding & { readonly remedies: readonly Remedy[] })[];
+  readonly find: (id: string) => (Finding & { readonly remedies: readonly Remedy[] }) | undefined;
+}
+
+/** Plans a docket and looks it over. */
+export function look(docket: Docket, artwork: Artwork, shop: Shop = SHOP): Looked {
+  const planned = plan(docket, artwork);
+  const it: Inspected = { docket, artwork, plan: planned, marks: mark(docket, planned), shop, unit: 'mm' };
+  const findings = inspect(it).map((f) => ({
+    ...f,
+    get remedies() {
+      return remediesFor(f, it);
+    },
+  }));
+  return { ...it, findings, find: (id) => findings.find((f) => f.id === id) };
+}
+
+/** A folding machine. */
+export const FOLDER: Extract<Finisher, { kind: 'folder' }> = {
+  kind: 'folder',
+  id: 'folder',
+  name: 'Wheatear',
+  mostFolds: 4,
+  largest: { width: 520, height: 740 },
+  speed: 5000,
+  makeReady: 12,
+};
+/** A perfect binder. */
+export const BINDER: Extract<Finisher, { kind: 'binder' }> = {
+  kind: 'binder',
+  id: 'binder',
+  name: 'Turnstone',
+  thickest: 40,
+  largest: { width: 320, height: 320 },
+  speed: 250,
+  makeReady: 15,
+};
+/** A guillotine. */
+export const GUILLOTINE: Extract<Finisher, { kind: 'guillotine' }> = {
+  kind: 'guillotine',
+  id: 'guillotine',
+  name: 'Avocet',
+  largest: { width: 760, height: 760 },
+  lift: 80,
+  smallestStrip: 20,
+  speed: 240,
+  makeReady: 4,
+};
+
+/** The shape of the section that lies on a sheet of a book: of the text where no sheet is named. */
+export const shapeOf = (it: Plan, sheet: Sheet = it.sheets.main): SectionShape =>
+  it.product.sections[sheet.pieces[0]!]!.shape;

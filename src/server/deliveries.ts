@@ -54,7 +54,7 @@ export async function send(jobId: string, base: number, sendId: string = randomU
     (f) => f.severity === 'stop',
   );
   if (stop) throw new NotSendable(`${stop.title}. Mend that first.`);
-  const loads = loadsOf(docket, planned);
+  const loads = loadsOf(docket.product.copies, planned);
   for (const { machine } of loads) {
     const known = shop.machines.find((m) => m.id === machine.id);
     if (!known)

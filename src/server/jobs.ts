@@ -133,7 +133,7 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
     copies: docket.product.copies,
     finished: nameSize(docket.product.finished),
     sheets: Number(figures.find((f) => f.key === 'sheets')?.value ?? 0),
-    up: planned.layout.slots.length,
+    up: planned.sheets.main.lay.downs.length,
     stock: `${docket.sheet.stock.name} ${docket.sheet.stock.format}`,
     swatch: docket.sheet.stock.swatch,
     stops: findings.filter((f) => f.severity === 'stop').length,

@@ -15,7 +15,7 @@ import type { Delivery } from './tables/deliveries';
 
 /** The load that a delivery is; one accepted before there were several was all of one. */
 export const loadOf = (d: Delivery, planned: Plan): Load => {
-  const loads = loadsOf(d.docket, planned);
+  const loads = loadsOf(d.docket.product.copies, planned);
   return loads[d.run ?? 0] ?? loads[0]!;
 };
 

@@ -12,6 +12,7 @@ import {
   type PrinterJob,
 } from '../machines';
 import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
+import { stepOf } from '../core';
 import { coverOn, SHOP } from '../core/testing';
 import { folders } from './config';
 import { closeDatabase, sql, transaction } from './db';
@@ -361,13 +362,34 @@ describe('a job of several files and stocks', () => {
     expect((await findExport(sql, fronts))!.pass).toBe('fronts');
   });
 
-  it('was stored by version 1 and is read', async () => {
+  it('was stored by version 1 or 2 and is read', async () => {
     const { id } = await newJob(8);
     const { docket } = (await readJob(sql, id))!;
-    const { binding, ...product } = docket.product;
-    const old = { ...docket, version: 1, product: { ...product, kind: binding.kind } };
-    await sql('update steps set docket = $2 where job_id = $1', [id, JSON.stringify(old)]);
-    expect((await readJob(sql, id))!.docket).toEqual(docket);
+    const { binding, fold, sections, trims, ...product } = docket.product;
+    const stitcher = stepOf(docket.finish, 'stitch')!.machine;
+    const { mostSheets, ...stitches } = stitcher;
+    const machine = Object.fromEntries(Object.entries(stitches).filter(([key]) => key !== 'kind'));
+    const old = {
+      ...docket,
+      sheet: { ...docket.sheet, fold, sections, trims },
+      finish: { stitch: true, folder: null, finisher: { ...machine, does: ['stitch'], maxSheets: mostSheets } },
+    };
+    for (const stored of [
+      { ...old, version: 1, product: { ...product, kind: binding.kind } },
+      { ...old, version: 2, product: { ...product, binding } },
+    ]) {
+      await sql('update steps set docket = $2 where job_id = $1', [id, JSON.stringify(stored)]);
+      expect((await readJob(sql, id))!.docket).toEqual(docket);
+    }
+  });
+  it('is planned on a shop that version 2 has stored: its finishing machines are read by what they did', async () => {
+    const before = await readShop(sql);
+    const old = { id: 'z', name: 'Zander', does: ['fold'], maxSheets: 1, maxFolds: 2, speed: 10, makeReady: 1 };
+    const value = JSON.stringify({ ...old, largest: { width: 300, height: 400 } });
+    await sql('insert into finishers (id, rank, value) values ($1, 99, $2)', ['z', value]);
+    expect((await readShop(sql)).finishers.at(-1)).toMatchObject({ kind: 'folder', mostFolds: 2 });
+    await sql('delete from finishers where id = $1', ['z']);
+    expect(await readShop(sql)).toEqual(before);
   });
 });
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Size } from '../measure';
 
 /**
  * What is known of an artwork file. Boxes are in millimetres, measured from the lower left corner of the media
@@ -48,4 +49,43 @@ export function packArtwork({ pages, kind, inks, notes }: Artwork): PackedArtwor
 
 export function unpackArtwork({ alike, pages, ...rest }: PackedArtwork): Artwork {
   return { ...rest, pages: pages.map((at) => alike[at]!) };
+}
+
+/** The finished size that artwork asks for: that of most of its pages' trim boxes, to a tenth of a millimetre. */
+export function artworkSize(artwork: Artwork, box: 'trim' | 'crop' | 'media' = 'trim'): Size {
+  const counts = new Map<string, { size: Size; count: number }>();
+  for (const page of artwork.pages) {
+    const { width, height } = page[box];
+    const key = `${width.toFixed(1)}x${height.toFixed(1)}`;
+    const entry = counts.get(key);
+    if (entry) entry.count++;
+    else counts.set(key, { size: { width: tidy(width), height: tidy(height) }, count: 1 });
+  }
+  let best: { size: Size; count: number } = { size: { width: 148, height: 210 }, count: 0 };
+  for (const entry of counts.values()) if (entry.count > best.count) best = entry;
+  return best.size;
+}
+
+/** 147.999 mm in a file is 148 mm; 215.9 (8.5 in) stays. */
+function tidy(mm: number): number {
+  const clamped = Math.min(5000, Math.max(1, mm));
+  const whole = Math.round(clamped);
+  if (Math.abs(clamped - whole) < 0.1) return whole;
+  return Math.round(clamped * 1000) / 1000;
+}
+
+/** The bleed the artwork has around its trim on every page, at most 3 mm; 3 where it has none, so that it is noticed. */
+export function artworkBleed(artwork: Artwork): number {
+  let least = Infinity;
+  for (const { trim, bleed } of artwork.pages) {
+    least = Math.min(
+      least,
+      trim.x - bleed.x,
+      trim.y - bleed.y,
+      bleed.x + bleed.width - trim.x - trim.width,
+      bleed.y + bleed.height - trim.y - trim.height,
+    );
+  }
+  if (!Number.isFinite(least) || least < 0.5) return 3;
+  return Math.min(3, Math.round(least * 10) / 10);
 }

@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { Machine, Stock } from './shop';
+import { Machine, Stock } from '../shop';
+import { edge, length } from './lengths';
 
 /** The wishes of bound work: binding, cover, page list, numbering, stocks by range, chapters, sections, folds. */
 
-const length = z.number().min(0).max(1000);
 /** Pages of a book at most, blanks among them. */
-export const MOST_PAGES = 20_000;
+export const MOST_PAGES = 50_000;
 const position = z.int().min(1).max(MOST_PAGES);
 
 export const Binding = z
@@ -128,7 +128,7 @@ export type Tabs = z.infer<typeof Tabs>;
 
 export const Insert = z
   .strictObject({
-    after: z.int().min(0).max(20_000).describe('The place in reading order it follows; 0 for the front'),
+    after: z.int().min(0).max(MOST_PAGES).describe('The place in reading order it follows; 0 for the front'),
     title: z.string().max(200).default(''),
     stock: Stock,
   })
@@ -180,3 +180,62 @@ export const Imposed = z
   ])
   .meta({ id: 'Imposed' });
 export type Imposed = z.infer<typeof Imposed>;
+
+export const Blanks = z
+  .discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('unsettled') }).describe('Nobody has said: at the end, and a finding says so'),
+    z.strictObject({ kind: z.literal('end') }),
+    z.strictObject({ kind: z.literal('before-last') }).describe('Inside the back cover: the last page stays outside'),
+    z
+      .strictObject({ kind: z.literal('inside-covers') })
+      .describe('One behind the front cover, the others inside the back'),
+    z
+      .strictObject({ kind: z.literal('after'), pages: z.array(z.int().min(0).max(MOST_PAGES)).max(8) })
+      .describe('One blank behind each page named; 0 is before the first. What is missing falls at the end'),
+  ])
+  .meta({ id: 'Blanks' });
+export type Blanks = z.infer<typeof Blanks>;
+
+/** Bound and folded work: pages in reading order on leaves that are held together, or on one sheet that is folded. */
+export const BoundProduct = z.strictObject({
+  kind: z.literal('bound'),
+  binding: Binding,
+  copies: z.int().min(1).max(1_000_000),
+  finished: z.strictObject({ width: edge, height: edge }),
+  bleed: length.max(50),
+  endBleed: length.max(50).nullable().describe('Bleed at the two edges that meet the spine, where it is less'),
+  bound: z.enum(['left', 'right', 'top']),
+  blanks: Blanks,
+  creep: z.strictObject({
+    correction: z
+      .enum(['none', 'push-in', 'push-out', 'halves', 'scale'])
+      .describe('Inner content to the spine; outer content to the face; half of each; or pages made narrower'),
+    factor: z.number().min(1).max(1.571).describe('1 for folds pressed flat to π/2 for round ones'),
+    measured: length
+      .max(100)
+      .nullable()
+      .default(null)
+      .describe('How far the innermost leaf stands out, where it was measured'),
+  }),
+  safe: length.max(100).default(5).describe('What must keep clear of the trim and the fold'),
+  cover: Cover.default({ kind: 'self' }),
+  pages: z
+    .array(PageRun)
+    .max(5000)
+    .refine((runs) => pagesSaid(runs) <= MOST_PAGES, `names more than ${MOST_PAGES} pages in all`)
+    .nullable()
+    .default(null)
+    .describe('The pages in reading order; null for the artwork’s as they stand'),
+  numbering: z.array(Numbering).max(50).default([]),
+  stocks: z.array(StockRange).max(100).default([]).describe('Pages on another stock'),
+  inserts: z.array(Insert).max(200).default([]).describe('Leaves without artwork between pages'),
+  chapters: z
+    .array(z.strictObject({ at: position, title: z.string().max(200) }))
+    .max(200)
+    .default([]),
+  tabs: Tabs.default(Tabs.parse({})),
+  fold: FoldWish.nullable().default(null).describe('The way to fold every section; null for the plan’s choice'),
+  sections: Sections.default({ kind: 'auto' }),
+  trims: Trims.default(Trims.parse({})),
+});
+export type BoundProduct = z.infer<typeof BoundProduct>;

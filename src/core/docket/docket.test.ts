@@ -5,11 +5,11 @@ import {
   checkedPatch,
   docketJsonSchema,
   DocketError,
-  newDocket,
   patched,
   readDocket,
   touchedPaths,
 } from '.';
+import { newDocket } from '../propose';
 import { artworkOf, docketFor, page, SHOP } from '../testing';
 
 describe('a docket', () => {
@@ -54,7 +54,7 @@ describe('a docket', () => {
     expect(() => checkedPatch(docket, { product: { colour: 'red' } })).toThrow();
     expect(() => readDocket({})).toThrow(DocketError);
     expect(() => readDocket({ kind: 'odd-sparrow docket', version: 9 })).toThrow(
-      /version 9; this program reads versions 1 and 2/,
+      /version 9; this program reads versions 1 to 3/,
     );
     expect(() => readDocket({ ...docket, product: { ...docket.product, copies: -1 } })).toThrow(/^product\.copies: /);
     expect(readDocket(JSON.parse(JSON.stringify(docket)))).toEqual(docket);

@@ -1,8 +1,9 @@
-export * from './shop';
 export * from './bound';
+export * from './marks';
+export * from './finish';
 export * from './schema';
 export * from './artwork';
 export * from './patch';
-export * from './defaults';
 export * from './read';
+export { upgradedFinisher, VERSION } from './upgrade';
 export * from './secrets';

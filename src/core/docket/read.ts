@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { Docket } from './schema';
+import { Shop } from '../shop';
+import { isPlain, upgraded, upgradedShop, VERSION } from './upgrade';
 
 /** A docket file that cannot be used; `message` is one line that says what and where. */
 export class DocketError extends Error {
@@ -17,26 +19,10 @@ export function firstProblem(error: z.ZodError): string {
   return `${path ? `${path}: ` : ''}${issue.message}`;
 }
 
-type Plain = Record<string, unknown>;
-const isPlain = (v: unknown): v is Plain => typeof v === 'object' && v !== null && !Array.isArray(v);
-
-/** Version 1 knew one binding, and had it where version 2 says that the product is bound at all. */
-function upgradedFrom1(data: Plain): Plain {
-  const { product } = data;
-  return {
-    ...data,
-    version: 2,
-    product: isPlain(product) ? { ...product, kind: 'bound', binding: { kind: product.kind } } : product,
-  };
-}
-
-/** Data of any version there has been as the present one writes it; unchecked. */
-export function upgraded(data: unknown): unknown {
-  return isPlain(data) && data.version === 1 ? upgradedFrom1(data) : data;
-}
-
 /** A docket as it was stored, by whatever version of the program. */
 export const StoredDocket = z.preprocess(upgraded, Docket);
+/** A shop's lists as they were stored. */
+export const StoredShop = z.preprocess(upgradedShop, Shop);
 
 /**
  * Reads a docket from JSON data of any version there has been, upgraded to the present one.
@@ -46,8 +32,10 @@ export function readDocket(data: unknown): Docket {
   if (!isPlain(data) || data.kind !== 'odd-sparrow docket')
     throw new DocketError('This is not a docket: it has no "kind": "odd-sparrow docket".');
   const { version } = data;
-  if (typeof version !== 'number' || version > 2 || version < 1)
-    throw new DocketError(`The docket has version ${JSON.stringify(version)}; this program reads versions 1 and 2.`);
+  if (typeof version !== 'number' || version > VERSION || version < 1)
+    throw new DocketError(
+      `The docket has version ${JSON.stringify(version)}; this program reads versions 1 to ${VERSION}.`,
+    );
   const result = Docket.safeParse(upgraded(data));
   if (!result.success) throw new DocketError(firstProblem(result.error));
   return result.data;

@@ -1,13 +1,24 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkedPatch, patched, type Docket, type Patch, type Shop } from '../docket';
-import { mark } from '../marks';
-import { plan } from '../sheet';
-import { artworkOf, BOARD, coverOn, docketFor, page, SHOP } from '../testing';
-import { inspect, type Finding } from '.';
+import { checkedPatch, patched, type Docket, type Patch } from '../docket';
+import { stepOn } from '../finishing';
+import type { Shop } from '../shop';
+import {
+  artworkOf,
+  BINDER as KNOT,
+  BOARD,
+  coverOn,
+  docketFor,
+  FOLDER as WREN,
+  look as looked,
+  page,
+  SHOP,
+  type Looked,
+} from '../testing';
 
-const BINDER = { ...SHOP.finishers[0]!, id: 'b', name: 'Knot', does: ['bind' as const], thickest: 20 };
-const FOLDER = { ...SHOP.finishers[0]!, id: 'w', name: 'Wren', does: ['fold' as const], maxFolds: 2 };
+const BINDER = { ...KNOT, name: 'Knot', thickest: 20 };
+const FOLDER = { ...WREN, name: 'Wren', mostFolds: 2 };
+type Finding = Looked['findings'][0];
 const shop: Shop = { ...SHOP, stocks: [...SHOP.stocks, BOARD], finishers: [...SHOP.finishers, BINDER, FOLDER] };
 const PERFECT = { kind: 'perfect-bound' as const, grindOff: 3 };
 
@@ -15,21 +26,20 @@ function look(
   pages: number,
   patch: Patch,
   more: ReturnType<typeof page>[] = [],
-): { findings: Finding[]; docket: Docket } {
+): { findings: readonly Finding[]; docket: Docket } {
   const artwork = more.length > 0 ? { ...artworkOf(pages), more: [more] } : artworkOf(pages);
   const docket = patched(patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[2]! } }), patch);
-  const it = plan(docket, artwork);
-  return { docket, findings: inspect({ docket, artwork, plan: it, marks: mark(docket, it), shop, unit: 'mm' }) };
+  return looked(docket, artwork, shop);
 }
 const find = (id: string, pages: number, patch: Patch, more?: ReturnType<typeof page>[]): Finding | undefined =>
   look(pages, patch, more).findings.find((f) => f.id === id);
 
 describe('findings of bound work', () => {
   it('leaves that would fall out of a section', () => {
-    const f = find('loose-leaves', 6, { sheet: { fold: '6-wrap' } })!;
+    const f = find('loose-leaves', 6, { product: { fold: '6-wrap' } })!;
     expect(f.severity).toBe('stop');
     expect(f.title).toBe('1 leaf is not held at the spine');
-    expect(find('loose-leaves', 8, { sheet: { fold: '8-right-angle' } })).toBeUndefined();
+    expect(find('loose-leaves', 8, { product: { fold: '8-right-angle' } })).toBeUndefined();
   });
   it('folds round a loose edge, of one’s own list only', () => {
     const folds = [
@@ -37,34 +47,39 @@ describe('findings of bound work', () => {
       { axis: 'upright' as const, at: 1, moves: 'low' as const, to: 'under' as const },
     ];
     const f = find('loose-edge', 6, {
-      product: { binding: PERFECT },
-      sheet: { fold: { columns: 3, rows: 1, folds } },
+      product: { binding: PERFECT, fold: { columns: 3, rows: 1, folds } },
     })!;
     expect(f.detail).toContain('At fold 2');
   });
   it('a section nobody folds, and one with more folds than the folder makes', () => {
-    expect(find('folder', 16, { sheet: { fold: '16-right-angle' } })!.title).toBe('Nothing folds these sections yet');
-    const f = find('folder', 16, { sheet: { fold: '16-right-angle' }, finish: { folder: FOLDER } })!;
+    expect(find('no-folder', 16, { product: { fold: '16-right-angle' } })!.title).toBe(
+      'Nothing folds these sections yet',
+    );
+    const f = find('folder', 16, { product: { fold: '16-right-angle' }, finish: { route: [stepOn('fold', FOLDER)] } })!;
     expect(f.title).toBe('Wren does not make 3 folds');
-    expect(find('folder', 8, { sheet: { fold: '8-right-angle' }, finish: { folder: FOLDER } })).toBeUndefined();
+    expect(
+      find('folder', 8, { product: { fold: '8-right-angle' }, finish: { route: [stepOn('fold', FOLDER)] } }),
+    ).toBeUndefined();
   });
   it('a machine that does not bind so, and a book thicker than it takes', () => {
-    const wrong = find('wrong-finisher', 100, { product: { binding: PERFECT } })!;
+    const wrong = find('no-finisher', 100, { product: { binding: PERFECT } })!;
     expect(wrong.remedies.map((r) => r.label)).toEqual(['Finish on Knot', 'Print only, finish elsewhere']);
     // 200 leaves × 0.11 mm = 22 mm
-    const thick = find('too-thick-to-bind', 400, { product: { binding: PERFECT }, finish: { finisher: BINDER } })!;
+    const thick = find('too-thick-to-bind', 400, {
+      product: { binding: PERFECT },
+      finish: { route: [stepOn('bind', BINDER)] },
+    })!;
     expect(thick.title).toBe('22 mm are too thick for Knot');
   });
   it('a part section at the end of a sewn book, put before the last by a click', () => {
     const list = ['8-right-angle', '8-right-angle', '4-single'].map((fold) => ({ fold, stock: null }));
     const { docket, findings } = look(20, {
-      product: { binding: { kind: 'sewn' } },
-      sheet: { sections: { kind: 'set', list } },
+      product: { binding: { kind: 'sewn' }, sections: { kind: 'set', list } },
     });
     const f = findings.find((x) => x.id === 'part-section')!;
     expect(f.title).toBe('A part section comes last');
     const after = checkedPatch(docket, f.remedies[0]!.patch);
-    expect(after.sheet.sections).toMatchObject({
+    expect(after.product.sections).toMatchObject({
       list: [{ fold: '8-right-angle' }, { fold: '4-single' }, { fold: '8-right-angle' }],
     });
   });
@@ -107,7 +122,7 @@ describe('findings of bound work', () => {
     expect(find('leaf-in-section', 8, { product: { chapters: at(2), tabs: { on: true } } })!.severity).toBe('stop');
   });
   it('artwork that is not of its panel’s size, where panels are of several widths', () => {
-    const gate: Patch = { product: { binding: { kind: 'folded', short: 1 } }, sheet: { fold: '6-gate' } };
+    const gate: Patch = { product: { binding: { kind: 'folded', short: 1 }, fold: '6-gate' } };
     // half doors are 74 less the step of 1: pages of 148 are cut on four of the six
     const f = find('artwork-size', 6, gate)!;
     expect(f.title).toBe('4 pages are not of the panels’ size');
@@ -117,8 +132,7 @@ describe('findings of bound work', () => {
       ...gate,
       product: { ...gate.product, finished: { width: 148, height: 210 } },
     });
-    const it = plan(docket, artwork);
-    const findings = inspect({ docket, artwork, plan: it, marks: mark(docket, it), shop, unit: 'mm' });
+    const { findings } = looked(docket, artwork, shop);
     expect(findings.map((x) => x.id)).not.toContain('artwork-size');
   });
   it('backs that would not be printed, papers of an estimated thickness, trays', () => {
@@ -178,9 +192,8 @@ describe('findings of bound work', () => {
           const artwork = artworkOf(pages);
           for (const remedy of findings.find((f) => f.id === 'blanks')?.remedies ?? []) {
             const after = checkedPatch(docket, remedy.patch);
-            const it = plan(after, artwork);
-            const blank = it.pages.filter((p) => p.kind === 'blank').map((p) => p.label);
-            const again = inspect({ docket: after, artwork, plan: it, marks: mark(after, it), shop, unit: 'mm' });
+            const { plan: it, findings: again } = looked(after, artwork, shop);
+            const blank = it.product.pages.filter((p) => p.kind === 'blank').map((p) => p.label);
             expect(again.find((f) => f.id === 'blanks')!.detail).toContain(`As it stands, ${remedy.detail}.`);
             expect(remedy.detail).toMatch(blank.length === 1 ? /^page / : /^pages /);
           }
@@ -233,8 +246,9 @@ describe('findings of bound work', () => {
               chapters: places.map((p) => ({ at: p, title: 'c' })),
               tabs: { on: places.length > 1 },
               inserts: places.map((p) => ({ after: p, title: '', stock: BOARD })),
+              fold: way,
             },
-            sheet: { fold: way, fill, work },
+            sheet: { fill, work },
           });
           for (const f of findings) for (const r of f.remedies) checkedPatch(docket, r.patch);
         },

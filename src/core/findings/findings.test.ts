@@ -1,18 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { inspect, pageRanges, type Finding } from '.';
+import { pageRanges } from '.';
 import { checkedPatch, patched, type Artwork, type Docket } from '../docket';
 import { mark } from '../marks';
-import { contains, grow } from '../measure';
+import { boundsOf, contains, grow } from '../measure';
 import { plan } from '../sheet';
-import { A5, artworkOf, docketFor, page, SHOP } from '../testing';
+import { A5, artworkOf, docketFor, look, page, SHOP, type Looked } from '../testing';
 
-const look = (docket: Docket, artwork: Artwork): Finding[] => {
-  const planned = plan(docket, artwork);
-  return inspect({ docket, artwork, plan: planned, marks: mark(docket, planned), shop: SHOP, unit: 'mm' });
-};
-const find = (id: string, docket: Docket, artwork: Artwork): Finding | undefined =>
-  look(docket, artwork).find((f) => f.id === id);
+type Finding = Looked['findings'][0];
+const find = (id: string, docket: Docket, artwork: Artwork): Finding | undefined => look(docket, artwork).find(id);
 const take = (docket: Docket, finding: Finding, label: RegExp): Docket => {
   const remedy = finding.remedies.find((r) => label.test(r.label));
   expect(remedy, `a remedy like ${label}; there are ${finding.remedies.map((r) => r.label).join(', ')}`).toBeDefined();
@@ -22,7 +18,7 @@ const take = (docket: Docket, finding: Finding, label: RegExp): Docket => {
 describe('findings', () => {
   it('has nothing against a sound booklet', () => {
     const artwork = artworkOf(28);
-    expect(look(patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[1]! } }), artwork)).toEqual([]);
+    expect(look(patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[1]! } }), artwork).findings).toEqual([]);
   });
 
   it('says where blanks fall and offers three places', () => {
@@ -48,8 +44,9 @@ describe('findings', () => {
     expect(finding.severity).toBe('stop');
     expect(finding.detail).toContain('302 × 216 mm');
     expect(finding.detail).toContain('289 × 202 mm');
-    const stock = finding.remedies.find((r) => /A3 instead/.test(r.label))!;
-    expect(stock.detail).toBe('+1 ct a sheet');
+    // one up on A4 204 sheets at 1 + 3 ct; two up on SRA3 103 at 2.9 + 3 ct, which is cheaper than A3
+    const stock = finding.remedies.find((r) => /SRA3 instead/.test(r.label))!;
+    expect(stock.detail).toBe('−2.08\u00a0€ in all');
     expect(find('fit-sheet', take(docket, finding, /A3 instead/), artwork)).toBeUndefined();
     const smaller = take(docket, finding, /% smaller/);
     expect(find('fit-sheet', smaller, artwork)).toBeUndefined();
@@ -131,11 +128,10 @@ describe('findings', () => {
     const artwork = artworkOf(8, A5, 3, 8);
     const docket = docketFor(artwork);
     expect(docket.product.finished).toEqual(A5);
-    const finding = find('own-marks', docket, artwork)!;
-    expect(finding.severity).toBe('fine');
-    const whole = take(docket, finding, /whole file page/);
-    expect(whole.product.finished).toEqual({ width: 170, height: 232 });
-    const back = take(whole, find('own-marks', whole, artwork)!, /Use the trim box/);
+    expect(find('own-marks', docket, artwork)!.severity).toBe('fine');
+    // the page taken whole, they would print inside it
+    const whole = patched(docket, { artwork: { box: 'media' }, product: { finished: { width: 170, height: 232 } } });
+    const back = take(whole, find('own-marks-show', whole, artwork)!, /Use the trim box/);
     expect(back.product.finished).toEqual(A5);
   });
 
@@ -150,7 +146,7 @@ describe('findings', () => {
         (pages, width, height, bleed, stock) => {
           const artwork = artworkOf(pages, { width, height }, 0, 12);
           const docket = patched(docketFor(artwork), { product: { bleed, finished: A5 }, sheet: { stock } });
-          for (const f of look(docket, artwork)) for (const r of f.remedies) checkedPatch(docket, r.patch);
+          for (const f of look(docket, artwork).findings) for (const r of f.remedies) checkedPatch(docket, r.patch);
         },
       ),
       { numRuns: 60 },
@@ -171,7 +167,7 @@ describe('marks', () => {
       const planned = plan(docket, artwork);
       const marks = mark(docket, planned);
       for (const side of ['front', 'back'] as const) {
-        const cells = planned.sheets[0]![side].cells;
+        const cells = planned.sheets.at(0)[side];
         for (const m of marks.of(1, side)) {
           if (m.kind !== 'line') continue;
           const box = {
@@ -180,14 +176,14 @@ describe('marks', () => {
             width: Math.abs(m.from[0] - m.to[0]),
             height: Math.abs(m.from[1] - m.to[1]),
           };
-          expect(contains(grow(planned.layout.printable, 1e-6), box)).toBe(true);
-          for (const c of cells) {
+          expect(contains(grow(planned.sheets.main.lay.printable, 1e-6), box)).toBe(true);
+          for (const clip of cells.map((c) => boundsOf(c.clip))) {
             const inside =
-              box.x > c.clip.x - box.width &&
-              box.x < c.clip.x + c.clip.width &&
-              box.y > c.clip.y - box.height &&
-              box.y < c.clip.y + c.clip.height;
-            expect(inside && box.x + box.width > c.clip.x + 1e-6 && box.y + box.height > c.clip.y + 1e-6).toBe(false);
+              box.x > clip.x - box.width &&
+              box.x < clip.x + clip.width &&
+              box.y > clip.y - box.height &&
+              box.y < clip.y + clip.height;
+            expect(inside && box.x + box.width > clip.x + 1e-6 && box.y + box.height > clip.y + 1e-6).toBe(false);
           }
         }
       }

@@ -1,65 +1,36 @@
-import { artworkSizeFinding } from './artwork-size';
-import { bindingFinding, caliperFinding } from './binding';
-import { blanksFinding } from './blanks';
-import { coverFinding } from './cover';
-import { creepFinding } from './creep';
-import { finishingFinding } from './finishing';
-import { folderFinding, foldingFinding, partSectionFinding, stockInSectionFinding } from './folding';
-import { fitFinding } from './fit-sheet';
-import type { Finding, Inspected } from './kinds';
-import {
-  comeAndGoFinding,
-  oneSidedFinding,
-  passedFinding,
-  tabsFinding,
-  traysFinding,
-  weightOrderFinding,
-} from './leaves';
-import { noBleedFinding } from './no-bleed';
-import { ownMarksFinding } from './own-marks';
-import { artworkNotes, grainFinding, machineTakesFinding, marksRoomFinding } from './sheet-checks';
-import { artworkFoldsFinding } from './artwork-folds';
-import { tooLargeFinding } from './too-large';
+import type { ProductKind, ProductOf } from '../docket';
+import type { ProductPlans } from '../makeup';
+import { BOUND } from './bound';
+import { STATIONS, type Finding, type Inspected, type InspectedBook } from './kinds';
+import { SHARED } from './shared';
 
 export { pageRanges, plural } from './kinds';
-export type { Finding, Inspected, Remedy, Station } from './kinds';
-export { carriesMarks } from './own-marks';
+export type { Finding, Inspected, Offer, Remedy, Search, Station } from './kinds';
+export { carriesMarks } from './shared/own-marks';
 
-const CHECKS: readonly ((it: Inspected) => Finding[])[] = [
-  artworkNotes,
-  tooLargeFinding,
-  artworkFoldsFinding,
-  ownMarksFinding,
-  artworkSizeFinding,
-  noBleedFinding,
-  passedFinding,
-  blanksFinding,
-  coverFinding,
-  stockInSectionFinding,
-  tabsFinding,
-  creepFinding,
-  foldingFinding,
-  machineTakesFinding,
-  fitFinding,
-  oneSidedFinding,
-  comeAndGoFinding,
-  partSectionFinding,
-  grainFinding,
-  caliperFinding,
-  traysFinding,
-  weightOrderFinding,
-  marksRoomFinding,
-  finishingFinding,
-  bindingFinding,
-  folderFinding,
-];
+/** The checks of one kind of product. */
+const OF_PRODUCT: {
+  readonly [K in ProductKind]: (it: Inspected, product: ProductOf<K>, plan: ProductPlans[K]) => readonly Finding[];
+} = {
+  bound: (it, product, book) => {
+    const looked: InspectedBook = { ...it, product, book };
+    return BOUND.flatMap((check) => check(looked));
+  },
+};
 
-const ORDER = { stop: 0, look: 1, fine: 2 } as const;
+const SEVERITIES = { stop: 0, look: 1, fine: 2 } as const;
 
-/** Everything worth noticing, the worst first, in the order of the stations within. */
+/** Everything worth noticing, the worst first, within that in the order of the stations. */
 export function inspect(it: Inspected): Finding[] {
-  return CHECKS.flatMap((check) => check(it))
+  const { product } = it.docket;
+  // what is wrong with the product comes first: sheets that do not fit may come of it
+  return [...OF_PRODUCT[product.kind](it, product, it.plan.product), ...SHARED.flatMap((check) => check(it))]
     .map((finding, i) => ({ finding, i }))
-    .sort((a, b) => ORDER[a.finding.severity] - ORDER[b.finding.severity] || a.i - b.i)
+    .sort(
+      (a, b) =>
+        SEVERITIES[a.finding.severity] - SEVERITIES[b.finding.severity] ||
+        STATIONS.indexOf(a.finding.station) - STATIONS.indexOf(b.finding.station) ||
+        a.i - b.i,
+    )
     .map(({ finding }) => finding);
 }

@@ -1,9 +1,12 @@
-import type { Artwork, Docket, Patch, Shop } from '../docket';
+import type { Artwork, BoundProduct, Docket, Patch } from '../docket';
 import type { Marks } from '../marks';
+import type { BookPlan } from '../makeup';
 import type { Unit } from '../measure';
 import type { Plan } from '../sheet';
+import type { Shop } from '../shop';
 
-export type Station = 'artwork' | 'product' | 'sheet' | 'marks' | 'finish' | 'send';
+export const STATIONS = ['artwork', 'product', 'sheet', 'marks', 'finish', 'send'] as const;
+export type Station = (typeof STATIONS)[number];
 
 /** A change to the docket that mends a finding. */
 export interface Remedy {
@@ -14,6 +17,22 @@ export interface Remedy {
   readonly patch: Patch;
 }
 
+/**
+ * A remedy that has not been tried. Of those that name a kind, the `most` cheapest for the whole job are offered, with
+ * what they cost.
+ */
+export interface Offer extends Remedy {
+  readonly kind?: { readonly name: string; readonly most: number };
+}
+
+/** A remedy with a measure: the largest value that does is sought, from `most` down to `least`, in whole steps. */
+export interface Search {
+  readonly least: number;
+  readonly most: number;
+  readonly step: number;
+  readonly at: (value: number) => Remedy;
+}
+
 /** Something noticed: `stop` would spoil paper, `look` wants a decision, `fine` is good to know. */
 export interface Finding {
   readonly id: string;
@@ -21,7 +40,8 @@ export interface Finding {
   readonly station: Station;
   readonly title: string;
   readonly detail: string;
-  readonly remedies: readonly Remedy[];
+  /** What may mend it: asked for, and tried, only when it is shown. */
+  readonly offers?: () => readonly (Offer | Search)[];
 }
 
 /** What a check may look at. */
@@ -33,6 +53,14 @@ export interface Inspected {
   readonly shop: Shop;
   readonly unit: Unit;
 }
+
+/** What a check of books may look at. */
+export interface InspectedBook extends Inspected {
+  readonly product: BoundProduct;
+  readonly book: BookPlan;
+}
+
+export type Check<I extends Inspected = Inspected> = (it: I) => readonly Finding[];
 
 /** `3 pages`, `1 page`. */
 export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
@@ -48,3 +76,7 @@ export function pageRanges(pages: readonly number[]): string {
   }
   return parts.length > 6 ? `${parts.slice(0, 6).join(', ')} and more` : parts.join(', ');
 }
+
+/** Whether sheets are passed through as they are, and nothing of them is made here. */
+export const passedThrough = ({ docket }: Pick<Inspected, 'docket'>): boolean =>
+  docket.artwork.imposed.kind === 'sheets';

@@ -1,15 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { inspect, type Finding } from '.';
-import { checkedPatch, patched, type Artwork, type Docket, type Shop } from '../docket';
-import { mark } from '../marks';
+import { checkedPatch, patched, type Artwork, type Docket } from '../docket';
+import type { Shop } from '../shop';
 import { plan } from '../sheet';
-import { artworkOf, docketFor, SHOP } from '../testing';
+import { artworkOf, docketFor, look as looked, SHOP, type Looked } from '../testing';
 
 const artwork = artworkOf(8);
-const look = (docket: Docket, of: Artwork = artwork, shop: Shop = SHOP): Finding[] => {
-  const planned = plan(docket, of);
-  return inspect({ docket, artwork: of, plan: planned, marks: mark(docket, planned), shop, unit: 'mm' });
-};
+type Finding = Looked['findings'][0];
+const look = (docket: Docket, of: Artwork = artwork, shop: Shop = SHOP): readonly Finding[] =>
+  looked(docket, of, shop).findings;
 const find = (id: string, docket: Docket, of?: Artwork, shop?: Shop): Finding | undefined =>
   look(docket, of, shop).find((f) => f.id === id);
 const base = docketFor(artwork);
@@ -87,7 +85,7 @@ describe('finishing', () => {
   });
   it('is not asked for where nothing is stitched', () => {
     const of = artworkOf(400);
-    expect(find('too-thick', patched(docketFor(of), { finish: { stitch: false } }), of)).toBeUndefined();
+    expect(find('too-thick', patched(docketFor(of), { finish: { here: false } }), of)).toBeUndefined();
   });
 });
 

@@ -1,143 +1,149 @@
-import type { Docket } from '../docket';
-import { bounds, grow, rect, type Rect } from '../measure';
-import { formSlots, inSlot, slotWithBleed, throughSheet, type Layout, type Plan } from '../sheet';
-import { foldLines, foldMarks } from './fold';
-import type { Mark, MarkSpace } from './kinds';
-import { collatingMarks, sectionNames, tabTexts } from './on-pages';
-import { linesOutside } from './outside';
-import { registerMarks } from './register';
-import { slugMark, slugText } from './slug';
+import { MARK_ORDER, type Docket, type MarksWish, type WishedMark } from '../docket';
+import { cutsOf } from '../cutting';
+import { onForm, throughSheet, withMargin, type Lay } from '../lay';
+import { bounds, type Rect } from '../measure';
+import type { Plan, SideName } from '../sheet';
+import { centre } from './centre';
+import { collating } from './collating';
+import { crop } from './crop';
+import { fold } from './fold';
+import { foldLinesOnForm } from './fold-lines';
+import type { Mark } from './kinds';
+import { register } from './register';
+import type { LaySide, MarkField, MarkRule, SheetSide } from './rules';
+import { sectionName } from './section-name';
+import { slug } from './slug';
+import { spine } from './spine';
+import { tabTexts } from './tab';
 
 export type { Mark, MarkKind } from './kinds';
+export type { MarkField } from './rules';
 export { slugText } from './slug';
 export { SHORTEST_MARK } from './line';
-export { foldLines, type FoldLine } from './fold';
-export { tabPlace, tabsOn, tabText } from './on-pages';
+export { foldLines, type FoldLine } from './fold-lines';
+export { tabsOn } from './tab';
 
-function markBox(m: Mark): Rect {
-  switch (m.kind) {
-    case 'line':
-      return grow(
-        rect(
-          Math.min(m.from[0], m.to[0]),
-          Math.min(m.from[1], m.to[1]),
-          Math.abs(m.from[0] - m.to[0]),
-          Math.abs(m.from[1] - m.to[1]),
-        ),
-        0.5,
-      );
-    case 'circle':
-      return rect(m.centre[0] - m.radius, m.centre[1] - m.radius, 2 * m.radius, 2 * m.radius);
-    case 'area':
-      return m.rect;
-    case 'text':
-      return m.turned % 2 === 1
-        ? rect(
-            m.turned === 1 ? m.at[0] - m.height : m.at[0],
-            m.turned === 1 ? m.at[1] : m.at[1] - m.room,
-            m.height,
-            m.room,
-          )
-        : rect(
-            m.turned === 0 ? m.at[0] : m.at[0] - m.room,
-            m.turned === 0 ? m.at[1] : m.at[1] - m.height,
-            m.room,
-            m.height,
-          );
-  }
+/** The rules of every mark that can be wished for, in the order in which they are drawn. */
+const MARKS: { readonly [K in WishedMark]: MarkRule<K> } = {
+  crop,
+  fold,
+  spine,
+  centre,
+  register,
+  collating,
+  sectionName,
+  slug,
+};
+
+/** A mark's rules for those that treat all alike: its wish is only handed on to it. */
+interface AnyMark extends Omit<MarkRule<WishedMark>, 'fields' | 'onLay' | 'onSheet'> {
+  readonly fields: readonly MarkField<string>[];
+  readonly onLay?: (wish: MarksWish[WishedMark], on: LaySide, taken: readonly Mark[]) => Mark[];
+  readonly onSheet?: (wish: MarksWish[WishedMark], on: SheetSide, taken: readonly Mark[]) => Mark[];
+}
+const RULES = MARKS as unknown as { readonly [K in WishedMark]: AnyMark };
+const KINDS = Object.keys(MARKS) as WishedMark[];
+
+/** A mark as it can be set: its switch and its fields. */
+export interface MarkChoice {
+  readonly key: WishedMark;
+  readonly label: string;
+  readonly detail?: string;
+  readonly dated?: true;
+  readonly short: string | null;
+  readonly fields: readonly MarkField<string>[];
 }
 
-/** The lines that a knife follows, seen from the front: round whole blocks, and inside them where pages have paper between. */
-function cutsOf(layout: Layout): { upright: Rect[]; level: Rect[] } {
-  const { panels, size } = layout.block;
-  const lines: Rect[] = [
-    rect(0, 0, 0, size.height),
-    rect(size.width, 0, 0, size.height),
-    rect(0, 0, size.width, 0),
-    rect(0, size.height, size.width, 0),
-  ];
-  for (const { edges, trim: t } of panels) {
-    const cut = (edge: typeof edges.left): boolean => edge !== 'spine' && edge !== 'crease';
-    if (cut(edges.left)) lines.push(rect(t.x, t.y, 0, t.height));
-    if (cut(edges.right)) lines.push(rect(t.x + t.width, t.y, 0, t.height));
-    if (cut(edges.top)) lines.push(rect(t.x, t.y + t.height, t.width, 0));
-    if (cut(edges.bottom)) lines.push(rect(t.x, t.y, t.width, 0));
-  }
-  const lie = layout.slots.flatMap((slot) => lines.map((r) => inSlot(layout, slot, r)));
-  return { upright: lie.filter((r) => r.width === 0), level: lie.filter((r) => r.height === 0) };
+/** The marks that a plan has anything for, in the order of a list. */
+export const markChoices = (plan: Plan): readonly MarkChoice[] =>
+  MARK_ORDER.filter((k) => RULES[k].applies(plan)).map((key) => ({ key, ...RULES[key] }));
+
+/** What a mark is called in a sentence. */
+export const markSaid = (k: WishedMark): string => RULES[k].said;
+/** Whether work is spoilt without it. */
+export const isVital = (k: WishedMark): boolean => RULES[k].vital;
+
+/** A side of a lay with the marks that all its sheets have. */
+interface Fixed extends LaySide {
+  readonly marks: readonly Mark[];
 }
 
-/** The marks that are the same on every front, or back, of a layout, seen from that side. */
-function fixedMarks(
-  docket: Docket,
-  layout: Layout,
-  side: 'front' | 'back',
-): { marks: Mark[]; space: MarkSpace; block: Rect } {
-  const seen = (r: Rect): Rect => (side === 'front' ? r : throughSheet(r, layout.sheet, layout.turn));
-  const slots = formSlots(layout);
-  const both = slots.length > layout.slots.length;
-  const cuts = cutsOf(layout);
-  const everywhere = (lines: readonly Rect[]): Rect[] =>
-    [...lines, ...(both ? lines.map((r) => throughSheet(r, layout.sheet, layout.turn)) : [])].map(seen);
-  const trims = slots.map((s) => seen(s.trim));
-  const at = { upright: everywhere(cuts.upright).map((r) => r.x), level: everywhere(cuts.level).map((r) => r.y) };
-  const keepOff = slots.map((s) => seen(slotWithBleed(layout, s)));
-  const space: MarkSpace = { area: layout.printable, keepOff };
-  const folds = [...foldLines(layout, side), ...(both ? foldLines(layout, side === 'front' ? 'back' : 'front') : [])];
-  const block = bounds(keepOff);
-  const { marks } = docket;
-  const middle = { upright: [layout.sheet.width / 2], level: [layout.sheet.height / 2] };
-  const lines = [
-    ...linesOutside('crop', trims, at, marks.crop, space),
-    ...foldMarks(trims, folds, 'fold', marks.fold, space),
-    ...foldMarks(trims, folds, 'score', marks.spine, space),
-    ...linesOutside('centre', trims, middle, marks.centre, space),
-  ];
-  const registers = registerMarks(layout.sheet, bounds(trims), marks.register, space, lines.map(markBox));
-  return { marks: [...lines, ...registers], space, block };
+function laySide(lay: Lay, side: SideName): LaySide {
+  const seen = (r: Rect): Rect => (side === 'front' ? r : throughSheet(r, lay.paper, lay.turn));
+  const form = onForm(lay);
+  const { lines } = cutsOf(lay);
+  const across =
+    side === 'front' || lay.turn !== 'turn' ? lines.upright : lines.upright.map((x) => lay.paper.width - x);
+  const down = side === 'front' || lay.turn === 'turn' ? lines.level : lines.level.map((y) => lay.paper.height - y);
+  const keepOff = form.map((d) => seen(withMargin(d)));
+  return {
+    lay,
+    side,
+    trims: form.map((d) => seen(d.trim)),
+    cuts: { upright: across, level: down },
+    folds: foldLinesOnForm(lay, side),
+    space: { area: lay.printable, keepOff },
+    block: bounds(keepOff),
+  };
 }
+
+function fixedMarks(wishes: MarksWish, lay: Lay, side: SideName): Fixed {
+  const on = laySide(lay, side);
+  const marks: Mark[] = [];
+  for (const k of KINDS) if (wishes[k].on) marks.push(...(RULES[k].onLay?.(wishes[k], on, marks) ?? []));
+  return { ...on, marks };
+}
+
+/** What of a docket its marks depend on. */
+export type MarkedWish = Pick<Docket, 'marks' | 'title' | 'date'> & {
+  readonly artwork: Pick<Docket['artwork'], 'imposed'>;
+};
 
 /** All marks of a plan: `of(sheet, side)` gives those of one side, in millimetres seen from that side. */
 export interface Marks {
-  readonly of: (sheet: number, side: 'front' | 'back') => readonly Mark[];
-  /** Kinds of marks that were wished for and found no room at all. */
-  readonly noRoom: readonly ('crop' | 'register' | 'fold' | 'slug')[];
+  readonly of: (sheet: number, side: SideName) => readonly Mark[];
+  /** Marks that were wished for and found no room at all on the first sheet. */
+  readonly noRoom: readonly WishedMark[];
 }
 
 /** The marks on every side of a plan. Sheets passed through as they are get none. */
-export function mark(docket: Docket, plan: Plan): Marks {
-  if (docket.artwork.imposed.kind === 'sheets') return { of: () => [], noRoom: [] };
-  const known = new Map<Layout, Partial<Record<'front' | 'back', ReturnType<typeof fixedMarks>>>>();
-  const fixed = (layout: Layout, side: 'front' | 'back'): ReturnType<typeof fixedMarks> => {
-    const sides = known.get(layout) ?? {};
-    known.set(layout, sides);
-    return (sides[side] ??= fixedMarks(docket, layout, side));
+export function mark({ marks: wishes, title, date, artwork }: MarkedWish, plan: Plan): Marks {
+  if (artwork.imposed.kind === 'sheets') return { of: () => [], noRoom: [] };
+  const { sheets, pieces } = plan;
+  const known = new Map<Lay, Partial<Record<SideName, Fixed>>>();
+  const fixed = (lay: Lay, side: SideName): Fixed => {
+    const sides = known.get(lay) ?? {};
+    known.set(lay, sides);
+    return (sides[side] ??= fixedMarks(wishes, lay, side));
   };
-  const slug = (sheet: number, side: 'front' | 'back', taken: readonly Mark[]): Mark | null => {
-    const it = plan.sheets[sheet - 1]!;
-    const { space, block } = fixed(it.layout, side);
-    return slugMark(slugText(docket, plan, it, side), block, docket.marks.slug, space, taken.map(markBox));
+  const of = (number: number, side: SideName): readonly Mark[] => {
+    if (!(number >= 1 && number <= sheets.length)) return [];
+    const sheet = sheets.at(number - 1);
+    if (side === 'back' && sheet.sides === 1) return [];
+    const base = fixed(sheet.lay, side);
+    const on: SheetSide = { ...base, sheet, pieces, sheets: sheets.length, title, date };
+    const marks = [...base.marks];
+    for (const k of KINDS) {
+      // words on tabs are there whatever is wished; the slug line keeps off them
+      if (k === 'slug') marks.push(...tabTexts(on));
+      if (wishes[k].on) marks.push(...(RULES[k].onSheet?.(wishes[k], on, marks) ?? []));
+    }
+    return marks;
   };
-  const of = (sheet: number, side: 'front' | 'back'): readonly Mark[] => {
-    const it = plan.sheets[sheet - 1];
-    if (!it || it[side].cells.length === 0) return [];
-    const { marks, space } = fixed(it.layout, side);
-    const own = [
-      ...collatingMarks(docket, plan, it, side),
-      ...sectionNames(docket, plan, it, side, space),
-      ...tabTexts(docket, plan, it, side),
-    ];
-    const before = own.length > 0 ? [...marks, ...own] : marks;
-    const text = slug(sheet, side, before);
-    return text ? [...before, text] : before;
+  return {
+    of,
+    get noRoom() {
+      const { lay, number } = sheets.main;
+      const present = new Set<string>(of(number, 'front').map((m) => m.of));
+      return MARK_ORDER.filter((k) => wishes[k].on && RULES[k].missed(lay) && !present.has(k));
+    },
   };
-  const first = plan.sheets.find((s) => s.layout === plan.layout)?.number ?? 1;
-  const present = new Set<string>(of(first, 'front').map((m) => m.of));
-  const wants: Record<'crop' | 'register' | 'fold' | 'slug', boolean> = {
-    crop: docket.marks.crop.on,
-    register: docket.marks.register.on,
-    fold: docket.marks.fold.on && plan.layout.block.folds.some((f) => f.kind === 'fold'),
-    slug: docket.marks.slug.on,
-  };
-  return { of, noRoom: (['crop', 'register', 'fold', 'slug'] as const).filter((k) => wants[k] && !present.has(k)) };
+}
+
+/** The marks that are on, have something to mark and find room, in words: `crop, register, fold`. */
+export function marksOn(wishes: MarksWish, { sheets }: Plan, { noRoom }: Pick<Marks, 'noRoom'>): string {
+  const { lay } = sheets.main;
+  return MARK_ORDER.filter((k) => wishes[k].on && RULES[k].missed(lay) && !noRoom.includes(k))
+    .flatMap((k) => RULES[k].short ?? [])
+    .join(', ');
 }

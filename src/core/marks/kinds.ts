@@ -1,6 +1,8 @@
+import type { WishedMark } from '../docket';
 import type { QuarterTurns, Rect } from '../measure';
 
-export type MarkKind = 'crop' | 'register' | 'fold' | 'slug' | 'centre' | 'collating' | 'section' | 'spine' | 'tab';
+/** What a mark is, as the printed plan names it; words on tabs are not wished for, they belong to the tab. */
+export type MarkKind = WishedMark | 'tab';
 
 /** A mark as vectors, in millimetres on one side. Marks print in every separation, unless they are black alone. */
 export type Mark =
@@ -14,20 +16,20 @@ export type Mark =
     }
   | {
       readonly kind: 'circle';
-      readonly of: 'register';
+      readonly of: MarkKind;
       readonly centre: readonly [number, number];
       readonly radius: number;
       readonly weight: number;
     }
   | {
       readonly kind: 'area';
-      readonly of: 'collating';
+      readonly of: MarkKind;
       readonly rect: Rect;
       readonly black: boolean;
     }
   | {
       readonly kind: 'text';
-      readonly of: 'slug' | 'section' | 'tab';
+      readonly of: MarkKind;
       /** Start of the base line. */
       readonly at: readonly [number, number];
       readonly text: string;
@@ -43,4 +45,34 @@ export type Mark =
 export interface MarkSpace {
   readonly area: Rect;
   readonly keepOff: readonly Rect[];
+}
+
+/** The rectangle that a mark takes. */
+export function markBox(m: Mark): Rect {
+  switch (m.kind) {
+    case 'line': {
+      const [x, y] = [Math.min(m.from[0], m.to[0]) - 0.5, Math.min(m.from[1], m.to[1]) - 0.5];
+      return { x, y, width: Math.abs(m.from[0] - m.to[0]) + 1, height: Math.abs(m.from[1] - m.to[1]) + 1 };
+    }
+    case 'circle': {
+      const [x, y] = m.centre;
+      return { x: x - m.radius, y: y - m.radius, width: 2 * m.radius, height: 2 * m.radius };
+    }
+    case 'area':
+      return m.rect;
+    case 'text': {
+      const [x, y] = m.at;
+      const { height: h, room } = m;
+      switch (m.turned) {
+        case 0:
+          return { x, y, width: room, height: h };
+        case 1:
+          return { x: x - h, y, width: h, height: room };
+        case 2:
+          return { x: x - room, y: y - h, width: room, height: h };
+        case 3:
+          return { x, y: y - room, width: h, height: room };
+      }
+    }
+  }
 }

@@ -79,7 +79,11 @@ describe('the marks of a sheet', () => {
     const artwork = artworkOf(36);
     const docket = docketFor(artwork);
     const planned = plan(docket, artwork);
-    expect(slugText(docket, planned, planned.sheets[1]!, 'front')).toBe('Test · sheet 2 of 9 · front · 2026-01-02');
+    const { sheets, pieces } = planned;
+    const { title, date } = docket;
+    expect(slugText({ title, date, pieces, sheet: sheets.at(1), sheets: sheets.length, side: 'front' })).toBe(
+      'Test · sheet 2 of 9 · front · 2026-01-02',
+    );
   });
 
   it('leaves off what is not wished', () => {
@@ -96,12 +100,12 @@ describe('the marks of a sheet', () => {
     const lines = (patch: Patch) => {
       const artwork = artworkOf(8);
       const docket = patched(docketFor(artwork), patch);
-      return foldLines(plan(docket, artwork).layout);
+      return foldLines(plan(docket, artwork).sheets.main.lay);
     };
     // two up on SRA3 lie sideways: both fold along the same level line
     expect(lines({ sheet: { stock: SHOP.stocks[2]! } })).toEqual([
-      expect.objectContaining({ slot: 0, upright: false, at: 160, from: 9, to: 225, order: 1 }),
-      expect.objectContaining({ slot: 1, upright: false, at: 160, from: 225, to: 441, order: 1 }),
+      expect.objectContaining({ down: 0, upright: false, at: 160, from: 9, to: 225, order: 1 }),
+      expect.objectContaining({ down: 1, upright: false, at: 160, from: 225, to: 441, order: 1 }),
     ]);
     // 148 × 420 stands on the lying sheet only when it is turned
     expect(lines({ product: { bound: 'top' }, sheet: { stock: SHOP.stocks[2]!, up: 'one' } })).toEqual([

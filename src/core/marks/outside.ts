@@ -1,25 +1,18 @@
-import { bounds, type Rect } from '../measure';
-import type { Mark, MarkKind, MarkSpace } from './kinds';
+import type { MarksWish } from '../docket';
+import { bounds } from '../measure';
+import type { Mark, MarkKind } from './kinds';
 import { distinct, lineMark } from './line';
+import type { LaySide } from './rules';
 
-/** What a mark of lines is wished to be. */
-export interface LineWish {
-  readonly on: boolean;
-  readonly length: number;
-  readonly offset: number;
-  readonly weight: number;
-}
-
-/** Lines at both ends of each upright and level position, outside the block that `trims` make up. */
+/** Lines at both ends of each upright and level position, outside the block that the trims make up. */
 export function linesOutside(
   of: MarkKind,
-  trims: readonly Rect[],
+  { trims, space }: Pick<LaySide, 'trims' | 'space'>,
   at: { readonly upright: readonly number[]; readonly level: readonly number[] },
-  wish: LineWish,
-  space: MarkSpace,
+  wish: MarksWish['crop'],
   dash: readonly number[] = [],
 ): Mark[] {
-  if (!wish.on || trims.length === 0) return [];
+  if (trims.length === 0) return [];
   const block = bounds(trims);
   const line = (start: readonly [number, number], direction: readonly [number, number]): Mark | null =>
     lineMark(of, start, direction, wish.length, wish.weight, space, dash);

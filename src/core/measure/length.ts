@@ -124,3 +124,9 @@ export function formatNumber(value: number, digits = 2): string {
 
 /** Whether two lengths are the same within {@link EPSILON}. */
 export const same = (a: number, b: number): boolean => Math.abs(a - b) <= EPSILON;
+
+/** A whole number for reading, thousands set apart by a thin space. */
+export const wholeNumber = (v: number): string =>
+  Math.round(v)
+    .toString()
+    .replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009');

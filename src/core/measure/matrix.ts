@@ -1,3 +1,6 @@
+import { rect, type Rect } from './rect';
+import type { Size } from './size';
+
 /**
  * A plane affine map `[a b c d e f]` as in ISO 32000-1, 8.3.3: x' = a·x + c·y + e, y' = b·x + d·y + f.
  */
@@ -46,3 +49,29 @@ export function apply(m: Matrix, x: number, y: number): [number, number] {
 
 /** Adds quarter turns. */
 export const addTurns = (a: number, b: number): QuarterTurns => ((((a + b) % 4) + 4) % 4) as QuarterTurns;
+
+/** The smallest rectangle along the axes that holds a rectangle where a map takes it. */
+export function rectThrough(m: Matrix, r: Rect): Rect {
+  const width = Math.abs(m[0]) * r.width + Math.abs(m[2]) * r.height;
+  const height = Math.abs(m[1]) * r.width + Math.abs(m[3]) * r.height;
+  return rect(
+    (m[0] < 0 ? m[0] * (r.x + r.width) : m[0] * r.x) + (m[2] < 0 ? m[2] * (r.y + r.height) : m[2] * r.y) + m[4],
+    (m[1] < 0 ? m[1] * (r.x + r.width) : m[1] * r.x) + (m[3] < 0 ? m[3] * (r.y + r.height) : m[3] * r.y) + m[5],
+    width,
+    height,
+  );
+}
+
+/** Turns a figure whose lower left corner is the origin by quarters, and lays the lower left of what it becomes at (x, y). */
+export function laidAt(size: Size, turns: QuarterTurns, x: number, y: number): Matrix {
+  const e = turns === 1 ? size.height : turns === 2 ? size.width : 0;
+  const f = turns === 2 ? size.height : turns === 3 ? size.width : 0;
+  return compose(rotation(turns), translation(x + e, y + f));
+}
+
+/** A size after quarter turns. */
+export const sizeTurned = (size: Size, turns: QuarterTurns): Size =>
+  turns % 2 === 0 ? size : { width: size.height, height: size.width };
+
+/** Whole quarter turns that a map makes, counter-clockwise, to the nearest. */
+export const turnsOf = (m: Matrix): QuarterTurns => addTurns(Math.round(Math.atan2(m[1], m[0]) / (Math.PI / 2)), 0);

@@ -17,6 +17,13 @@ export interface Edges {
 
 export const rect = (x: number, y: number, width: number, height: number): Rect => ({ x, y, width, height });
 
+/** Whether two rectangles share more than an edge. */
+export const overlap = (a: Rect, b: Rect): boolean =>
+  a.x < b.x + b.width - EPSILON &&
+  b.x < a.x + a.width - EPSILON &&
+  a.y < b.y + b.height - EPSILON &&
+  b.y < a.y + a.height - EPSILON;
+
 /** A rectangle grown outwards by `edges` (negative values shrink it). */
 export function grow(r: Rect, edges: Edges | number): Rect {
   const e = typeof edges === 'number' ? { left: edges, right: edges, top: edges, bottom: edges } : edges;
@@ -58,4 +65,21 @@ export function bounds(rects: readonly Rect[]): Rect {
     top = Math.max(top, r.y + r.height);
   }
   return rect(left, bottom, right - left, top - bottom);
+}
+
+/** Edges the same width all round. */
+export const evenEdges = (all: number): Edges => ({ left: all, right: all, top: all, bottom: all });
+
+/** Edges after quarter turns counter-clockwise: after one, what was on the right is on top. */
+export function edgesTurned(e: Edges, turns: 0 | 1 | 2 | 3): Edges {
+  switch (turns) {
+    case 0:
+      return e;
+    case 1:
+      return { top: e.right, left: e.top, bottom: e.left, right: e.bottom };
+    case 2:
+      return { top: e.bottom, left: e.right, bottom: e.top, right: e.left };
+    case 3:
+      return { top: e.left, left: e.bottom, bottom: e.right, right: e.top };
+  }
 }

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { patched, type Docket, type Patch, type Stock } from '../docket';
+import { patched, type Docket, type Patch } from '../docket';
+import { leavesOf } from '../makeup';
 import { mark } from '../marks';
-import { reckon, runsOf } from '../reckoning';
-import { artworkOf, BOARD, coverOn, docketFor, page, SHOP } from '../testing';
-import { leavesOf, plan, type Plan } from '.';
+import { reckon } from '../reckoning';
+import type { Stock } from '../shop';
+import { artworkOf, BOARD, coverOn, docketFor, page, shapeOf, SHOP } from '../testing';
+import { plan, runsOf, type Plan } from '.';
 
 const SILK: Stock = { ...SHOP.stocks[2]!, id: 'silk', name: 'Silk 170', grammage: 170, caliper: 0.15, price: 5 };
 const COVER = coverOn(BOARD);
@@ -20,50 +22,51 @@ function made(pages: number, ...patches: Patch[]): { docket: Docket; it: Plan } 
 describe('a cover', () => {
   it('of a stitched booklet is its outermost sheet on its own stock', () => {
     const { it } = made(16, { product: { cover: COVER } });
-    expect(it.sheets.map((s) => [s.kind, s.stock.id])).toEqual([
+    expect([...it.sheets].map((s) => [s.called, s.stock.id])).toEqual([
       ['cover', 'board'],
       ['text', 'sra3'],
       ['text', 'sra3'],
       ['text', 'sra3'],
     ]);
     expect(
-      it.sheets[0]!.front.cells.filter((c) => c.slot === 0)
+      it.sheets
+        .at(0)
+        .front.filter((c) => c.down === 0)
         .map((c) => c.page)
         .sort((a, b) => a! - b!),
     ).toEqual([1, 16]);
     // the board lies round all, so it makes the most creep: 0.4 + 2 × 0.11
-    expect(it.creep.standsOut.map((v) => Math.round(v * 100) / 100)).toEqual([0, 0.4, 0.51, 0.62]);
-    expect(it.creep.sum).toBe(
+    expect(it.product.creep.standsOut.map((v) => Math.round(v * 100) / 100)).toEqual([0, 0.4, 0.51, 0.62]);
+    expect(it.product.creep.sum).toBe(
       '(1 leaf around the innermost × 0.4 mm caliper + 2 leaves around the innermost × 0.11 mm caliper) × 1 = 0.62 mm',
     );
   });
   it('is counted by wishes where it is of the text: a leaf behind page 6 follows the fourth page that is left', () => {
     const { it } = made(12, {
-      product: { binding: PERFECT, cover: COVER, inserts: [{ after: 6, title: '', stock: SILK }] },
-      sheet: { fold: '2-leaf' },
+      product: { binding: PERFECT, cover: COVER, inserts: [{ after: 6, title: '', stock: SILK }], fold: '2-leaf' },
     });
-    const text = it.pages.filter((p) => p.kind !== 'cover');
+    const text = it.product.pages.filter((p) => p.kind !== 'cover');
     expect(text.map((p) => p.ref?.page ?? p.kind)).toEqual([3, 4, 5, 6, 'insert', 'insert', 7, 8, 9, 10]);
-    expect(it.places).toBe(12);
-    expect(it.misplaced).toEqual([]);
+    expect(it.product.places).toBe(12);
+    expect(it.product.misplaced).toEqual([]);
   });
   it('of a perfect-bound book is one spread, its spine leaves × caliper + 2 boards', () => {
     const { it } = made(100, { product: { binding: PERFECT, cover: COVER } });
     // 96 pages of text: 48 × 0.11 + 2 × 0.4
-    expect(it.spine!.width).toBeCloseTo(6.08, 9);
-    expect(it.spine!.sum).toBe('48 leaves × 0.11 mm + 2 × 0.4 mm cover = 6.08 mm');
-    const cover = it.sheets[0]!;
-    expect(cover.kind).toBe('cover');
-    expect(cover.layout.block.size.width).toBeCloseTo(296 + 6.08, 9);
+    expect(it.product.spine!.width).toBeCloseTo(6.08, 9);
+    expect(it.product.spine!.sum).toBe('48 leaves × 0.11 mm + 2 × 0.4 mm cover = 6.08 mm');
+    const cover = it.sheets.at(0);
+    expect(cover.called).toBe('cover');
+    expect(shapeOf(it, cover).size.width).toBeCloseTo(296 + 6.08, 9);
     // scores at both edges of the spine, and a hinge 6 mm beside each
-    expect(cover.layout.block.folds.map((f) => Math.round(f.at * 100) / 100)).toEqual([148, 154.08, 142, 160.08]);
-    const outer = cover.front.cells.filter((c) => c.slot === 0).map((c) => c.page);
+    expect(shapeOf(it, cover).folds.map((f) => Math.round(f.at * 100) / 100)).toEqual([148, 154.08, 142, 160.08]);
+    const outer = cover.front.filter((c) => c.down === 0).map((c) => c.page);
     expect(outer.sort((a, b) => a! - b!)).toEqual([1, 100]);
   });
   it('has flaps outside its pages', () => {
     const { it } = made(100, { product: { binding: PERFECT, cover: { ...COVER, flaps: 50 } } });
-    expect(it.sheets[0]!.layout.block.size.width).toBeCloseTo(302.08 + 100, 9);
-    expect(it.sheets[0]!.layout.block.panels[0]!.trim.x).toBe(50);
+    expect(shapeOf(it, it.sheets.at(0)).size.width).toBeCloseTo(302.08 + 100, 9);
+    expect(shapeOf(it, it.sheets.at(0)).panels[0]!.trim.x).toBe(50);
   });
   it('printed outside only has no back; from a spread it is laid whole', () => {
     const artwork = { ...artworkOf(96), more: [[page({ width: 302, height: 210 })]] };
@@ -73,22 +76,22 @@ describe('a cover', () => {
       sheet: { stock: SHOP.stocks[2]! },
     });
     const it = plan(docket, artwork);
-    expect(it.sheets[0]!.back.cells).toEqual([]);
-    const [cell] = it.sheets[0]!.front.cells;
+    expect(it.sheets.at(0).back).toEqual([]);
+    const [cell] = it.sheets.at(0).front;
     expect(cell).toMatchObject({ file: 1, page: 1, label: 'cover' });
     // the middle of the artwork is the middle of the spine
-    expect(it.pages).toHaveLength(100);
-    expect(it.pages[2]!.label).toBe('1');
+    expect(it.product.pages).toHaveLength(100);
+    expect(it.product.pages[2]!.label).toBe('1');
   });
   it('with too few pages says how many lack', () => {
-    expect(made(3, { product: { binding: PERFECT, cover: COVER } }).it.coverLacks).toBe(1);
+    expect(made(3, { product: { binding: PERFECT, cover: COVER } }).it.product.coverLacks).toBe(1);
     const artwork = { ...artworkOf(8), more: [artworkOf(2).pages] };
     const docket = patched(docketFor(artwork), { product: { cover: { ...COVER, from: 1 } } });
-    expect(plan(docket, artwork).coverLacks).toBe(2);
+    expect(plan(docket, artwork).product.coverLacks).toBe(2);
   });
   it('of the right-to-left kind has its front at the left', () => {
     const { it } = made(100, { product: { binding: PERFECT, bound: 'right', cover: COVER }, sheet: { up: 'one' } });
-    const cells = [...it.sheets[0]!.layout.block.panels].sort((a, b) => a.trim.x - b.trim.x);
+    const cells = [...shapeOf(it, it.sheets.at(0)).panels].sort((a, b) => a.trim.x - b.trim.x);
     expect(cells.map((p) => [p.outer.page, p.inner.page])).toEqual([
       [1, 2],
       [4, 3],
@@ -110,7 +113,7 @@ describe('leaves', () => {
         inserts: [{ after: 2, title: '', stock: SILK }],
       },
     });
-    expect(it.sections.map((s) => [s.kind, s.stock.id])).toEqual([
+    expect(it.product.sections.map((s) => [s.kind, s.stock.id])).toEqual([
       ['tab', 'board'],
       ['text', 'sra3'],
       ['insert', 'silk'],
@@ -121,7 +124,7 @@ describe('leaves', () => {
       ['text', 'sra3'],
       ['text', 'sra3'],
     ]);
-    expect(it.pages.map((p) => p.label)).toEqual([
+    expect(it.product.pages.map((p) => p.label)).toEqual([
       'tab 1',
       'tab 1',
       '1',
@@ -141,15 +144,15 @@ describe('leaves', () => {
       '11',
       '12',
     ]);
-    expect(it.misplaced).toEqual([]);
-    const tab = it.sheets[0]!;
-    expect(tab.layout.block.size).toEqual({ width: 161, height: 210 });
+    expect(it.product.misplaced).toEqual([]);
+    const tab = it.sheets.at(0);
+    expect(shapeOf(it, tab).size).toEqual({ width: 161, height: 210 });
   });
   it('get a blank before a chapter that begins on a back', () => {
     const { it } = made(6, {
       product: { binding: WIRE, chapters: [{ at: 4, title: 'Late' }], tabs: { on: true } },
     });
-    expect(it.pages.map((p) => (p.kind === 'page' ? p.ref!.page : p.kind))).toEqual([
+    expect(it.product.pages.map((p) => (p.kind === 'page' ? p.ref!.page : p.kind))).toEqual([
       1,
       2,
       3,
@@ -161,39 +164,38 @@ describe('leaves', () => {
       6,
       'blank',
     ]);
-    expect(it.blanks).toBe(2);
+    expect(it.product.blanks).toBe(2);
   });
   it('cannot stand in a stitched booklet, nor inside a section', () => {
     const chapters = [{ at: 3, title: 'x' }];
-    expect(made(8, { product: { chapters, tabs: { on: true } } }).it.misplaced).toEqual([2]);
+    expect(made(8, { product: { chapters, tabs: { on: true } } }).it.product.misplaced).toEqual([2]);
     const { it } = made(16, {
-      product: { binding: PERFECT, chapters, tabs: { on: true } },
-      sheet: { fold: '4-single' },
+      product: { binding: PERFECT, chapters, tabs: { on: true }, fold: '4-single' },
     });
-    expect(it.misplaced).toEqual([2]);
+    expect(it.product.misplaced).toEqual([2]);
     // it was put behind the section
-    expect(it.sections.map((s) => s.kind)).toEqual(['text', 'tab', 'text', 'text', 'text']);
+    expect(it.product.sections.map((s) => s.kind)).toEqual(['text', 'tab', 'text', 'text', 'text']);
   });
   it('of a calendar have their backs the right way up for turning over the head', () => {
     const { it } = made(4, { product: { bound: 'top', binding: WIRE }, sheet: { up: 'one', turn: 'turn' } });
-    const [front] = it.sheets[0]!.front.cells;
-    const [back] = it.sheets[0]!.back.cells;
+    const [front] = it.sheets.at(0).front;
+    const [back] = it.sheets.at(0).back;
     // turned about the upright axis heads stay; hung by the head, the back must stand on its head
-    expect(it.layout.rotated ? [front!.head, back!.head] : [front!.head, back!.head]).toEqual(
-      it.layout.rotated ? [1, 1] : [0, 2],
+    expect(it.sheets.main.lay.grid!.sideways ? [front!.head, back!.head] : [front!.head, back!.head]).toEqual(
+      it.sheets.main.lay.grid!.sideways ? [1, 1] : [0, 2],
     );
   });
   it('have no creep and, by reading place, the section they are of', () => {
     const { it } = made(8, { product: { binding: WIRE } });
-    expect([...leavesOf(it).values()].every((l) => l.depth === null)).toBe(true);
-    expect(leavesOf(it).get(5)!.section.number).toBe(3);
+    expect([...leavesOf(it.product).values()].every((l) => l.depth === null)).toBe(true);
+    expect(leavesOf(it.product).get(5)!.section.order).toBe(3);
   });
 });
 
 describe('stocks in sections', () => {
   it('mark the pages that would be on another stock than the sheet they share', () => {
     const { it } = made(16, { product: { stocks: [{ from: 1, to: 2, stock: SILK }] } });
-    expect(it.sections[0]).toMatchObject({ stock: { id: 'silk' }, strangers: [15, 16] });
+    expect(it.product.sections[0]).toMatchObject({ stock: { id: 'silk' }, strangers: [15, 16] });
     const whole = made(16, {
       product: {
         stocks: [
@@ -202,7 +204,7 @@ describe('stocks in sections', () => {
         ],
       },
     });
-    expect(whole.it.sections.flatMap((s) => s.strangers)).toEqual([]);
+    expect(whole.it.product.sections.flatMap((s) => s.strangers)).toEqual([]);
   });
 });
 
@@ -211,26 +213,29 @@ describe('a folded piece', () => {
     const artwork = artworkOf(6, { width: 100, height: 210 });
     const docket = patched(docketFor(artwork), { product: { binding: { kind: 'folded', short: 1 } } });
     const it = plan(docket, artwork);
-    expect(it.layout.block.way.id).toBe('6-wrap');
-    expect(it.layout.block.size.width).toBeCloseTo(299, 9);
-    expect(it.layout.block.panels.find((p) => p.column === 0)!.trim.width).toBe(99);
+    expect(shapeOf(it).way.id).toBe('6-wrap');
+    expect(shapeOf(it).size.width).toBeCloseTo(299, 9);
+    expect(shapeOf(it).panels.find((p) => p.column === 0)!.trim.width).toBe(99);
   });
   it('as a gate has two half doors', () => {
     const artwork = artworkOf(6, { width: 200, height: 210 });
     const docket = patched(docketFor(artwork), {
-      product: { binding: { kind: 'folded', short: 1 } },
-      sheet: { fold: '6-gate' },
+      product: { binding: { kind: 'folded', short: 1 }, fold: '6-gate' },
     });
     const it = plan(docket, artwork);
-    expect(it.layout.block.panels.map((p) => p.trim.width).sort((a, b) => a - b)).toEqual([99, 99, 200]);
+    expect(
+      shapeOf(it)
+        .panels.map((p) => p.trim.width)
+        .sort((a, b) => a - b),
+    ).toEqual([99, 99, 200]);
   });
 });
 
 describe('runs and figures of several stocks', () => {
   it('count every run by its own copies: cover two up, text two up, added up', () => {
     const { docket, it } = made(16, { product: { cover: COVER, copies: 101 } });
-    const runs = runsOf(docket, it);
-    expect(runs.map((r) => [r.kind, r.stock.id, r.perCopy, r.good, r.sheets])).toEqual([
+    const runs = runsOf(docket.product.copies, it);
+    expect(runs.map((r) => [r.called, r.stock.id, r.perCopy, r.good, r.sheets])).toEqual([
       ['cover', 'board', 1, 51, [1]],
       ['text', 'sra3', 3, 153, [2, 3, 4]],
     ]);
@@ -251,11 +256,11 @@ describe('runs and figures of several stocks', () => {
 });
 
 describe('marks of bound work', () => {
-  const SECTIONS = { product: { binding: PERFECT }, sheet: { fold: '8-right-angle', up: 'one' as const } };
+  const SECTIONS = { product: { binding: PERFECT, fold: '8-right-angle' }, sheet: { up: 'one' as const } };
   it('climb down the spine a step a section, and begin again', () => {
     const { docket, it } = made(32, SECTIONS, { marks: { collating: { restart: 3, length: 8, from: 20 } } });
     const marks = mark(docket, it);
-    const steps = it.sheets.map((s) => marks.of(s.number, 'front').filter((m) => m.kind === 'area'));
+    const steps = [...it.sheets].map((s) => marks.of(s.number, 'front').filter((m) => m.kind === 'area'));
     expect(steps.map((s) => s.length)).toEqual([1, 1, 1, 1]);
     // along the spine the steps lie 8 mm on from each other; the fourth where the first is
     const at = steps.map((s) => (s[0]!.kind === 'area' ? s[0]!.rect : null)!);
@@ -264,7 +269,7 @@ describe('marks of bound work', () => {
     expect(Math.abs(along(2) - along(1))).toBeCloseTo(8, 9);
     expect(at[3]).toEqual(at[0]);
     // the step is centred on the fold
-    const fold = it.layout.block.folds.find((f) => f.order === 2)!;
+    const fold = shapeOf(it).folds.find((f) => f.order === 2)!;
     expect(fold).toBeDefined();
     expect(Math.min(at[0]!.width, at[0]!.height)).toBeCloseTo(1.5, 9);
   });
@@ -298,7 +303,7 @@ describe('marks of bound work', () => {
       },
       sheet: { up: 'one' },
     });
-    const tabs = it.sheets.filter((s) => s.kind === 'tab');
+    const tabs = [...it.sheets].filter((s) => s.called === 'tab');
     expect(tabs).toHaveLength(3);
     const marks = mark(docket, it);
     tabs.forEach((s, i) => {
@@ -317,7 +322,7 @@ describe('the pages of a cover drawn as a spread', () => {
       artwork: { more: [{ name: 'cover.pdf' }] },
       product: { binding: PERFECT, cover: { ...COVER, from: 1 } },
     });
-    const front = plan(docket, artwork).pages[0]!.ref!;
+    const front = plan(docket, artwork).product.pages[0]!.ref!;
     expect(front.part!.across![0]).toBeCloseTo(158 / 306, 9);
     expect(front.part!.across![1]).toBeCloseTo(1, 9);
   });
@@ -326,25 +331,25 @@ describe('the pages of a cover drawn as a spread', () => {
 describe('places and names with a cover', () => {
   it('of the text count the cover’s pages; a cover from its own file does not count', () => {
     const own = made(16, { product: { cover: COVER, stocks: [{ from: 3, to: 4, stock: SILK }] } }).it;
-    expect(own.pages.map((p) => p.label).slice(0, 4)).toEqual(['1', '2', '3', '4']);
-    expect(own.pages.at(-1)!.label).toBe('16');
-    expect(own.shift).toBe(0);
+    expect(own.product.pages.map((p) => p.label).slice(0, 4)).toEqual(['1', '2', '3', '4']);
+    expect(own.product.pages.at(-1)!.label).toBe('16');
+    expect(own.product.shift).toBe(0);
     // 3 and 4 share their sheet with 13 and 14
-    expect(own.sections[1]).toMatchObject({ stock: { id: 'silk' }, strangers: [13, 14] });
+    expect(own.product.sections[1]).toMatchObject({ stock: { id: 'silk' }, strangers: [13, 14] });
     const artwork = { ...artworkOf(12), more: [artworkOf(4).pages] };
     const docket = patched(docketFor(artwork), {
       artwork: { more: [{ name: 'c' }] },
       product: { cover: { ...COVER, from: 1 }, stocks: [{ from: 1, to: 2, stock: SILK }] },
     });
     const other = plan(docket, artwork);
-    expect(other.pages.map((p) => p.label).slice(0, 4)).toEqual(['C1', 'C2', '1', '2']);
-    expect(other.shift).toBe(2);
-    expect(other.sections[1]).toMatchObject({ stock: { id: 'silk' }, strangers: [11, 12] });
+    expect(other.product.pages.map((p) => p.label).slice(0, 4)).toEqual(['C1', 'C2', '1', '2']);
+    expect(other.product.shift).toBe(2);
+    expect(other.product.sections[1]).toMatchObject({ stock: { id: 'silk' }, strangers: [11, 12] });
   });
   it('are not made for loose leaves: no page of the text is lost', () => {
     const { it } = made(8, { product: { binding: WIRE, cover: COVER } });
-    expect(it.sections.every((s) => s.kind === 'text')).toBe(true);
-    expect(it.pages).toHaveLength(8);
+    expect(it.product.sections.every((s) => s.kind === 'text')).toBe(true);
+    expect(it.product.pages).toHaveLength(8);
   });
 });
 
@@ -355,7 +360,7 @@ describe('a spread for a cover, by the bound edge', () => {
       artwork: { more: [{ name: 'c' }] },
       product: { bound, cover: { ...COVER, from: 1 } },
     });
-    const { pages } = plan(docket, artwork);
+    const { pages } = plan(docket, artwork).product;
     return [0, 1, 10, 11].map((i) => {
       const { page: p, part } = pages[i]!.ref!;
       return `${p}${bound === 'top' ? ['lower', 'upper'][part!.row] : ['left', 'right'][part!.column]}`;

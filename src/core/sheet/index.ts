@@ -1,10 +1,5 @@
-export * from './turn';
-export * from './block';
-export * from './layout';
-export * from './place';
-export * from './compare';
-export * from './section';
-export * from './book';
-export type { Cell } from './cell';
+export { type Cell } from './cell';
+export { type Spot } from './spots';
+export * from './sheets';
 export * from './plan';
-export * from './unfold';
+export * from './runs';

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { plan, planLayout, throughSheet, type Cell, type Plan } from '.';
+import { throughSheet } from '../lay';
+import { plan, type Cell, type Plan } from '.';
 import { patched, type Docket, type Patch } from '../docket';
-import { apply, type Size } from '../measure';
+import { apply, boundsOf, type Size } from '../measure';
 import { A5, artworkOf, docketFor, SHOP } from '../testing';
 
 const on = (id: string, patch: Patch, pages = 8): { docket: Docket; planned: Plan } => {
@@ -17,10 +18,7 @@ describe('a stitched A5 booklet of 8 pages one up on A3', () => {
   const { planned } = on('a3', { sheet: { up: 'one' } });
 
   it('has 8|1, 2|7 outside and 6|3, 4|5 inside', () => {
-    const pages = planned.sheets.map((s) => [
-      byX(s.front.cells).map((c) => c.page),
-      byX(s.back.cells).map((c) => c.page),
-    ]);
+    const pages = [...planned.sheets].map((s) => [byX(s.front).map((c) => c.page), byX(s.back).map((c) => c.page)]);
     expect(pages).toEqual([
       [
         [8, 1],
@@ -34,15 +32,15 @@ describe('a stitched A5 booklet of 8 pages one up on A3', () => {
   });
 
   it('lies in the middle of the lying sheet', () => {
-    const [left] = byX(planned.sheets[0]!.front.cells);
+    const [left] = byX(planned.sheets.at(0).front);
     // 420 × 297: (420 − 296) / 2 = 62 and (297 − 210) / 2 = 43.5
     expect(left!.trim).toMatchObject({ x: 62, y: 43.5, width: 148, height: 210 });
     // bleed at the face, head and foot, none at the fold
-    expect(left!.clip).toMatchObject({ x: 59, y: 40.5, width: 151, height: 216 });
+    expect(boundsOf(left!.clip)).toMatchObject({ x: 59, y: 40.5, width: 151, height: 216 });
   });
 
   it('moves the inner sheet’s content 0.11 mm to the spine', () => {
-    const [six, three] = byX(planned.sheets[1]!.front.cells);
+    const [six, three] = byX(planned.sheets.at(1).front);
     // the artwork’s trim starts 3 mm inside its media box
     expect(apply(six!.matrix!, 3, 3)[0]).toBeCloseTo(62 + 0.11, 9);
     expect(apply(three!.matrix!, 3, 3)[0]).toBeCloseTo(62 + 148 - 0.11, 9);
@@ -51,7 +49,7 @@ describe('a stitched A5 booklet of 8 pages one up on A3', () => {
 
 describe('how many up', () => {
   const up = (id: string, finished: Size, bleed = 3): number =>
-    planLayout(on(id, { product: { finished, bleed } }).docket).slots.length;
+    on(id, { product: { finished, bleed } }).planned.sheets.main.lay.downs.length;
   it('is 1 A5 with bleed on A3 and SRA3, and 2 A6 more', () => {
     // 302 × 216 into 412 × 289: once; into 442 × 312: once, sideways 216 × 302: twice
     expect(up('a3', A5)).toBe(1);
@@ -62,16 +60,16 @@ describe('how many up', () => {
   it('does not lose one to rounding in inches', () => {
     const stock = { ...SHOP.stocks[0]!, width: 8.5 * 25.4, height: 11 * 25.4 };
     const machine = { ...SHOP.machines[0]!, noPrint: { left: 0, right: 0, top: 0, bottom: 0 } };
-    const { docket } = on('a4', {
+    const { planned } = on('a4', {
       sheet: { stock, machine },
       product: { bleed: 0, finished: { width: 2.75 * 25.4, height: (8.5 / 3) * 25.4 } },
     });
-    expect(planLayout(docket).slots.length).toBe(6);
+    expect(planned.sheets.main.lay.downs).toHaveLength(6);
   });
   it('shows one all the same where none fits', () => {
-    const layout = planLayout(on('a4', {}).docket);
-    expect(layout.fits).toBe(false);
-    expect(layout.slots).toHaveLength(1);
+    const { lay } = on('a4', {}).planned.sheets.main;
+    expect(lay.fits).toBe(false);
+    expect(lay.downs).toHaveLength(1);
   });
 });
 
@@ -83,13 +81,13 @@ describe('bound at the top', () => {
       4,
     );
     const [sheet] = planned.sheets;
-    expect(planned.layout.rotated).toBe(true);
+    expect(planned.sheets.main.lay.grid!.sideways).toBe(true);
     // the spread is 210 × 296 and lies sideways: all heads the same way on both sides when tumbled about a level axis
-    expect(new Set(sheet!.front.cells.map((c) => c.head))).toEqual(new Set([1]));
-    expect(sheet!.front.cells.map((c) => c.page).sort()).toEqual([1, 4]);
-    expect(sheet!.back.cells.map((c) => c.page).sort()).toEqual([2, 3]);
+    expect(new Set(sheet!.front.map((c) => c.head))).toEqual(new Set([1]));
+    expect(sheet!.front.map((c) => c.page).sort()).toEqual([1, 4]);
+    expect(sheet!.back.map((c) => c.page).sort()).toEqual([2, 3]);
     // through the level axis a head that points left keeps its way; the leaf is bound over the head, so the back points right
-    expect(new Set(sheet!.back.cells.map((c) => c.head))).toEqual(new Set([3]));
+    expect(new Set(sheet!.back.map((c) => c.head))).toEqual(new Set([3]));
   });
 });
 
@@ -123,20 +121,18 @@ describe('any booklet', () => {
     fc.assert(
       fc.property(wishes, (w) => {
         const { planned } = build(w);
-        const total = planned.reading.length;
-        planned.layout.slots.forEach((_, slot) => {
-          const cells = planned.sheets
-            .flatMap((s) => [...s.front.cells, ...s.back.cells])
-            .filter((c) => c.slot === slot);
-          expect(cells.map((c) => c.reading).sort((a, b) => a - b)).toEqual(
+        const total = planned.product.reading.length;
+        planned.sheets.main.lay.downs.forEach((_, slot) => {
+          const cells = [...planned.sheets].flatMap((s) => [...s.front, ...s.back]).filter((c) => c.down === slot);
+          expect(cells.map((c) => c.place).sort((a, b) => a - b)).toEqual(
             Array.from({ length: total }, (_x, i) => i + 1),
           );
         });
         for (const s of planned.sheets)
           for (const side of [s.front, s.back])
-            planned.layout.slots.forEach((_, slot) => {
-              const [a, b] = side.cells.filter((c) => c.slot === slot);
-              expect(a!.reading + b!.reading).toBe(total + 1);
+            planned.sheets.main.lay.downs.forEach((_, slot) => {
+              const [a, b] = side.filter((c) => c.down === slot);
+              expect(a!.place + b!.place).toBe(total + 1);
             });
       }),
     );
@@ -146,11 +142,11 @@ describe('any booklet', () => {
     fc.assert(
       fc.property(wishes, (w) => {
         const { planned } = build(w);
-        const { sheet, turn } = planned.layout;
-        for (const s of planned.sheets.slice(0, 3))
-          for (const front of s.front.cells) {
-            const leaf = Math.ceil(front.reading / 2);
-            const back = s.back.cells.find((c) => c.slot === front.slot && Math.ceil(c.reading / 2) === leaf)!;
+        const { paper: sheet, turn } = planned.sheets.main.lay;
+        for (const s of [...planned.sheets].slice(0, 3))
+          for (const front of s.front) {
+            const leaf = Math.ceil(front.place / 2);
+            const back = s.back.find((c) => c.down === front.down && Math.ceil(c.place / 2) === leaf)!;
             const behind = throughSheet(back.trim, sheet, turn);
             for (const k of ['x', 'y', 'width', 'height'] as const)
               expect(Math.abs(behind[k] - front.trim[k])).toBeLessThan(0.001);
@@ -167,11 +163,11 @@ describe('any booklet', () => {
     fc.assert(
       fc.property(wishes, (w) => {
         const { planned, docket } = build(w);
-        if (!planned.layout.fits) return;
-        const { sheet } = planned.layout;
+        if (!planned.sheets.main.lay.fits) return;
+        const { paper: sheet } = planned.sheets.main.lay;
         const m = docket.sheet.machine.noPrint;
-        for (const side of [planned.sheets[0]!.front, planned.sheets[0]!.back])
-          for (const { clip } of side.cells) {
+        for (const side of [planned.sheets.at(0).front, planned.sheets.at(0).back])
+          for (const clip of side.map((c) => boundsOf(c.clip))) {
             expect(clip.x).toBeGreaterThanOrEqual(m.left - 1e-6);
             expect(clip.y).toBeGreaterThanOrEqual(m.bottom - 1e-6);
             expect(clip.x + clip.width).toBeLessThanOrEqual(sheet.width - m.right + 1e-6);
@@ -183,7 +179,11 @@ describe('any booklet', () => {
 
   it('is planned the same each time', () => {
     fc.assert(
-      fc.property(wishes, (w) => void expect(build(w).planned).toEqual(build(w).planned)),
+      fc.property(wishes, (w) => {
+        const [a, b] = [build(w).planned, build(w).planned];
+        expect([...a.sheets]).toEqual([...b.sheets]);
+        expect(a.product).toEqual(b.product);
+      }),
       { numRuns: 20 },
     );
   });
@@ -192,7 +192,7 @@ describe('any booklet', () => {
     fc.assert(
       fc.property(wishes, (w) => {
         const { planned } = build(w);
-        const cell = planned.sheets[0]!.front.cells.find((c) => c.matrix);
+        const cell = planned.sheets.at(0).front.find((c) => c.matrix);
         if (!cell) return;
         // corners of the artwork's trim land on corners of the cell's trim; sheet 1 has no creep
         const foot = apply(cell.matrix!, 3 + w.width / 2, 3);

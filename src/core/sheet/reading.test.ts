@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { foldProblem, WAYS } from '../bound';
 import { patched, type Docket } from '../docket';
-import { contains, type Rect } from '../measure';
+import { foldProblem, WAYS } from '../fold';
+import { boundsOf, contains, type Rect } from '../measure';
 import { artworkOf, coverOn, docketFor, SHOP } from '../testing';
 import { readBlock } from '../testing-paper';
-import { plan, type Plan } from '.';
+import { plan, type Plan, type Sheet } from '.';
 
 /** Whole books of any wishes, their sheets cut out, folded as paper and turned page by page. */
 
@@ -61,23 +61,16 @@ function planned(w: Wish): Plan {
         { at: 6, title: 'b' },
       ],
       tabs: { on: w.tabs },
-    },
-    sheet: {
-      stock: BIG,
-      machine: MACHINE,
       fold: w.fold,
-      up: w.up,
-      fill: w.fill,
-      work: w.work,
-      turn: w.turn,
       trims: { lap: w.lap },
     },
+    sheet: { stock: BIG, machine: MACHINE, up: w.up, fill: w.fill, work: w.work, turn: w.turn },
   });
   return plan(docket, artwork);
 }
 
 /** One form for both sides that does not fit its half: a finding says so, and its halves lie on each other. */
-const overlaid = ({ layout }: Plan['sheets'][0]): boolean => !layout.fits && layout.work.startsWith('work-and');
+const overlaid = ({ lay }: Sheet): boolean => !lay.fits && lay.work.startsWith('work-and');
 
 const apart = (a: Rect, b: Rect): boolean =>
   a.x + a.width <= b.x + 1e-6 ||
@@ -90,22 +83,21 @@ describe('any book', () => {
     fc.assert(
       fc.property(wishes, (w) => {
         const it = planned(w);
-        const refs = it.pages.flatMap((p) => (p.ref ? [p.ref.page] : []));
+        const refs = it.product.pages.flatMap((p) => (p.ref ? [p.ref.page] : []));
         expect(refs).toEqual(Array.from({ length: w.pages }, (_, i) => i + 1));
         const read = new Set<number>();
-        const sheets = it.sheets.filter((s) => s.kind !== 'cover');
+        const sheets = [...it.sheets].filter((s) => s.called !== 'cover');
         fc.pre(!sheets.some(overlaid));
         for (const sheet of sheets)
-          sheet.layout.slots.forEach((_, slot) => {
-            const { section: number } = sheet.front.cells.find((c) => c.slot === slot)!;
-            const section = it.sections.find((s) => s.number === number)!;
+          sheet.lay.downs.forEach((_, slot) => {
+            const section = it.product.sections[sheet.front.find((c) => c.down === slot)!.piece]!;
             expect(foldProblem(section.way, w.bound)).toBeNull();
-            const { pages } = readBlock(sheet, slot, w.bound);
+            const { pages } = readBlock(it, sheet, slot, w.bound);
             expect(pages.map((p) => p.reading)).toEqual(section.places);
             expect(pages.filter((p) => p.head[0] !== 0 || p.head[1] !== 1)).toEqual([]);
             section.places.forEach((p) => read.add(p));
           });
-        const text = it.sections.filter((s) => s.kind !== 'cover').flatMap((s) => s.places);
+        const text = it.product.sections.filter((s) => s.kind !== 'cover').flatMap((s) => s.places);
         expect([...read].sort((a, b) => a - b)).toEqual([...text].sort((a, b) => a - b));
       }),
       { numRuns: 200 },
@@ -115,13 +107,13 @@ describe('any book', () => {
   it('never lays a page, or its bleed, on another page; and where it fits, on what is not printed', () => {
     fc.assert(
       fc.property(wishes, (w) => {
-        const sheets = planned(w).sheets.filter((s) => !overlaid(s));
-        const wrong = sheets.flatMap(({ layout, front, back }) =>
-          [front, back].flatMap(({ cells }) =>
+        const sheets = [...planned(w).sheets].filter((s) => !overlaid(s));
+        const wrong = sheets.flatMap(({ lay, front, back }) =>
+          [front, back].flatMap((cells) =>
             cells.filter(
               (a, i) =>
-                (layout.fits && !contains(layout.printable, a.clip)) ||
-                cells.some((b, j) => j > i && !(apart(a.trim, b.clip) && apart(a.clip, b.trim))),
+                (lay.fits && !contains(lay.printable, boundsOf(a.clip))) ||
+                cells.some((b, j) => j > i && !(apart(a.trim, boundsOf(b.clip)) && apart(boundsOf(a.clip), b.trim))),
             ),
           ),
         );
@@ -141,7 +133,7 @@ describe('a cover taken from few pages', () => {
   ])('of %i: each once, the last outside', (pages, wanted) => {
     const artwork = artworkOf(pages);
     const docket = patched(docketFor(artwork), { product: { cover: COVER }, sheet: { stock: BIG, machine: MACHINE } });
-    const covers = plan(docket, artwork).pages.filter((p) => p.kind === 'cover');
+    const covers = plan(docket, artwork).product.pages.filter((p) => p.kind === 'cover');
     expect(covers.map((p) => p.ref?.page ?? null)).toEqual(wanted);
   });
 });

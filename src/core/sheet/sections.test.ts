@@ -1,16 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { foldWay, looseLeaves, turnedWay, WAYS, wayOf, type Fold, type Way } from '../bound';
-import { patched, type Stock, type Docket, type Patch } from '../docket';
-import { inspect } from '../findings';
-import { mark } from '../marks';
-import { artworkOf, docketFor, SHOP } from '../testing';
+import { patched, type Docket, type Patch } from '../docket';
+import { stepOn } from '../finishing';
+import { foldWay, looseLeaves, turnedWay, WAYS, wayOf, type Fold, type Way } from '../fold';
+import { throughSheet, turnsDown } from '../lay';
+import { standingPage } from '../makeup';
+import { sectionPlansFor } from '../propose';
+import type { Stock } from '../shop';
+import { artworkOf, docketFor, FOLDER as WREN, look, shapeOf, SHOP } from '../testing';
 import { cutOut, foldPaper, readBlock, turnPages } from '../testing-paper';
-import { plan, sectionPlans, throughSheet, type Plan } from '.';
+import { plan, type Cell, type Plan, type Sheets } from '.';
 
 const HUGE: Stock = { ...SHOP.stocks[0]!, id: 'huge', format: 'huge', width: 2000, height: 3000 };
 const MACHINE = { ...SHOP.machines[0]!, largest: { width: 3000, height: 3000 } };
-const FOLDER = { ...SHOP.finishers[0]!, id: 'folder', name: 'Wren', does: ['fold' as const], maxFolds: 6 };
+const FOLDER = { ...WREN, name: 'Wren', mostFolds: 6 };
 const PERFECT = { kind: 'perfect-bound' as const, grindOff: 3 };
 
 function planned(pages: number, ...patches: Patch[]): { docket: Docket; it: Plan } {
@@ -67,12 +70,18 @@ describe.each(WAYS.filter((w) => !w.spans).map((w) => [w.id, w] as const))('%s',
   it.each(bounds)('folded as paper and bound %s, reads on from 1 with heads up', (bound) => {
     const binding = ready.binds ? PERFECT : { kind: 'folded' as const, short: 0 };
     const { it } = planned(ready.pages, {
-      product: { bound, binding, finished: { width: 60, height: 80 }, bleed: 2 },
-      sheet: { fold: ready.id, trims: { head: 4, foot: 6, face: 5, lap: 7 } },
+      product: {
+        bound,
+        binding,
+        finished: { width: 60, height: 80 },
+        bleed: 2,
+        fold: ready.id,
+        trims: { head: 4, foot: 6, face: 5, lap: 7 },
+      },
     });
     expect(it.sheets).toHaveLength(1);
-    expect(it.layout.fits).toBe(true);
-    const { pages, pile } = readBlock(it.sheets[0]!, 0, bound);
+    expect(it.sheets.main.lay.fits).toBe(true);
+    const { pages, pile } = readBlock(it, it.sheets.at(0), 0, bound);
     expect(pages.map((p) => p.reading)).toEqual(Array.from({ length: ready.pages }, (_x, i) => i + 1));
     for (const p of pages) expect(p.head.map((v) => v + 0)).toEqual([0, 1]);
     // gutters are right where trims lie on each other
@@ -120,10 +129,15 @@ describe('any legal fold list', () => {
       fc.property(lists, fc.constantFrom('left' as const, 'right' as const, 'top' as const), (list, bound) => {
         const pages = 2 * list.columns * list.rows;
         const { it } = planned(pages, {
-          product: { bound, bleed: 0, finished: { width: 50, height: 70 }, binding: { kind: 'folded', short: 0 } },
-          sheet: { fold: { columns: list.columns, rows: list.rows, folds: list.folds } },
+          product: {
+            bound,
+            bleed: 0,
+            finished: { width: 50, height: 70 },
+            binding: { kind: 'folded', short: 0 },
+            fold: { columns: list.columns, rows: list.rows, folds: list.folds },
+          },
         });
-        const read = readBlock(it.sheets[0]!, 0, bound).pages;
+        const read = readBlock(it, it.sheets.at(0), 0, bound).pages;
         expect(read.map((p) => p.reading)).toEqual(Array.from({ length: pages }, (_, i) => i + 1));
         expect(new Set(read.map((p) => p.head.map((v) => v + 0).join()))).toEqual(new Set(['0,1']));
       }),
@@ -132,9 +146,8 @@ describe('any legal fold list', () => {
   });
 
   it('never throws where it cannot be folded, and says so', () => {
-    const { docket, it } = planned(8, { sheet: { fold: { columns: 3, rows: 1, folds: [] } } });
-    const artwork = artworkOf(8);
-    const findings = inspect({ docket, artwork, plan: it, marks: mark(docket, it), shop: SHOP, unit: 'mm' });
+    const { docket } = planned(8, { product: { fold: { columns: 3, rows: 1, folds: [] } } });
+    const { findings } = look(docket, artworkOf(8));
     expect(findings[0]).toMatchObject({ id: 'cannot-fold', severity: 'stop' });
     expect(findings[0]!.detail).toBe('These folds leave a pile of 3 × 1 panels; they must end in one.');
   });
@@ -142,12 +155,28 @@ describe('any legal fold list', () => {
 
 /** Every leaf of a whole book, from its sheets folded and nested or gathered: reading numbers as they are turned. */
 function readBook(it: Plan, bound: 'left' | 'right' | 'top', slot = 0): number[] {
-  const text = it.sheets.map((s) => readBlock(s, slot, bound).pages.map((p) => p.reading));
-  if (!it.nested) return text.flat();
+  const text = [...it.sheets].map((s) => readBlock(it, s, slot, bound).pages.map((p) => p.reading));
+  if (!it.product.nested) return text.flat();
   return text.reduceRight<number[]>((inner, pages) => {
     const half = pages.length / 2;
     return [...pages.slice(0, half), ...inner, ...pages.slice(half)];
   }, []);
+}
+/** The sections on every sheet, by their order. */
+const ordersOn = (it: Plan): number[][] =>
+  Array.from(it.sheets, (s) => s.pieces.map((id) => it.product.sections[id]!.order));
+/** The plan with its sheets gathered from the last to the first. */
+function backwards(it: Plan): Plan {
+  const list = [...it.sheets].reverse();
+  const sheets: Sheets = {
+    length: list.length,
+    at: (i) => list[i]!,
+    lays: it.sheets.lays,
+    main: it.sheets.main,
+    blocks: it.sheets.blocks,
+    [Symbol.iterator]: () => list[Symbol.iterator](),
+  };
+  return { ...it, sheets };
 }
 const upTo = (n: number): number[] => Array.from({ length: n }, (_, i) => i + 1);
 
@@ -169,16 +198,16 @@ describe('a book of sections', () => {
               bound,
               binding: nest ? { kind: 'saddle-stitched' } : PERFECT,
               finished: { width: 60, height: 80 },
+              sections: { kind: 'set', list: ways.map((fold) => ({ fold, stock: null })) },
             },
-            sheet: { sections: { kind: 'set', list: ways.map((fold) => ({ fold, stock: null })) } },
           });
           expect(readBook(it, bound)).toEqual(upTo(pages));
           if (nest)
             for (const s of it.sheets)
               for (const side of [s.front, s.back])
-                for (const c of side.cells) {
+                for (const c of side) {
                   // the page beside it across the spine makes P + 1 with it
-                  const partner = side.cells.find((o) => o.reading === pages + 1 - c.reading);
+                  const partner = side.find((o) => o.place === pages + 1 - c.place);
                   expect(partner).toBeDefined();
                 }
         },
@@ -189,7 +218,7 @@ describe('a book of sections', () => {
 
   it('counts creep through inserted sections: the innermost of 16 + 8 + 4 lies six leaves deep', () => {
     const { it } = planned(28, {
-      sheet: {
+      product: {
         sections: {
           kind: 'set',
           list: ['16-right-angle', '8-right-angle', '4-single'].map((fold) => ({ fold, stock: null })),
@@ -197,45 +226,52 @@ describe('a book of sections', () => {
       },
     });
     // 4 + 2 leaves of 0.11 mm around it
-    expect(it.creep.standsOut.at(-1)).toBeCloseTo(0.66, 9);
+    expect(it.product.creep.standsOut.at(-1)).toBeCloseTo(0.66, 9);
     const at = (reading: number) =>
-      it.sheets.flatMap((s) => [...s.front.cells, ...s.back.cells]).find((c) => c.reading === reading)!;
-    expect([1, 3, 7, 9, 13, 14, 15, 28].map((p) => at(p).depth)).toEqual([0, 1, 3, 4, 6, 6, 6, 0]);
-    expect(at(9).moved).toBeCloseTo(0.44, 9);
+      [...it.sheets].flatMap((s) => [...s.front, ...s.back]).find((c) => c.place === reading)!;
+    expect([1, 3, 7, 9, 13, 14, 15, 28].map((p) => standingPage(it.product, at(p)).depth)).toEqual([
+      0, 1, 3, 4, 6, 6, 6, 0,
+    ]);
+    expect(standingPage(it.product, at(9)).moved).toBeCloseTo(0.44, 9);
   });
 
   it('begins creep anew in every gathered section', () => {
-    const { it } = planned(32, { product: { binding: PERFECT }, sheet: { fold: '16-right-angle' } });
-    const cells = it.sheets.flatMap((s) => [...s.front.cells, ...s.back.cells]);
-    expect(Math.max(...cells.map((c) => c.depth))).toBe(3);
-    expect(cells.find((c) => c.reading === 17)!.depth).toBe(0);
+    const { it } = planned(32, { product: { binding: PERFECT, fold: '16-right-angle' } });
+    const cells = [...it.sheets].flatMap((s) => [...s.front, ...s.back]);
+    expect(Math.max(...cells.map((c) => standingPage(it.product, c).depth!))).toBe(3);
+    expect(
+      standingPage(
+        it.product,
+        cells.find((c) => c.place === 17)!,
+      ).depth,
+    ).toBe(0);
   });
 
   it('lays content of milled pages further from the fold by the grind-off', () => {
-    const { it } = planned(4, { product: { binding: PERFECT }, sheet: { fold: '4-single' } });
-    const [left, right] = [...it.sheets[0]!.front.cells].sort((a, b) => a.trim.x - b.trim.x);
+    const { it } = planned(4, { product: { binding: PERFECT, fold: '4-single' } });
+    const [left, right] = [...it.sheets.at(0).front].sort((a, b) => a.trim.x - b.trim.x);
     expect(right!.trim.x - left!.trim.x - left!.trim.width).toBeCloseTo(6, 9);
   });
 
   it('has a lap on the leaves of the high page numbers', () => {
-    const { it } = planned(4, { sheet: { fold: '4-single', trims: { lap: 8, lapSide: 'high' } } });
-    expect(it.layout.block.margin).toEqual({ left: 11, right: 3, top: 3, bottom: 3 });
+    const { it } = planned(4, { product: { fold: '4-single', trims: { lap: 8, lapSide: 'high' } } });
+    expect(shapeOf(it).margin).toEqual({ left: 11, right: 3, top: 3, bottom: 3 });
   });
 });
 
 describe('several on a sheet', () => {
   it('two different sections, two booklets come-and-go', () => {
     const different = planned(16, {
-      product: { binding: PERFECT },
-      sheet: { fold: '8-right-angle', fill: 'different', up: 2 },
+      product: { binding: PERFECT, fold: '8-right-angle' },
+      sheet: { fill: 'different', up: 2 },
     }).it;
     expect(different.sheets).toHaveLength(1);
-    expect(different.sheets[0]).toMatchObject({ sections: [1, 2], yields: 1 });
+    expect(different.sheets.at(0)).toMatchObject({ pieces: [0, 1], yields: 1 });
     const upDown = planned(32, {
-      product: { binding: PERFECT },
-      sheet: { fold: '8-right-angle', fill: 'come-and-go', up: 2 },
+      product: { binding: PERFECT, fold: '8-right-angle' },
+      sheet: { fill: 'come-and-go', up: 2 },
     }).it;
-    expect(upDown.sheets.map((s) => s.sections)).toEqual([
+    expect(ordersOn(upDown)).toEqual([
       [1, 4],
       [2, 3],
       [3, 2],
@@ -243,53 +279,48 @@ describe('several on a sheet', () => {
     ]);
     // cut apart, the second book’s sheets are gathered from the last to the first
     expect(readBook(upDown, 'left', 0)).toEqual(upTo(32));
-    expect(readBook({ ...upDown, sheets: [...upDown.sheets].reverse() }, 'left', 1)).toEqual(upTo(32));
+    expect(readBook(backwards(upDown), 'left', 1)).toEqual(upTo(32));
   });
 
   it('come-and-go of sections that differ from either end: each lies with itself, and it is said', () => {
     const list = ['8-right-angle', '8-right-angle', '4-single'].map((fold) => ({ fold, stock: null }));
     const { docket, it } = planned(20, {
-      product: { binding: PERFECT },
-      sheet: { sections: { kind: 'set', list }, fill: 'come-and-go', up: 2 },
+      product: { binding: PERFECT, sections: { kind: 'set', list } },
+      sheet: { fill: 'come-and-go', up: 2 },
     });
-    expect(it.sheets.map((s) => s.sections)).toEqual([[1], [2], [3]]);
-    const artwork = artworkOf(20);
-    const findings = inspect({ docket, artwork, plan: it, marks: mark(docket, it), shop: SHOP, unit: 'mm' });
+    expect(ordersOn(it)).toEqual([[1], [2], [3]]);
+    const { findings } = look(docket, artworkOf(20));
     expect(findings.map((f) => f.id)).toContain('come-and-go');
     // a part section in the middle is the same from either end
     const even = planned(20, {
-      product: { binding: PERFECT },
-      sheet: {
-        sections: { kind: 'set', list: [list[0]!, list[2]!, list[1]!] },
-        fill: 'come-and-go',
-        up: 2,
-      },
+      product: { binding: PERFECT, sections: { kind: 'set', list: [list[0]!, list[2]!, list[1]!] } },
+      sheet: { fill: 'come-and-go', up: 2 },
     }).it;
-    expect(even.sheets.map((s) => s.sections)).toEqual([[1, 3], [2], [3, 1]]);
-    expect(readBook({ ...even, sheets: [...even.sheets].reverse() }, 'left', 1)).toEqual(upTo(20));
+    expect(ordersOn(even)).toEqual([[1, 3], [2], [3, 1]]);
+    expect(readBook(backwards(even), 'left', 1)).toEqual(upTo(20));
   });
 
   it('come-and-go of single folds: behind and beside each page of the one stands that of the other head to tail', () => {
     const { it } = planned(8, { sheet: { fill: 'come-and-go', up: 2 } });
-    const [a, b] = it.layout.slots;
-    expect([a!.halfTurn, b!.halfTurn]).toEqual([false, true]);
+    const [a, b] = it.sheets.main.lay.downs;
+    expect((turnsDown(b!) - turnsDown(a!) + 4) % 4).toBe(2);
     for (const s of it.sheets)
       for (const side of [s.front, s.back])
-        for (const c of side.cells.filter((x) => x.slot === 0)) {
-          const across = side.cells.find(
+        for (const c of side.filter((x) => x.down === 0)) {
+          const across = side.find(
             (o) =>
-              o.slot === 1 && Math.abs(spineLine(o) - spineLine(c)) < 1e-6 && Math.sign(away(o)) === Math.sign(away(c)),
+              o.down === 1 && Math.abs(spineLine(o) - spineLine(c)) < 1e-6 && Math.sign(away(o)) === Math.sign(away(c)),
           )!;
-          expect(across.reading).toBe(9 - c.reading);
+          expect(across.place).toBe(9 - c.place);
           expect(across.head).toBe((c.head + 2) % 4);
         }
-    function spineLine(c: (typeof it.sheets)[0]['front']['cells'][0]): number {
-      return it.layout.rotated
-        ? it.layout.slots[c.slot]!.trim.y + it.layout.slots[c.slot]!.trim.height / 2
-        : it.layout.slots[c.slot]!.trim.x + it.layout.slots[c.slot]!.trim.width / 2;
+    function spineLine(c: Cell): number {
+      return it.sheets.main.lay.grid!.sideways
+        ? it.sheets.main.lay.downs[c.down]!.trim.y + it.sheets.main.lay.downs[c.down]!.trim.height / 2
+        : it.sheets.main.lay.downs[c.down]!.trim.x + it.sheets.main.lay.downs[c.down]!.trim.width / 2;
     }
-    function away(c: (typeof it.sheets)[0]['front']['cells'][0]): number {
-      return it.layout.rotated
+    function away(c: Cell): number {
+      return it.sheets.main.lay.grid!.sideways
         ? c.trim.y + c.trim.height / 2 - spineLine(c)
         : c.trim.x + c.trim.width / 2 - spineLine(c);
     }
@@ -298,26 +329,26 @@ describe('several on a sheet', () => {
   it.each(['work-and-turn', 'work-and-tumble'] as const)(
     '%s: one form for both sides, symmetric about the axis',
     (work) => {
-      const { it } = planned(8, { sheet: { work, fold: '8-right-angle' } });
+      const { it } = planned(8, { product: { fold: '8-right-angle' }, sheet: { work } });
       const [sheet] = it.sheets;
       expect(sheet!.yields).toBe(2);
-      expect(sheet!.front.cells).toEqual(sheet!.back.cells);
-      expect(sheet!.front.cells.map((c) => c.reading).sort((x, y) => x - y)).toEqual(upTo(8));
+      expect(sheet!.front).toEqual(sheet!.back);
+      expect(sheet!.front.map((c) => c.place).sort((x, y) => x - y)).toEqual(upTo(8));
       // behind each page of the form, printed again on the back, stands the other side of its leaf
-      for (const c of sheet!.front.cells) {
-        const behind = throughSheet(c.trim, it.layout.sheet, it.layout.turn);
-        const other = sheet!.back.cells.find(
+      for (const c of sheet!.front) {
+        const behind = throughSheet(c.trim, it.sheets.main.lay.paper, it.sheets.main.lay.turn);
+        const other = sheet!.back.find(
           (o) => Math.abs(o.trim.x - behind.x) < 1e-6 && Math.abs(o.trim.y - behind.y) < 1e-6,
         )!;
-        expect(Math.ceil(other.reading / 2)).toBe(Math.ceil(c.reading / 2));
-        expect(other.reading).not.toBe(c.reading);
+        expect(Math.ceil(other.place / 2)).toBe(Math.ceil(c.place / 2));
+        expect(other.place).not.toBe(c.place);
       }
     },
   );
 
   it('perfecting tumbles; one-sided has no backs', () => {
-    expect(planned(8, { sheet: { work: 'perfecting' } }).it.layout.turn).toBe('tumble');
-    expect(planned(8, { sheet: { work: 'one-sided' } }).it.sheets[0]!.back.cells).toEqual([]);
+    expect(planned(8, { sheet: { work: 'perfecting' } }).it.sheets.main.lay.turn).toBe('tumble');
+    expect(planned(8, { sheet: { work: 'one-sided' } }).it.sheets.at(0).back).toEqual([]);
   });
 
   it('leaves cut and stacked lie in reading order: slot k, sheet s carries leaf k × S + s', () => {
@@ -327,7 +358,7 @@ describe('several on a sheet', () => {
     });
     expect(it.sheets).toHaveLength(3);
     const piles = [0, 1, 2, 3].map((slot) =>
-      it.sheets.flatMap((s) =>
+      [...it.sheets].flatMap((s) =>
         turnPages(foldPaper(cutOut(s, slot), [], { upright: [], level: [] }), 'left').map((p) => p.reading),
       ),
     );
@@ -339,8 +370,12 @@ describe('plans of sections', () => {
   // A5 on a sheet that takes up to 32 pages a section
   const sheet = { stock: { ...HUGE, width: 640, height: 900 }, up: 'most' as const };
   const of = (pages: number, binding: Docket['product']['binding']) => {
-    const { docket } = planned(pages, { product: { binding, copies: 100 }, sheet, finish: { folder: FOLDER } });
-    return sectionPlans(docket, pages, 8);
+    const { docket } = planned(pages, {
+      product: { binding, copies: 100 },
+      sheet,
+      finish: { route: [stepOn('fold', FOLDER)] },
+    });
+    return sectionPlansFor(docket, pages, 8);
   };
   it.each([
     [28, '16 + 12'],
@@ -372,7 +407,7 @@ describe('plans of sections', () => {
   });
   it('has nothing to offer where nothing fits', () => {
     const { docket } = planned(8, { sheet: { stock: { ...HUGE, width: 50, height: 50 } } });
-    expect(sectionPlans(docket, 8)).toEqual([]);
+    expect(sectionPlansFor(docket, 8)).toEqual([]);
   });
 });
 
@@ -394,11 +429,10 @@ describe('any count of pages', () => {
           const artwork = artworkOf(pages);
           const docket = patched(docketFor(artwork), { product: { binding } });
           const it = plan(docket, artwork);
-          const seen = new Set(it.sheets.flatMap((s) => [...s.front.cells, ...s.back.cells]).map((c) => c.page));
+          const seen = new Set([...it.sheets].flatMap((s) => [...s.front, ...s.back]).map((c) => c.page));
           seen.delete(null);
           expect(seen.size).toBe(pages);
-          const findings = inspect({ docket, artwork, plan: it, marks: mark(docket, it), shop: SHOP, unit: 'mm' });
-          expect(Array.isArray(findings)).toBe(true);
+          expect(Array.isArray(look(docket, artwork).findings)).toBe(true);
         },
       ),
       { numRuns: 80 },

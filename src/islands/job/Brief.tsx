@@ -1,17 +1,17 @@
 import { useState, type ReactNode } from 'react';
 import { Button, Dialog, DialogTrigger, Popover } from 'react-aria-components';
-import { countedPages, formatLength, nameSize } from '../../core';
+import { countedPages, formatLength, nameSize, rulesOf } from '../../core';
 import { POPOVER } from '../../ui/choices';
 import { Entry } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
 import { useJob } from './context';
-import { saidProduct } from './docket/bindings';
+import { foldName, saidProduct, saidSections } from './said';
 import { CoverSource } from './docket/CoverControls';
 import { ChapterControls } from './docket/ChapterControls';
 import { InsertControls } from './docket/InsertControls';
 import { StockRanges } from './docket/StockRanges';
 import { FoldControl } from './docket/FoldControl';
-import { plansWanted, saidSections, SectionPlans } from './docket/SectionPlans';
+import { plansWanted, SectionPlans } from './docket/SectionPlans';
 import {
   BindingControl,
   BleedControl,
@@ -72,17 +72,17 @@ const article = (n: number): string => (/^(8|11$|18$|11\d{3}$|18\d{3}$)/.test(St
 
 /** The job as one plain sentence. */
 export function Brief() {
-  const { docket, plan, change } = useJob();
+  const { docket, plan, change } = useJob(({ docket, plan, change }) => ({ docket, plan, change }));
   const { unit } = useUnit();
   const { product, sheet } = docket;
-  const up = plan.layout.slots.length;
-  const pages = countedPages(plan);
-  const between = (kind: 'tab' | 'insert'): number => plan.sections.filter((s) => s.kind === kind).length;
+  const up = plan.sheets.main.lay.downs.length;
+  const pages = countedPages(plan.product);
+  const between = (kind: 'tab' | 'insert'): number => plan.product.sections.filter((s) => s.kind === kind).length;
   const tabs = between('tab');
   const inserts = between('insert');
   const said = saidProduct(docket);
   const { cover } = product;
-  const sections = plansWanted(docket) ? saidSections(plan) : null;
+  const sections = plansWanted(docket) ? saidSections(plan.product) : null;
   const stocks = product.stocks.length > 0 ? new Set(product.stocks.map((s) => s.stock.id)).size : 0;
   return (
     <p className="font-head text-[1.4rem] leading-[1.5]" aria-label="Brief">
@@ -97,10 +97,10 @@ export function Brief() {
       <Word say={nameSize(product.finished, unit)} name="Finished size" after=",">
         {(close) => <SizeControl done={close} autoFocus />}
       </Word>{' '}
-      {product.binding.kind === 'folded' ? (
+      {rulesOf(product.binding).made === 'folded' ? (
         <>
           as a{' '}
-          <Word say={plan.layout.block.way.name.toLowerCase()} name="Fold" after=",">
+          <Word say={foldName(plan)} name="Fold" after=",">
             {() => <FoldControl />}
           </Word>{' '}
         </>

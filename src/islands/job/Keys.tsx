@@ -1,3 +1,6 @@
+import { useEffect, useState } from 'react';
+import { Keyboard } from 'lucide-react';
+import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 
 const KEYS: readonly (readonly [string, string])[] = [
@@ -19,8 +22,30 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'this list'],
 ];
 
-/** All keys, and what fields take. */
-export function Keys({ open, onClose }: { open: boolean; onClose: () => void }) {
+/** Shows all keys, and what fields take; `?` does as well. */
+export function KeysButton() {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if (e.key !== '?' || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (e.target instanceof HTMLElement && e.target.closest('input, textarea, [role=dialog]')) return;
+      e.preventDefault();
+      setOpen(true);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  return (
+    <>
+      <Button small kind="quiet" aria-label="Keys" onPress={() => setOpen(true)}>
+        <Keyboard size={16} />
+      </Button>
+      <KeyList open={open} onClose={() => setOpen(false)} />
+    </>
+  );
+}
+
+function KeyList({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
     <Dialog title="Keys" open={open} onClose={onClose}>
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">

@@ -8,7 +8,7 @@ const MAIN: readonly FigureKey[] = ['sheets', 'waste', 'total', 'printTime'];
 
 /** Counts, waste, money and time; each shows its sum when asked. */
 export function Reckoning() {
-  const { figures } = useJob();
+  const figures = useJob((s) => s.figures);
   const [asked, setAsked] = useState<FigureKey | null>(null);
   const [all, setAll] = useState(false);
   const shown = all ? figures : figures.filter((f) => MAIN.includes(f.key));

@@ -1,8 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { checkedPatch, patched, plan, turnings, WAYS, type BlockPanel } from '../../core';
-import { artworkOf, coverOn, docketFor, SHOP } from '../../core/testing';
-import { bindingPatch, BINDINGS, keyOf, saidProduct } from './docket/bindings';
-import { saidSections } from './docket/SectionPlans';
+import {
+  BINDING_CHOICES,
+  bindingPatch,
+  checkedPatch,
+  patched,
+  plan,
+  rulesOf,
+  turnings,
+  WAYS,
+  type Panel,
+} from '../../core';
+import { artworkOf, BINDER, coverOn, docketFor, FOLDER, GUILLOTINE, shapeOf, SHOP } from '../../core/testing';
+import { saidProduct, saidSections } from './said';
 import { panelTransform } from './dummy/PanelInSpace';
 import { stripPlaces } from './table/RunStrip';
 
@@ -34,7 +43,7 @@ describe('a sheet that folds in space', () => {
     product: { finished: { width: 50, height: 70 }, binding: { kind: 'folded', short: 0 } },
     sheet: { stock: { ...SHOP.stocks[0]!, width: 900, height: 900 } },
   });
-  const middle = (p: BlockPanel, height: number): Point => [
+  const middle = (p: Panel, height: number): Point => [
     p.trim.x + p.trim.width / 2,
     height - p.trim.y - p.trim.height / 2,
     0,
@@ -42,11 +51,11 @@ describe('a sheet that folds in space', () => {
   it.each(WAYS.filter((w) => !w.spans && w.folds.length > 0).map((w) => [w.id, w] as const))(
     '%s: every panel ends over the same place, in an order of its own',
     (id) => {
-      const { block } = plan(patched(docket, { sheet: { fold: id } }), artworkOf(4)).layout;
-      const folds = turnings(block);
-      const places = block.panels.map((p) => {
+      const shape = shapeOf(plan(patched(docket, { product: { fold: id } }), artworkOf(4)));
+      const folds = turnings(shape);
+      const places = shape.panels.map((p) => {
         const own = folds.filter((f) => f.panels.has(p)).map((f) => ({ ...f, amount: 1 }));
-        return transformed(panelTransform(own, block.size.height, 1, 0), middle(p, block.size.height));
+        return transformed(panelTransform(own, shape.size.height, 1, 0), middle(p, shape.size.height));
       });
       for (const [x, y, z] of places) {
         expect(x).toBeCloseTo(places[0]![0], 6);
@@ -80,20 +89,29 @@ describe('a sheet that folds in space', () => {
 describe('bindings', () => {
   it('can all be taken, one after the other, and leave a docket that is planned', () => {
     let docket = docketFor(artworkOf(24));
-    for (const { key } of BINDINGS) {
-      docket = checkedPatch(docket, bindingPatch(key, docket, SHOP));
-      expect(keyOf(docket.product.binding)).toBe(key);
-      expect(plan(docket, artworkOf(24)).pages.length).toBeGreaterThanOrEqual(24);
+    for (const choice of BINDING_CHOICES) {
+      docket = checkedPatch(docket, bindingPatch(choice, docket, SHOP));
+      const { binding } = docket.product;
+      expect(rulesOf(binding).keyOf(binding)).toBe(choice.key);
+      expect(plan(docket, artworkOf(24)).product.pages.length).toBeGreaterThanOrEqual(24);
     }
   });
   it('bring a machine that does them, and a folder where one is needed', () => {
-    const binder = { ...SHOP.finishers[0]!, id: 'b', does: ['bind' as const] };
-    const folder = { ...SHOP.finishers[0]!, id: 'w', does: ['fold' as const, 'sew' as const] };
-    const shop = { ...SHOP, finishers: [...SHOP.finishers, binder, folder] };
+    const sewing = { ...BINDER, kind: 'sewing machine' as const, id: 'sewing' };
+    const shop = { ...SHOP, finishers: [...SHOP.finishers, BINDER, sewing, FOLDER, GUILLOTINE] };
     const docket = docketFor(artworkOf(24));
-    expect(bindingPatch('perfect-bound', docket, shop).finish).toEqual({ finisher: binder });
-    expect(bindingPatch('sewn', docket, shop).finish).toEqual({ finisher: folder, folder });
-    expect(bindingPatch('saddle-stitched', docket, shop).finish).toEqual({});
+    const route = (key: string, from = docket): string[] => {
+      const choice = BINDING_CHOICES.find((c) => c.key === key)!;
+      return checkedPatch(from, bindingPatch(choice, from, shop)).finish.route.map((s) => s.machine.id);
+    };
+    expect(route('perfect-bound')).toEqual(['guillotine', 'binder']);
+    expect(route('sewn')).toEqual(['guillotine', 'folder', 'sewing']);
+    expect(route('saddle-stitched')).toEqual(['guillotine', 'f']);
+    // the machine that was chosen stays
+    const other = checkedPatch(docket, { finish: { route: [{ process: 'stitch', machine: SHOP.finishers[1] }] } });
+    expect(route('saddle-stitched', other)).toEqual(['guillotine', 'f2']);
+    // nothing in the shop punches: then nothing does
+    expect(route('wire')).toEqual(['guillotine']);
   });
   it('are said as one says them', () => {
     const docket = docketFor(artworkOf(24));
@@ -107,10 +125,9 @@ describe('bindings', () => {
   it('say their sections', () => {
     const list = ['16-right-angle', '4-single', '16-right-angle'].map((fold) => ({ fold, stock: null }));
     const docket = patched(docketFor(artworkOf(36)), {
-      product: { binding: { kind: 'sewn' } },
-      sheet: { sections: { kind: 'set', list } },
+      product: { binding: { kind: 'sewn' }, sections: { kind: 'set', list } },
     });
-    expect(saidSections(plan(docket, artworkOf(36)))).toBe('2 × 16 + 4');
+    expect(saidSections(plan(docket, artworkOf(36)).product)).toBe('2 × 16 + 4');
   });
 });
 

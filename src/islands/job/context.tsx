@@ -1,29 +1,46 @@
 import { createContext, useContext } from 'react';
-import type { Docket, Figure, Finding, leavesOf, Marks, Patch, Plan } from '../../core';
-import type { JobStore } from './store';
+import { useStore } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
+import type { BookPlan, BoundProduct, Inspected } from '../../core';
+import type { JobState, JobStore } from './store';
 
-/** Everything computed from the docket, once for all parts of the screen. */
-export interface Computed {
-  readonly plan: Plan;
-  readonly marks: Marks;
-  readonly findings: readonly Finding[];
-  readonly figures: readonly Figure[];
-  /** The store's names of the docket's files: the artwork first, then the further ones. */
-  readonly files: readonly string[];
-  /** For every place in reading order, its section and how many leaves lie around it. */
-  readonly leaves: ReturnType<typeof leavesOf>;
+/** The store of the job that the screen shows; the value is the same for as long as the screen is there. */
+export const Context = createContext<JobStore | null>(null);
+
+/** The store itself, for what is asked of it when something happens. */
+export function useJobStore(): JobStore {
+  const store = useContext(Context);
+  if (!store) throw new Error('Outside of a job.');
+  return store;
 }
 
-interface JobContext extends Computed {
-  readonly store: JobStore;
-  readonly docket: Docket;
-  readonly change: (patch: Patch, label: string) => void;
+/**
+ * What a part of the screen shows of the job: it is rendered again when what it selects has changed, and only then. An
+ * object that is selected is compared by its entries.
+ */
+export const useJob = <T,>(select: (s: JobState) => T): T => useStore(useJobStore(), useShallow(select));
+
+/** A book's own wishes, and what its plan has that other products have not. */
+export interface OfBook {
+  readonly product: BoundProduct;
+  readonly book: BookPlan;
 }
 
-export const Context = createContext<JobContext | null>(null);
+const bookOf = ({ docket, plan }: JobState): OfBook => {
+  const { product } = docket;
+  if (product.kind !== 'bound' || plan.product.kind !== 'bound') throw new Error('This is not bound work.');
+  return { product, book: plan.product };
+};
 
-export function useJob(): JobContext {
-  const it = useContext(Context);
-  if (!it) throw new Error('Outside of a job.');
-  return it;
-}
+/** The same for parts that only bound work has. */
+export const useBook = <T,>(select: (s: JobState & OfBook) => T): T => useJob((s) => select({ ...s, ...bookOf(s) }));
+
+/** What checks look at, of the job as it is. */
+export const inspectedOf = ({ docket, artwork, plan, marks, shop, unit }: JobState): Inspected => ({
+  docket,
+  artwork,
+  plan,
+  marks,
+  shop,
+  unit,
+});

@@ -1,9 +1,8 @@
-import { formatLength, nameSize, type Patch } from '../../core';
+import { BINDING_CHOICES, bindingPatch, formatLength, nameSize, rulesOf, type Patch } from '../../core';
 import { Choice, Pick } from '../../ui/choices';
 import { CountField, LengthField, SizeField } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
 import { useJob } from './context';
-import { bindingPatch, BINDINGS, keyOf } from './docket/bindings';
 import { machineOptions, stockOptions, withMachine, withStock } from './wishes';
 
 /** The controls of single wishes: the same in the brief, where they close when used, and in the docket. */
@@ -14,7 +13,7 @@ interface Props {
 
 /** Changes the docket, then says that it was done. */
 function useWish({ done }: Props): (patch: Patch, label: string) => void {
-  const { change } = useJob();
+  const change = useJob((s) => s.change);
   return (patch, label) => {
     change(patch, label);
     done?.();
@@ -22,23 +21,24 @@ function useWish({ done }: Props): (patch: Patch, label: string) => void {
 }
 
 export function BindingControl(props: Props) {
-  const { docket, store } = useJob();
-  const shop = store((s) => s.shop);
+  const docket = useJob((s) => s.docket);
+  const shop = useJob((s) => s.shop);
   const wish = useWish(props);
   return (
     <Pick
       label="Binding"
-      value={keyOf(docket.product.binding)}
-      options={BINDINGS}
-      onChange={(key) =>
-        wish(bindingPatch(key, docket, shop), BINDINGS.find((b) => b.key === key)!.label.toLowerCase())
-      }
+      value={rulesOf(docket.product.binding).keyOf(docket.product.binding)}
+      options={BINDING_CHOICES}
+      onChange={(key) => {
+        const choice = BINDING_CHOICES.find((b) => b.key === key)!;
+        wish(bindingPatch(choice, docket, shop), choice.label.toLowerCase());
+      }}
     />
   );
 }
 
 export function CopiesControl(props: Props) {
-  const { docket } = useJob();
+  const docket = useJob((s) => s.docket);
   const wish = useWish(props);
   return (
     <CountField
@@ -51,7 +51,7 @@ export function CopiesControl(props: Props) {
 }
 
 export function SizeControl(props: Props) {
-  const { docket } = useJob();
+  const docket = useJob((s) => s.docket);
   const { unit } = useUnit();
   const wish = useWish(props);
   return (
@@ -66,7 +66,7 @@ export function SizeControl(props: Props) {
 }
 
 export function BoundControl(props: Props) {
-  const { docket } = useJob();
+  const docket = useJob((s) => s.docket);
   const wish = useWish(props);
   return (
     <Choice
@@ -83,7 +83,7 @@ export function BoundControl(props: Props) {
 }
 
 export function BleedControl(props: Props) {
-  const { docket } = useJob();
+  const docket = useJob((s) => s.docket);
   const { unit } = useUnit();
   const wish = useWish(props);
   return (
@@ -98,8 +98,8 @@ export function BleedControl(props: Props) {
 }
 
 export function StockControl(props: Props) {
-  const { docket, store } = useJob();
-  const shop = store((s) => s.shop);
+  const docket = useJob((s) => s.docket);
+  const shop = useJob((s) => s.shop);
   const wish = useWish(props);
   const { stock } = docket.sheet;
   return (
@@ -113,8 +113,8 @@ export function StockControl(props: Props) {
 }
 
 export function MachineControl(props: Props) {
-  const { docket, store } = useJob();
-  const shop = store((s) => s.shop);
+  const docket = useJob((s) => s.docket);
+  const shop = useJob((s) => s.shop);
   const wish = useWish(props);
   const { machine } = docket.sheet;
   return (
@@ -128,7 +128,7 @@ export function MachineControl(props: Props) {
 }
 
 export function UpControl(props: Props) {
-  const { docket } = useJob();
+  const docket = useJob((s) => s.docket);
   const wish = useWish(props);
   return (
     <Pick

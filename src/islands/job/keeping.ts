@@ -1,15 +1,15 @@
 import { ask } from '../../ui/client';
 import { useNotices } from '../../ui/Notices';
-import { useJob } from './context';
+import { useJobStore } from './context';
 
 /**
  * Keeps with a machine or a stock of the shop what this job has taught of it, and has the shop's lists read anew.
  * @returns a function that resolves to whether it was kept; where not, the operator has been told why
  */
 export function useKeeping() {
-  const { store } = useJob();
-  const { settled, refresh } = store();
-  const { say } = useNotices();
+  const store = useJobStore();
+  const { settled, refresh } = store.getState();
+  const say = useNotices((s) => s.say);
   return async (
     what: { readonly kind: 'machines' | 'stocks'; readonly id: string; readonly name: string },
     lesson: Readonly<Record<string, unknown>>,

@@ -1,17 +1,10 @@
 import { create } from 'zustand';
-import {
-  patched,
-  touchedPaths,
-  unpackArtwork,
-  valueAt,
-  type Artwork,
-  type Docket,
-  type Patch,
-  type Shop,
-} from '../../core';
+import { patched, touchedPaths, unpackArtwork, valueAt, type Artwork, type Docket, type Patch } from '../../core';
 import { ask, make, newId, Refused, unanswered } from '../../ui/client';
 import { useNotices } from '../../ui/Notices';
+import { useUnit } from '../../ui/unit';
 import type { JobPage, JobView } from '../../ui/views';
+import { compute, recompute, type Computed, type Wished } from './computed';
 
 /** A change made here that the server has not taken yet. */
 interface Pending {
@@ -28,13 +21,10 @@ export interface Clash {
   readonly wishes: readonly { readonly path: string; readonly theirs: unknown; readonly mine: unknown }[];
 }
 
-interface JobState {
+/** The state of a job's screen. */
+export interface JobState extends Wished, Computed {
   /** The job as the server has it. */
   readonly saved: JobView;
-  /** The docket as it is shown: the saved one with what is pending. */
-  readonly docket: Docket;
-  readonly artwork: Artwork;
-  readonly shop: Shop;
   readonly pending: readonly Pending[];
   readonly sync: 'saved' | 'saving' | 'away';
   readonly clash: Clash | null;
@@ -65,7 +55,13 @@ const sameOr = (here: Docket, now: Docket): Docket => (JSON.stringify(here) === 
 export function jobStore(first: JobPage) {
   let flushing: Promise<void> | null = null;
   let stepping: Promise<void> = Promise.resolve();
-  const store = create<JobState>((set, get) => {
+  const store = create<JobState>((put, get) => {
+    /** Sets state, and what is computed from it in the same step, so that all parts render once. */
+    const set = (part: Partial<JobState>): void =>
+      put((now) => {
+        const computed = recompute(now, { ...now, ...part });
+        return computed ? { ...part, ...computed } : part;
+      });
     const replay = (base: Docket, pending: readonly Pending[]): Docket =>
       pending.reduce((d, p) => patched(d, p.patch), base);
 
@@ -150,11 +146,17 @@ export function jobStore(first: JobPage) {
       }
     };
 
-    return {
-      saved: first.job,
+    const wished: Wished = {
       docket: first.job.docket,
       artwork: artworkIn(first),
       shop: first.shop,
+      unit: useUnit.getState().unit,
+    };
+    useUnit.subscribe(({ unit }) => set({ unit }));
+    return {
+      ...wished,
+      ...compute(wished),
+      saved: first.job,
       pending: [],
       sync: 'saved',
       clash: null,

@@ -99,11 +99,11 @@ describe('sections in the PDF', () => {
     // numbers in the middle of the page, so that it does not matter which way up they are
     const wish = numberedPages(pages, 170, 227, 8.5);
     const { sides, planned } = await impose([wish], {
-      product: { binding: PERFECT, finished: { width: 60, height: 80 } },
+      product: { binding: PERFECT, finished: { width: 60, height: 80 }, fold: id },
       artwork: { fit: 'fit' },
-      sheet: { fold: id, stock: { ...HUGE, width: 1500, height: 2200 } },
+      sheet: { stock: { ...HUGE, width: 1500, height: 2200 } },
     });
-    expect(planned.layout.rotated).toBe(false);
+    expect(planned.sheets.main.lay.grid!.sideways).toBe(false);
     expect(foldedFromPdf(sides, id)).toEqual(upTo(pages));
   });
 });
@@ -120,11 +120,11 @@ describe('several files and sheets', () => {
         product: {
           binding: PERFECT,
           cover: coverOn(board, 1),
+          fold: '4-single',
         },
-        sheet: { fold: '4-single' },
       },
     );
-    expect(planned.sheets.map((s) => s.kind)).toEqual(['cover', 'text', 'text']);
+    expect([...planned.sheets].map((s) => s.called)).toEqual(['cover', 'text', 'text']);
     // the cover's sheet is SRA3, lying; the text's the large one
     expect(Math.round(sides[0]!.width)).toBe(450);
     expect(Math.round(sides[2]!.width)).toBe(2200);

@@ -62,12 +62,12 @@ describe('the imposed PDF', () => {
 
   it('has every page’s words where the plan says, each booklet of several up', async () => {
     const { out, planned } = await impose(numberedPages(8), { sheet: { stock: SHOP.stocks[2]! } });
-    expect(planned.layout.slots).toHaveLength(2);
+    expect(planned.sheets.main.lay.downs).toHaveLength(2);
     const sides = wordsOf(out);
-    planned.sheets.forEach((sheet, s) => {
+    [...planned.sheets].forEach((sheet, s) => {
       [sheet.front, sheet.back].forEach((side, k) => {
         const { words } = sides[2 * s + k]!;
-        for (const cell of side.cells) {
+        for (const cell of side) {
           const cx = cell.trim.x + cell.trim.width / 2;
           const cy = cell.trim.y + cell.trim.height / 2;
           const near = words.filter((w) => w.text === String(cell.page) && Math.hypot(w.x - cx, w.y - cy) < 15);
@@ -176,9 +176,9 @@ describe('the imposed PDF', () => {
     const { out, planned, artwork } = await impose(rotated, { product: { bleed: 0 }, sheet: { up: 'one' } });
     for (const p of artwork.pages) expect([Math.round(p.media.width), Math.round(p.media.height)]).toEqual([148, 210]);
     const sides = wordsOf(out);
-    planned.sheets.forEach((sheet, s) =>
+    [...planned.sheets].forEach((sheet, s) =>
       [sheet.front, sheet.back].forEach((side, k) =>
-        side.cells.forEach((cell) => {
+        side.forEach((cell) => {
           const inCell = sides[2 * s + k]!.words.filter(
             (w) => w.x > cell.trim.x && w.x < cell.trim.x + cell.trim.width,
           );

@@ -1,7 +1,19 @@
 import { createHash } from 'node:crypto';
 import { existsSync, rmSync, statSync } from 'node:fs';
 import { deflateSync } from 'node:zlib';
-import { bounds, mark, plan, type Artwork, type Cell, type Docket, type Rect, type Sheet } from '../../core';
+import {
+  bounds,
+  boundsOf,
+  mark,
+  plan,
+  type Artwork,
+  type Cell,
+  type Docket,
+  type Outline,
+  type Rect,
+  type Sheet,
+  type SideName,
+} from '../../core';
 import { mediaBox, pageToSheet, PT } from '../geometry';
 import { rawPage } from '../raw-page';
 import { PdfFile } from '../syntax/file';
@@ -87,9 +99,10 @@ export function compose(job: ComposeJob): Composed {
     };
 
     const kids: number[] = [];
-    const writeSide = (sheet: Sheet, name: 'front' | 'back'): void => {
-      const { cells } = sheet[name];
-      const { width, height } = sheet.layout.sheet;
+    const made = createHash('sha256');
+    const writeSide = (sheet: Sheet, name: SideName): void => {
+      const cells = sheet[name];
+      const { width, height } = sheet.lay.paper;
       const sheetBox = [0, 0, width * PT, height * PT].map(n).join(' ');
       const used = new Map<string, string>();
       let content = '';
@@ -99,7 +112,7 @@ export function compose(job: ComposeJob): Composed {
         const { file, pages } = files[cell.file]!;
         const toSheet = pageToSheet(rawPage(file, pages[cell.page - 1]!), cell.matrix);
         used.set(nameOf(cell), `${form.num} 0 R`);
-        content += `q ${box(cell.clip)} re W n ${toSheet.map(n).join(' ')} cm /${nameOf(cell)} Do\n`;
+        content += `q ${clipPath(cell.clip)} W n ${toSheet.map(n).join(' ')} cm /${nameOf(cell)} Do\n`;
         form.annotations.forEach((a, i) => {
           const key = `${nameOf(cell)}A${i}`;
           used.set(key, a.form);
@@ -108,6 +121,7 @@ export function compose(job: ComposeJob): Composed {
         content += 'Q\n';
       }
       content += marksContent(marks.of(sheet.number, name));
+      made.update(content);
       const stream = out.allocate();
       out.stream(stream, '/Filter/FlateDecode', deflateSync(content, { level: 6 }));
       const num = out.allocate();
@@ -115,7 +129,7 @@ export function compose(job: ComposeJob): Composed {
       // a side that is not printed is as large as its sheet
       const whole = [{ x: 0, y: 0, width, height }];
       const trim = corners(bounds(cells.length > 0 ? cells.map((c) => c.trim) : whole));
-      const bleed = corners(bounds(cells.length > 0 ? cells.map((c) => c.clip) : whole));
+      const bleed = corners(bounds(cells.length > 0 ? cells.map((c) => boundsOf(c.clip)) : whole));
       out.object(
         num,
         `<</Type/Page/Parent ${tree} 0 R/MediaBox[${sheetBox}]/BleedBox[${bleed}]/TrimBox[${trim}]` +
@@ -125,8 +139,8 @@ export function compose(job: ComposeJob): Composed {
     };
 
     const pass = job.pass ?? 'all';
-    const wanted = job.sheets ? planned.sheets.filter((s) => job.sheets!.includes(s.number)) : planned.sheets;
-    const twoSided = wanted.some((s) => s.back.cells.length > 0);
+    const wanted = job.sheets ? job.sheets.map((n) => planned.sheets.at(n - 1)) : [...planned.sheets];
+    const twoSided = wanted.some((s) => s.sides === 2);
     const { reload } = docket.sheet.machine;
     // the pile goes back in as it came out, or from its other end
     const order = pass === 'backs' && reload.order === 'reversed' ? [...wanted].reverse() : wanted;
@@ -144,8 +158,8 @@ export function compose(job: ComposeJob): Composed {
     );
     out.end();
     for (const f of files) f.copier.drain();
-    const id = createHash('sha256')
-      .update(JSON.stringify([docket, pass, job.sheets, ...opened.map((f) => f.size)]))
+    const id = made
+      .update(JSON.stringify([docket.title, ...opened.map((f) => f.size)]))
       .digest('hex')
       .slice(0, 32);
     const finished = out.finish(root, info, id);
@@ -169,7 +183,15 @@ function carriedFromCatalog(catalog: Dict, copier: Copier): string {
   return there ? `/OutputIntents ${copier.value(v)}` : '';
 }
 
-const box = (r: Rect): string => [r.x, r.y, r.width, r.height].map((v) => n(v * PT)).join(' ');
+const at = (...mm: readonly number[]): string => mm.map((v) => n(v * PT)).join(' ');
+
+/** An outline as a path (8.5.2), to clip with. */
+function clipPath(o: Outline): string {
+  if (o.kind === 'rectangle') return `${at(o.rect.x, o.rect.y, o.rect.width, o.rect.height)} re`;
+  const steps = o.steps.map((s) => ('by' in s ? `${at(...s.by.flat(), ...s.to)} c` : `${at(...s.to)} l`));
+  return `${at(...o.from)} m ${steps.join(' ')} h`;
+}
+
 const corners = (r: Rect): string => [r.x, r.y, r.x + r.width, r.y + r.height].map((v) => n(v * PT)).join(' ');
 
 /** A text string (7.9.2.2): UTF-16BE with its mark, as hex. */

@@ -1,4 +1,4 @@
-import { Machine, Shop, Stock } from '../../core';
+import { Machine, Stock, StoredShop, type Shop } from '../../core';
 import type { Sql, Tx } from '../db';
 
 /** The lists as they were last read, with their text: they change seldom, and every change of a job asks for them. */
@@ -12,7 +12,7 @@ export async function readShop(run: Sql): Promise<Shop> {
     `select json_build_object(${['stocks', 'machines', 'finishers'].map(list).join(', ')})::text as text`,
   );
   const { text } = row!;
-  if (last?.text !== text) last = { text, shop: Shop.parse(JSON.parse(text)) };
+  if (last?.text !== text) last = { text, shop: StoredShop.parse(JSON.parse(text)) };
   return last.shop;
 }
 

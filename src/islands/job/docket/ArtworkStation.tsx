@@ -11,7 +11,7 @@ import { Meter } from '../../../ui/Meter';
 import { useNotices } from '../../../ui/Notices';
 import { useUnit } from '../../../ui/unit';
 import type { JobPage } from '../../../ui/views';
-import { useJob } from '../context';
+import { useJob, useJobStore } from '../context';
 
 type ImposedKey = 'pages' | 'spreads' | 'spreads-covers' | 'nested' | 'gathered' | 'sheets';
 
@@ -33,10 +33,11 @@ const short = (sha: string | undefined): string => (sha ? sha.slice(0, 8) : '');
 
 /** The file, its pages and sizes, how they are placed; swapping it for a corrected one. */
 export function ArtworkStation() {
-  const { docket, change, store, plan } = useJob();
-  const { artwork, adopt, saved, settled } = store();
+  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const { artwork, jobId } = useJob(({ artwork, saved }) => ({ artwork, jobId: saved.id }));
+  const { adopt, settled } = useJobStore().getState();
   const { unit } = useUnit();
-  const { say } = useNotices();
+  const say = useNotices((s) => s.say);
   const [swap, setSwap] = useState<{ share: number; upload: Upload<JobPage> } | null>(null);
   const [locked, setLocked] = useState<{ sha256: string; bytes: number; name: string; message: string } | null>(null);
   const a = docket.artwork;
@@ -53,7 +54,7 @@ export function ArtworkStation() {
   const put = async (file: object): Promise<void> => {
     if (!(await settled())) return;
     try {
-      adopt(await make<JobPage>(`/api/jobs/${saved.id}/artwork`, 'PUT', { id: newId(), ...file }));
+      adopt(await make<JobPage>(`/api/jobs/${jobId}/artwork`, 'PUT', { id: newId(), ...file }));
       setLocked(null);
     } catch (e) {
       if (e instanceof Refused && e.body.code === 'locked' && locked) setLocked({ ...locked, message: e.message });
@@ -62,7 +63,7 @@ export function ArtworkStation() {
   };
   const send = async (file: File): Promise<void> => {
     if (!(await settled())) return;
-    const it = upload<JobPage>(`/api/jobs/${saved.id}/artwork`, 'PUT', file, (share) =>
+    const it = upload<JobPage>(`/api/jobs/${jobId}/artwork`, 'PUT', file, (share) =>
       setSwap((s) => s && { ...s, share }),
     );
     setSwap({ share: 0, upload: it });
@@ -230,7 +231,7 @@ export function ArtworkStation() {
           </ul>
         </Row>
       )}
-      <p className="sr-only">{plan.pages.length} pages in the book</p>
+      <p className="sr-only">{plan.product.pages.length} pages in the book</p>
     </>
   );
 }

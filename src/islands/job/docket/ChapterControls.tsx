@@ -1,4 +1,4 @@
-import { nameSize, type Docket } from '../../../core';
+import { nameSize, rulesOf, type Docket } from '../../../core';
 import { Choice, Pick, Toggle } from '../../../ui/choices';
 import { CountField, Entry, LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
@@ -8,11 +8,11 @@ import { Add, Remove, removed, replaced } from './lists';
 
 /** Chapters, each with the page it begins on, and the tabs made of them. */
 export function ChapterControls() {
-  const { docket, change, store } = useJob();
-  const shop = store((s) => s.shop);
+  const { docket, change } = useJob(({ docket, change }) => ({ docket, change }));
+  const shop = useJob((s) => s.shop);
   const { unit } = useUnit();
   const { chapters, tabs, finished, bound, binding } = docket.product;
-  if (binding.kind === 'folded') return null;
+  if (rulesOf(binding).made === 'folded') return null;
   const put = (list: Docket['product']['chapters'], label: string): void =>
     change({ product: { chapters: list } }, label);
   const cut = {

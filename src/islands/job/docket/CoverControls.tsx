@@ -1,4 +1,4 @@
-import { formatLength, type Docket } from '../../../core';
+import { formatLength, rulesOf, type Docket } from '../../../core';
 import { Choice, Pick } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
@@ -9,8 +9,8 @@ type Cover = Docket['product']['cover'];
 
 /** Where the cover comes from: the text itself, or its own stock with pages of the text or of another file. */
 export function CoverSource({ done }: { readonly done?: () => void }) {
-  const { docket, change, store } = useJob();
-  const shop = store((s) => s.shop);
+  const { docket, change } = useJob(({ docket, change }) => ({ docket, change }));
+  const shop = useJob((s) => s.shop);
   const { cover } = docket.product;
   const heavy =
     [...shop.stocks]
@@ -53,22 +53,23 @@ export function CoverSource({ done }: { readonly done?: () => void }) {
 
 /** The cover: where it comes from, its stock and machine, which sides, flaps, hinge and spine. */
 export function CoverControls() {
-  const { docket, change, store, plan } = useJob();
-  const shop = store((s) => s.shop);
+  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const shop = useJob((s) => s.shop);
   const { unit } = useUnit();
   const { cover, binding } = docket.product;
-  if (binding.kind === 'folded' || binding.kind === 'loose-leaf') return null;
+  const rules = rulesOf(binding);
+  if (rules.cover === 'none') return null;
   const patch = (p: Partial<Extract<Cover, { kind: 'separate' }>>, label: string): void =>
     change({ product: { cover: p } }, label);
-  const flat = binding.kind !== 'saddle-stitched';
+  const flat = rules.flatSpine;
   return (
     <>
       <Row
         label="Cover"
         hint={
-          plan.spine ? (
+          plan.product.spine ? (
             <>
-              spine {formatLength(plan.spine.width, unit, 2)}: {plan.spine.sum}
+              spine {formatLength(plan.product.spine.width, unit, 2)}: {plan.product.spine.sum}
             </>
           ) : undefined
         }
@@ -144,17 +145,6 @@ export function CoverControls() {
             </Row>
           )}
         </>
-      )}
-      {binding.kind === 'perfect-bound' && (
-        <Row label="Grind-off" hint="milled from the spine; content lies so much further from the fold">
-          <LengthField
-            label="Grind-off"
-            value={binding.grindOff}
-            unit={unit}
-            max={20}
-            onChange={(grindOff) => change({ product: { binding: { ...binding, grindOff } } }, 'grind-off')}
-          />
-        </Row>
       )}
     </>
   );

@@ -14,10 +14,10 @@ const WAYS = [
 
 /** Creep: what is done about it, what it is reckoned by or was measured at, and what comes of it sheet by sheet. */
 export function CreepControls() {
-  const { docket, change, plan } = useJob();
+  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
   const { unit } = useUnit();
   const { creep, safe } = docket.product;
-  const { standsOut, moved, squeezed } = plan.creep;
+  const { standsOut, moved, squeezed } = plan.product.creep;
   const say = (mm: number): string => formatLength(mm, unit, unit === 'mm' ? 2 : 4);
   if (standsOut.length < 2) return null;
   return (

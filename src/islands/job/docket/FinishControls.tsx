@@ -1,77 +1,75 @@
+import {
+  machineDetail,
+  machinesFor,
+  processesFor,
+  processSaid,
+  routeWith,
+  stepOf,
+  workOf,
+  type Process,
+} from '../../../core';
 import { Pick, Toggle } from '../../../ui/choices';
 import { Row } from '../../../ui/fields';
-import { formatLength } from '../../../core';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 
-const SAID = {
-  'saddle-stitched': 'Fold and stitch',
-  'perfect-bound': 'Mill and glue',
-  sewn: 'Sew',
-  'loose-leaf': 'Punch and bind',
-  folded: 'Fold',
-} as const;
-
-/** Folding and binding. */
+/** The route through the finishing machines: a line for every process that the piece goes through. */
 export function FinishControls() {
-  const { docket, change, store, plan } = useJob();
-  const shop = store((s) => s.shop);
-  const { unit } = useUnit();
-  const { finish } = docket;
-  const { kind } = docket.product.binding;
-  const sheets = plan.creep.standsOut.length;
-  const folders = shop.finishers.filter((f) => f.does.includes('fold'));
-  const folds = Math.max(0, ...plan.sections.map((s) => s.way.folds.length));
+  const { finish, plan, change } = useJob(({ docket, plan, change }) => ({ finish: docket.finish, plan, change }));
+  const processes = processesFor(plan);
+  const made = plan.assembly.process ?? 'cut';
+  const { label } = processSaid(made);
   return (
     <>
       <Row label="Finishing">
         <Toggle
-          label={SAID[kind]}
-          value={finish.stitch}
-          onChange={(stitch) => change({ finish: { stitch } }, stitch ? SAID[kind].toLowerCase() : 'no finishing here')}
+          label={label}
+          value={finish.here}
+          onChange={(here) => change({ finish: { here } }, here ? label.toLowerCase() : 'no finishing here')}
         />
       </Row>
-      {finish.stitch && (
-        <Row
-          label="Machine"
-          hint={
-            kind === 'saddle-stitched'
-              ? `${sheets} of at most ${finish.finisher.maxSheets} leaves`
-              : finish.finisher.thickest !== null
-                ? `takes blocks up to ${formatLength(finish.finisher.thickest, unit)}`
-                : undefined
-          }
-        >
-          <Pick
-            label="Finishing machine"
-            value={finish.finisher.id}
-            options={shop.finishers.map((f) => ({ key: f.id, label: f.name, detail: f.does.join(', ') }))}
-            onChange={(id) => {
-              const finisher = shop.finishers.find((f) => f.id === id);
-              if (finisher) change({ finish: { finisher } }, `finish on ${finisher.name}`);
-            }}
-          />
-        </Row>
-      )}
-      {folders.length > 0 && (kind === 'perfect-bound' || kind === 'sewn' || kind === 'saddle-stitched') && (
-        <Row
-          label="Sections folded"
-          hint={folds > 0 ? `${folds} ${folds === 1 ? 'fold' : 'folds'} a section` : undefined}
-        >
-          <Pick
-            label="Folding machine"
-            value={finish.folder?.id ?? 'none'}
-            options={[
-              { key: 'none', label: kind === 'saddle-stitched' ? 'By the stitcher, once' : 'Not here' },
-              ...folders.map((f) => ({ key: f.id, label: f.name, detail: `to ${f.maxFolds ?? 4} folds` })),
-            ]}
-            onChange={(id) => {
-              const folder = folders.find((f) => f.id === id) ?? null;
-              change({ finish: { folder } }, folder ? `sections folded on ${folder.name}` : 'no folding machine');
-            }}
-          />
-        </Row>
-      )}
+      {finish.here && processes.map((p) => <Step key={p} process={p} />)}
     </>
+  );
+}
+
+/** What the line of a process is called; that which makes the piece is called the machine. */
+const ROWS: Readonly<Partial<Record<Process, string>>> = { cut: 'Cut', fold: 'Folded' };
+
+/** The machine that does a process, or none. */
+function Step({ process }: { readonly process: Process }) {
+  const { finish, copies, plan, shop, change } = useJob(({ docket, plan, shop, change }) => ({
+    finish: docket.finish,
+    copies: docket.product.copies,
+    plan,
+    shop,
+    change,
+  }));
+  const { unit } = useUnit();
+  const now = stepOf(finish, process)?.machine ?? null;
+  const known = machinesFor(process, shop);
+  // a job keeps a machine that the shop no longer has
+  const machines = now && !known.some((m) => m.id === now.id) ? [now, ...known] : known;
+  const work = workOf(finish, plan, copies).find((w) => w.step.process === process);
+  const { does } = processSaid(process);
+  const byStitcher = process === 'fold' && plan.assembly.process === 'stitch' && plan.assembly.mostFolds <= 1;
+  return (
+    <Row label={ROWS[process] ?? 'Machine'} hint={work && `${work.amount.sum}`}>
+      <Pick
+        label={`Machine to ${does}`}
+        value={now?.id ?? 'none'}
+        options={[
+          { key: 'none', label: byStitcher ? 'By the stitcher, once' : 'Not here' },
+          ...machines.map((m) => ({ key: m.id, label: m.name, detail: machineDetail(m, unit) })),
+        ]}
+        onChange={(id) => {
+          const machine = machines.find((m) => m.id === id) ?? null;
+          change(
+            { finish: { route: routeWith(finish.route, process, machine) } },
+            machine ? `${does} on ${machine.name}` : `no machine to ${does}`,
+          );
+        }}
+      />
+    </Row>
   );
 }

@@ -1,40 +1,42 @@
 import { Plus, X } from 'lucide-react';
-import { foldProblem, WAYS, wayOf, type Fold, type FoldWish } from '../../../core';
+import { foldProblem, rulesOf, WAYS, wayOf, type Fold, type FoldWish } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Pick } from '../../../ui/choices';
 import { CountField, Row } from '../../../ui/fields';
-import { useJob } from '../context';
+import { useBook } from '../context';
 import { FoldDrawing } from './FoldDrawing';
-import { saidSections } from './SectionPlans';
+import { saidSections } from '../said';
 
 /** How sections are folded: as planned, all one ready-made way, or by one's own list. */
 export function FoldControl() {
-  const { docket, change, plan } = useJob();
-  const { product, sheet } = docket;
-  const { fold } = sheet;
-  const bound = product.binding.kind !== 'folded' && product.binding.kind !== 'loose-leaf';
+  const { product, book, change } = useBook(({ product, book, change }) => ({ product, book, change }));
+  const { fold } = product;
+  const rules = rulesOf(product.binding);
+  const bound = rules.made === 'nested' || rules.made === 'gathered';
   const own = fold !== null && typeof fold !== 'string' ? fold : null;
-  const value = own ? 'own' : sheet.sections.kind === 'set' ? 'set' : ((fold as string | null) ?? 'auto');
+  const value = own ? 'own' : product.sections.kind === 'set' ? 'set' : ((fold as string | null) ?? 'auto');
   const take = (key: string): void => {
     if (key === 'set') return;
-    const way = plan.sections.find((s) => s.kind === 'text')?.way ?? wayOf('4-single')!;
+    const way = book.sections.find((s) => s.kind === 'text')?.way ?? wayOf('4-single')!;
     const wish: FoldWish | null =
       key === 'auto' ? null : key === 'own' ? { columns: way.columns, rows: way.rows, folds: [...way.folds] } : key;
     const name = key === 'auto' ? 'chosen' : key === 'own' ? 'own folds' : wayOf(key)!.name;
-    change({ sheet: { fold: wish, sections: { kind: 'auto' } } }, `fold: ${name}`);
+    change({ product: { fold: wish, sections: { kind: 'auto' } } }, `fold: ${name}`);
   };
   return (
     <>
-      <Row label="Fold" hint={plan.sections.length > 1 ? `${saidSections(plan)} pages` : undefined}>
+      <Row label="Fold" hint={book.sections.length > 1 ? `${saidSections(book)} pages` : undefined}>
         <Pick
           label="Fold"
           value={value}
           options={[
             { key: 'auto', label: bound ? 'The plan’s choice' : 'As many panels as pages' },
             ...(value === 'set' ? [{ key: 'set', label: 'Section by section' }] : []),
-            ...WAYS.filter((w) =>
-              bound ? w.binds || (w.pages === 2 && product.binding.kind === 'perfect-bound') : true,
-            ).map((w) => ({ key: w.id, label: `${w.pages} pages · ${w.name}`, detail: `${w.folds.length} folds` })),
+            ...WAYS.filter((w) => (bound ? w.binds || (w.pages === 2 && rules.singleLeaves) : true)).map((w) => ({
+              key: w.id,
+              label: `${w.pages} pages · ${w.name}`,
+              detail: `${w.folds.length} folds`,
+            })),
             { key: 'own', label: 'A fold list of my own' },
           ]}
           onChange={take}
@@ -52,11 +54,10 @@ const MOVES = {
 
 /** A fold list entered fold by fold, drawn as it is. */
 function FoldEditor({ own }: { readonly own: Exclude<FoldWish, string> }) {
-  const { docket, change } = useJob();
-  const { product } = docket;
+  const { product, change } = useBook(({ product, change }) => ({ product, change }));
   const way = wayOf(own)!;
   const problem = foldProblem(way, product.bound);
-  const put = (next: Exclude<FoldWish, string>): void => change({ sheet: { fold: next } }, 'fold list');
+  const put = (next: Exclude<FoldWish, string>): void => change({ product: { fold: next } }, 'fold list');
   const set = (i: number, fold: Fold): void => put({ ...own, folds: own.folds.map((f, n) => (n === i ? fold : f)) });
   return (
     <div className="border-l-2 border-plum py-1 pl-2" role="group" aria-label="Own fold list">

@@ -14,7 +14,7 @@ export function HandPasses({
   readonly onExport: (pass: 'fronts' | 'backs') => void;
   readonly busy: boolean;
 }) {
-  const { docket } = useJob();
+  const docket = useJob((s) => s.docket);
   const { machine } = docket.sheet;
   const [learning, setLearning] = useState(false);
   if (machine.sides !== 'one') return null;
@@ -98,7 +98,7 @@ type Head = 'same' | 'other';
 
 /** Two sheets printed, laid back in and printed again; what is seen on them is kept with the machine. */
 function TestRun({ onClose }: { readonly onClose: () => void }) {
-  const { docket, change } = useJob();
+  const { docket, change } = useJob(({ docket, change }) => ({ docket, change }));
   const keepWith = useKeeping();
   const { machine, stock } = docket.sheet;
   const sheet = lying(stock);

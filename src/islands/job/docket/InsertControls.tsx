@@ -1,14 +1,15 @@
-import type { Docket } from '../../../core';
+import { rulesOf, type Docket } from '../../../core';
 import { Entry, Row } from '../../../ui/fields';
 import { useJob } from '../context';
 import { Add, Remove, removed, replaced, StockOf } from './lists';
 
 /** Leaves without artwork between pages. */
 export function InsertControls() {
-  const { docket, change, store, plan } = useJob();
-  const shop = store((s) => s.shop);
+  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const shop = useJob((s) => s.shop);
   const { inserts, binding } = docket.product;
-  if (binding.kind === 'folded' || (binding.kind === 'saddle-stitched' && inserts.length === 0)) return null;
+  const { made } = rulesOf(binding);
+  if (made === 'folded' || (made === 'nested' && inserts.length === 0)) return null;
   const put = (list: Docket['product']['inserts'], label: string): void =>
     change({ product: { inserts: list } }, label);
   return (
@@ -22,8 +23,8 @@ export function InsertControls() {
               shown={String(it.after)}
               take={(t) => {
                 const after = Number(t);
-                if (!Number.isInteger(after) || after < 0 || after > plan.places)
-                  throw new Error(`From 0 to ${plan.places}.`);
+                if (!Number.isInteger(after) || after < 0 || after > plan.product.places)
+                  throw new Error(`From 0 to ${plan.product.places}.`);
                 put(replaced(inserts, i, { ...it, after }), `insert behind page ${after}`);
               }}
             />

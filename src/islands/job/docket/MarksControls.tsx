@@ -1,193 +1,105 @@
+import { markChoices, type MarkChoice, type MarkField } from '../../../core';
 import { Choice, Toggle } from '../../../ui/choices';
-import { CountField, LengthField, Entry } from '../../../ui/fields';
+import { CountField, Entry, LengthField } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 
-const MARKS = [
-  ['crop', 'Crop'],
-  ['register', 'Register'],
-  ['fold', 'Fold'],
-  ['spine', 'Spine and hinge'],
-  ['centre', 'Centre'],
-] as const;
-
-/** The marks round the booklets. */
+/** The marks that there is anything for: a switch each, and what can be set of those that are on. */
 export function MarksControls() {
-  const { docket, change, marks, plan } = useJob();
-  const { unit } = useUnit();
-  const { kind } = docket.product.binding;
-  const gathered = kind === 'perfect-bound' || kind === 'sewn';
-  const wanted = MARKS.filter(([key]) => key !== 'spine' || plan.sections.some((s) => s.kind === 'cover'));
+  const plan = useJob((s) => s.plan);
   return (
     <div className="grid gap-2">
-      {wanted.map(([key, name]) => {
-        const m = docket.marks[key];
-        return (
-          <fieldset key={key} className="border-b border-ink/15 pb-2">
-            <legend className="sr-only">{name} marks</legend>
-            <div className="flex items-center">
-              <Toggle
-                label={`${name} marks`}
-                value={m.on}
-                onChange={(on) =>
-                  change({ marks: { [key]: { on } } }, `${name.toLowerCase()} marks ${on ? 'on' : 'off'}`)
-                }
-              />
-              {m.on && (marks.noRoom as readonly string[]).includes(key) && (
-                <span className="ml-auto text-xs text-brick">no room on this sheet</span>
-              )}
-            </div>
-            {m.on && (
-              <div className="grid grid-cols-3 gap-1">
-                {(
-                  [
-                    ['length', key === 'register' ? 'width' : 'length', 50],
-                    ['offset', 'offset', 50],
-                    ['weight', 'weight', 5],
-                  ] as const
-                ).map(([field, said, max]) => (
-                  <label key={field} className="text-xs text-ink-soft">
-                    {said}
-                    <LengthField
-                      label={`${name} mark ${said}`}
-                      value={m[field]}
-                      unit={unit}
-                      min={field === 'weight' ? 0.01 : 0}
-                      max={max}
-                      wide
-                      onChange={(v) =>
-                        change({ marks: { [key]: { [field]: v } } }, `${name.toLowerCase()} mark ${said}`)
-                      }
-                    />
-                  </label>
-                ))}
-              </div>
-            )}
-          </fieldset>
-        );
-      })}
-      {gathered && <CollatingControls />}
-      {plan.sections.length > 1 && (
-        <Toggle
-          label="Section names"
-          value={docket.marks.sectionName.on}
-          onChange={(on) => change({ marks: { sectionName: { on } } }, `section names ${on ? 'on' : 'off'}`)}
-        />
-      )}
-      <fieldset>
-        <legend className="sr-only">Slug line</legend>
-        <div className="flex items-center">
-          <Toggle
-            label="Slug line"
-            value={docket.marks.slug.on}
-            onChange={(on) => change({ marks: { slug: { on } } }, `slug line ${on ? 'on' : 'off'}`)}
-          />
-          {docket.marks.slug.on && marks.noRoom.includes('slug') && (
-            <span className="ml-auto text-xs text-brick">no room on this sheet</span>
-          )}
-        </div>
-        {docket.marks.slug.on && (
-          <>
-            <p className="text-xs text-ink-soft">Job, sheet, side and date.</p>
-            <div className="grid grid-cols-3 gap-1">
-              <label className="text-xs text-ink-soft">
-                height
-                <LengthField
-                  label="Slug line height"
-                  value={docket.marks.slug.height}
-                  unit={unit}
-                  min={1}
-                  max={20}
-                  wide
-                  onChange={(height) => change({ marks: { slug: { height } } }, 'slug line height')}
-                />
-              </label>
-              <label className="text-xs text-ink-soft">
-                offset
-                <LengthField
-                  label="Slug line offset"
-                  value={docket.marks.slug.offset}
-                  unit={unit}
-                  max={50}
-                  wide
-                  onChange={(offset) => change({ marks: { slug: { offset } } }, 'slug line offset')}
-                />
-              </label>
-              <label className="text-xs text-ink-soft">
-                date
-                <Entry
-                  label="Slug line date"
-                  type="date"
-                  shown={docket.date}
-                  wide
-                  take={(date) => change({ date }, 'slug line date')}
-                />
-              </label>
-            </div>
-          </>
-        )}
-      </fieldset>
+      {markChoices(plan).map((mark) => (
+        <MarkControls key={mark.key} mark={mark} />
+      ))}
     </div>
   );
 }
 
-/** Steps on the spine by which a gathered book is checked. */
-function CollatingControls() {
-  const { docket, change } = useJob();
-  const { unit } = useUnit();
-  const m = docket.marks.collating;
-  const put = (p: Partial<typeof m>, label: string): void => change({ marks: { collating: p } }, label);
+function MarkControls({ mark }: { readonly mark: MarkChoice }) {
+  const { wish, noRoom, change } = useJob(({ docket, marks, change }) => ({
+    wish: docket.marks[mark.key],
+    noRoom: marks.noRoom.includes(mark.key),
+    change,
+  }));
+  const name = mark.label.toLowerCase();
   return (
-    <fieldset className="border-b border-ink/15 pb-2">
-      <legend className="sr-only">Collating marks</legend>
-      <Toggle
-        label="Collating marks"
-        value={m.on}
-        onChange={(on) => put({ on }, `collating marks ${on ? 'on' : 'off'}`)}
-      />
-      {m.on && (
-        <div className="grid grid-cols-3 gap-1">
-          {(
-            [
-              ['length', 'step', 60],
-              ['width', 'width', 10],
-              ['from', 'from head', 1000],
-            ] as const
-          ).map(([field, said, max]) => (
-            <label key={field} className="text-xs text-ink-soft">
-              {said}
-              <LengthField
-                label={`Collating mark ${said}`}
-                value={m[field]}
-                unit={unit}
-                min={field === 'from' ? 0 : 0.5}
-                max={max}
-                wide
-                onChange={(v) => put({ [field]: v }, `collating mark ${said}`)}
-              />
-            </label>
-          ))}
-          <label className="text-xs text-ink-soft">
-            begins again after
-            <CountField
-              label="Collating mark begins again after"
-              value={m.restart}
-              onChange={(restart) => put({ restart: Math.max(2, Math.min(60, restart)) }, 'collating marks')}
-            />
-          </label>
-          <div className="col-span-2 self-end">
-            <Choice
-              label="Collating mark colour"
-              value={m.colour}
-              options={[
-                { key: 'black', label: 'Black' },
-                { key: 'all', label: 'Every separation' },
-              ]}
-              onChange={(colour) => put({ colour }, 'collating mark colour')}
-            />
+    <fieldset className="border-b border-ink/15 pb-2 last:border-0">
+      <legend className="sr-only">{mark.label}</legend>
+      <div className="flex items-center">
+        <Toggle
+          label={mark.label}
+          value={wish.on}
+          onChange={(on) => change({ marks: { [mark.key]: { on } } }, `${name} ${on ? 'on' : 'off'}`)}
+        />
+        {wish.on && noRoom && <span className="ml-auto text-xs text-brick">no room on this sheet</span>}
+      </div>
+      {wish.on && (
+        <>
+          {mark.detail && <p className="text-xs text-ink-soft">{mark.detail}</p>}
+          <div className="grid grid-cols-3 gap-1">
+            {mark.fields.map((field) => (
+              <MarkFieldControl key={field.key} mark={mark} field={field} />
+            ))}
+            {mark.dated && <SlugDate />}
           </div>
-        </div>
+        </>
       )}
     </fieldset>
+  );
+}
+
+/** One wish of a mark, by what it is: a length, a count, one of several. */
+function MarkFieldControl({ mark, field }: { readonly mark: MarkChoice; readonly field: MarkField<string> }) {
+  const { wish, change } = useJob(({ docket, change }) => ({ wish: docket.marks[mark.key], change }));
+  const { unit } = useUnit();
+  const value: unknown = (wish as Readonly<Record<string, unknown>>)[field.key];
+  const one = mark.label.replace(/marks$/, 'mark');
+  const label = `${one} ${field.label}`;
+  const put = (to: number | string): void =>
+    change({ marks: { [mark.key]: { [field.key]: to } } }, label.toLowerCase());
+  const { as } = field;
+  switch (as.kind) {
+    case 'length':
+      return (
+        <label className="text-xs text-ink-soft">
+          {field.label}
+          <LengthField label={label} value={Number(value)} unit={unit} min={as.min} max={as.max} wide onChange={put} />
+        </label>
+      );
+    case 'count':
+      return (
+        <label className="text-xs text-ink-soft">
+          {field.label}
+          <CountField
+            label={label}
+            value={Number(value)}
+            onChange={(n) => put(Math.max(as.min, Math.min(as.max, n)))}
+          />
+        </label>
+      );
+    case 'choice':
+      return (
+        <div className="col-span-2 self-end">
+          <Choice label={label} value={String(value)} options={as.options} onChange={put} />
+        </div>
+      );
+  }
+}
+
+/** The date that the slug line says. */
+function SlugDate() {
+  const { date, change } = useJob(({ docket, change }) => ({ date: docket.date, change }));
+  return (
+    <label className="text-xs text-ink-soft">
+      date
+      <Entry
+        label="Slug line date"
+        type="date"
+        shown={date}
+        wide
+        take={(to) => change({ date: to }, 'slug line date')}
+      />
+    </label>
   );
 }

@@ -13,11 +13,11 @@ const STYLES = [
 
 /** How pages are numbered: front matter its own way. */
 export function NumberingControls() {
-  const { docket, change, plan } = useJob();
+  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
   const { numbering } = docket.product;
   const put = (list: Numbering[]): void => change({ product: { numbering: list } }, 'numbering');
   return (
-    <Row label="Numbering" hint={numbering.length === 0 ? `1 to ${countedPages(plan)}` : undefined}>
+    <Row label="Numbering" hint={numbering.length === 0 ? `1 to ${countedPages(plan.product)}` : undefined}>
       <ul className="grid gap-1">
         {numbering.map((n, i) => (
           <li key={i} className="grid grid-cols-[3.4rem_minmax(0,1fr)_3.4rem_auto] items-center gap-1">

@@ -1,9 +1,10 @@
-import { bleedsOf, formatLength } from '../../../core';
-import { Choice, Pick } from '../../../ui/choices';
-import { Entry, LengthField, Row } from '../../../ui/fields';
+import { bleedsOf, formatLength, rulesOf } from '../../../core';
+import { Pick } from '../../../ui/choices';
+import { Entry, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { BindingControl, BleedControl, BoundControl, CopiesControl, SizeControl } from '../controls';
+import { BindingDetails } from './BindingDetails';
 import { CoverControls } from './CoverControls';
 import { CreepControls } from './CreepControls';
 import { ChapterControls } from './ChapterControls';
@@ -13,7 +14,7 @@ import { StockRanges } from './StockRanges';
 
 /** What is made: copies, size, bound edge, bleed, blanks, creep. */
 export function ProductControls() {
-  const { docket, change, plan } = useJob();
+  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
   const { unit } = useUnit();
   const { product } = docket;
   const { blanks } = product;
@@ -34,11 +35,11 @@ export function ProductControls() {
       <Row label="Binding">
         <BindingControl />
       </Row>
-      <LooseLeafControls />
+      <BindingDetails />
       <Row label="Finished size">
         <SizeControl />
       </Row>
-      <Row label={product.binding.kind === 'folded' ? 'Opens from' : 'Bound edge'}>
+      <Row label={rulesOf(product.binding).made === 'folded' ? 'Opens from' : 'Bound edge'}>
         <BoundControl />
       </Row>
       <Row
@@ -51,7 +52,7 @@ export function ProductControls() {
       >
         <BleedControl />
       </Row>
-      {(plan.blanks > 0 || blanks.kind === 'after') && (
+      {(plan.product.blanks > 0 || blanks.kind === 'after') && (
         <Row label="Blanks">
           <Pick
             label="Blanks"
@@ -95,50 +96,6 @@ export function ProductControls() {
       <ChapterControls />
       <InsertControls />
       <CreepControls />
-    </>
-  );
-}
-
-/** What single leaves need: room for their holes, and how they are collated. Of a folded piece, what folded-in leaves lose. */
-function LooseLeafControls() {
-  const { docket, change } = useJob();
-  const { unit } = useUnit();
-  const { binding } = docket.product;
-  if (binding.kind === 'folded')
-    return (
-      <Row label="Folded in" hint="so much shorter is a panel that lies inside a fold">
-        <LengthField
-          label="Folded-in panels shorter by"
-          value={binding.short}
-          unit={unit}
-          max={20}
-          onChange={(short) => change({ product: { binding: { ...binding, short } } }, 'folded-in panels')}
-        />
-      </Row>
-    );
-  if (binding.kind !== 'loose-leaf') return null;
-  return (
-    <>
-      <Row label="Holes" hint="kept clear at the bound edge">
-        <LengthField
-          label="Hole clearance"
-          value={binding.clearance}
-          unit={unit}
-          max={60}
-          onChange={(clearance) => change({ product: { binding: { ...binding, clearance } } }, 'hole clearance')}
-        />
-      </Row>
-      <Row label="Collated">
-        <Choice
-          label="Collated"
-          value={binding.order}
-          options={[
-            { key: 'repeat', label: 'Leaf by leaf' },
-            { key: 'stack', label: 'Cut and stack' },
-          ]}
-          onChange={(order) => change({ product: { binding: { ...binding, order } } }, 'how leaves are collated')}
-        />
-      </Row>
     </>
   );
 }

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { WAYS, wayOf, type Fold, type FoldWish, type SectionWish } from '../../../core';
+import { rulesOf, WAYS, wayOf, type Fold, type FoldWish, type SectionWish } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Pick } from '../../../ui/choices';
-import { useJob } from '../context';
+import { useBook } from '../context';
 import { stockOptions } from '../wishes';
 
 const wishOf = (way: { id: string; columns: number; rows: number; folds: readonly Fold[] }): FoldWish =>
@@ -11,22 +11,27 @@ const wishOf = (way: { id: string; columns: number; rows: number; folds: readonl
 
 /** Every section by itself: its fold and stock, its place in the book. */
 export function SectionList() {
-  const { docket, change, plan, store } = useJob();
-  const shop = store((s) => s.shop);
+  const { product, book, stock, change, shop } = useBook(({ product, book, docket, change, shop }) => ({
+    product,
+    book,
+    stock: docket.sheet.stock,
+    change,
+    shop,
+  }));
   const [open, setOpen] = useState(false);
-  const text = plan.sections.filter((s) => s.kind === 'text');
+  const text = book.sections.filter((s) => s.kind === 'text');
   const list: SectionWish[] = text.map((s) => ({
     fold: wishOf(wayOf(wishOf(s.way)) ?? s.way),
-    stock: s.stock.id === docket.sheet.stock.id ? null : s.stock,
+    stock: s.stock.id === stock.id ? null : s.stock,
   }));
   const put = (next: SectionWish[], label: string): void =>
-    change({ sheet: { fold: null, sections: { kind: 'set', list: next } } }, label);
+    change({ product: { fold: null, sections: { kind: 'set', list: next } } }, label);
   const swap = (i: number, j: number): void => {
     const next = [...list];
     [next[i], next[j]] = [next[j]!, next[i]!];
     put(next, `section ${i + 1} moved`);
   };
-  const allowed = WAYS.filter((w) => w.binds || (w.pages === 2 && docket.product.binding.kind === 'perfect-bound'));
+  const allowed = WAYS.filter((w) => w.binds || (w.pages === 2 && rulesOf(product.binding).singleLeaves));
   if (text.length < 2 || text.length > 200) return null;
   return (
     <details className="py-1" open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
@@ -35,36 +40,36 @@ export function SectionList() {
         <ol className="relative mt-1 grid max-h-72 gap-1 overflow-y-auto" aria-label="Sections">
           {text.map((s, i) => (
             <li key={i} className="grid grid-cols-[1.3rem_minmax(0,1fr)_minmax(0,1fr)_auto_auto] items-center gap-1">
-              <span className="num text-sm" title={`pages ${s.places[0]} to ${s.places.at(-1)}`}>
-                {s.number}
+              <span className="num text-sm" title={`pages ${s.reading[0]} to ${s.reading.at(-1)}`}>
+                {s.order}
               </span>
               <Pick
-                label={`Fold of section ${s.number}`}
+                label={`Fold of section ${s.order}`}
                 value={s.way.id}
                 options={allowed.map((w) => ({ key: w.id, label: `${w.pages} · ${w.name}` }))}
                 onChange={(id) =>
                   put(
                     list.map((v, n) => (n === i ? { ...v, fold: id } : v)),
-                    `section ${s.number} folded anew`,
+                    `section ${s.order} folded anew`,
                   )
                 }
               />
               <Pick
-                label={`Stock of section ${s.number}`}
+                label={`Stock of section ${s.order}`}
                 value={s.stock.id}
                 options={stockOptions(shop, s.stock)}
                 onChange={(id) => {
-                  const stock = shop.stocks.find((x) => x.id === id) ?? null;
+                  const other = shop.stocks.find((x) => x.id === id) ?? null;
                   put(
-                    list.map((v, n) => (n === i ? { ...v, stock: id === docket.sheet.stock.id ? null : stock } : v)),
-                    `section ${s.number} on another stock`,
+                    list.map((v, n) => (n === i ? { ...v, stock: id === stock.id ? null : other } : v)),
+                    `section ${s.order} on another stock`,
                   );
                 }}
               />
               <Button
                 small
                 kind="quiet"
-                aria-label={`Section ${s.number} earlier`}
+                aria-label={`Section ${s.order} earlier`}
                 isDisabled={i === 0}
                 onPress={() => swap(i, i - 1)}
               >
@@ -73,7 +78,7 @@ export function SectionList() {
               <Button
                 small
                 kind="quiet"
-                aria-label={`Section ${s.number} later`}
+                aria-label={`Section ${s.order} later`}
                 isDisabled={i === text.length - 1}
                 onPress={() => swap(i, i + 1)}
               >

@@ -1,32 +1,39 @@
 import { useMemo } from 'react';
-import { formatNumber, duration, money, sectionPlans, turnedWay, type Docket } from '../../../core';
+import {
+  formatNumber,
+  duration,
+  money,
+  rulesOf,
+  sectionPlansFor,
+  turnedWay,
+  type Docket,
+  type SectionPlan,
+} from '../../../core';
 import { cx } from '../../../ui/cx';
-import { useJob } from '../context';
+import { useBook } from '../context';
 import { FoldDrawing } from './FoldDrawing';
 
 /** The patch that makes a plan of sections the docket's. */
-const taken = (plan: ReturnType<typeof sectionPlans>[0]) => ({
-  sheet: {
+const taken = (plan: SectionPlan) => ({
+  product: {
     fold: null,
     sections: { kind: 'set' as const, list: plan.ways.map((w) => ({ fold: w.id, stock: null })) },
   },
 });
 
-/** The sections in words: `2 × 32 + 4`. */
-export function saidSections(plan: ReturnType<typeof useJob>['plan']): string {
-  const counts = new Map<number, number>();
-  for (const s of plan.sections) if (s.kind === 'text') counts.set(s.way.pages, (counts.get(s.way.pages) ?? 0) + 1);
-  return [...counts].map(([size, n]) => (n > 1 ? `${n} × ${size}` : String(size))).join(' + ');
-}
-
 /** Plans of sections side by side: the fold drawn, sheets, waste, time and money; one key or click takes one. */
 export function SectionPlans() {
-  const { docket, plan, change } = useJob();
-  const { product } = docket;
-  const pages = plan.textPages;
-  const plans = useMemo(() => sectionPlans(docket, pages), [docket, pages]);
+  const { product, sheet, finish, book, change } = useBook(({ product, docket, book, change }) => ({
+    product,
+    sheet: docket.sheet,
+    finish: docket.finish,
+    book,
+    change,
+  }));
+  const pages = book.textPages;
+  const plans = useMemo(() => sectionPlansFor({ product, sheet, finish }, pages), [product, sheet, finish, pages]);
   const ratio = product.finished.width / product.finished.height;
-  const now = plan.sections
+  const now = book.sections
     .filter((s) => s.kind === 'text')
     .map((s) => s.way.id)
     .join();
@@ -104,8 +111,8 @@ export function SectionPlans() {
   );
 }
 
-export const plansWanted = (docket: Docket): boolean =>
-  docket.artwork.imposed.kind !== 'sheets' &&
-  (docket.product.binding.kind === 'saddle-stitched' ||
-    docket.product.binding.kind === 'perfect-bound' ||
-    docket.product.binding.kind === 'sewn');
+/** Whether its sections can be chosen. */
+export function plansWanted({ artwork, product }: Pick<Docket, 'artwork' | 'product'>): boolean {
+  const { made } = rulesOf(product.binding);
+  return artwork.imposed.kind !== 'sheets' && (made === 'nested' || made === 'gathered');
+}

@@ -8,7 +8,7 @@ import { Toggle } from '../../../ui/choices';
 import { Row } from '../../../ui/fields';
 import { Meter } from '../../../ui/Meter';
 import { useNotices } from '../../../ui/Notices';
-import { useJob } from '../context';
+import { useJob, useJobStore } from '../context';
 import { HandPasses } from './HandPasses';
 
 interface ExportView {
@@ -23,9 +23,10 @@ const ENDED = new Set(['done', 'canceled', 'failed']);
 
 /** Exports the sheets with progress; the file is downloaded when it is there. */
 function useExport() {
-  const { store } = useJob();
-  const { saved, settled } = store();
-  const { say } = useNotices();
+  const store = useJobStore();
+  const { settled } = store.getState();
+  const jobId = useJob((s) => s.saved.id);
+  const say = useNotices((s) => s.say);
   const [it, setIt] = useState<ExportView | null>(null);
   const running = it !== null && (it.state === 'waiting' || it.state === 'working');
 
@@ -61,7 +62,7 @@ function useExport() {
       if (running || !(await settled())) return;
       try {
         const wish = { id: newId(), pass };
-        const { id } = await make<{ id: string }>(`/api/jobs/${saved.id}/exports`, 'POST', wish);
+        const { id } = await make<{ id: string }>(`/api/jobs/${jobId}/exports`, 'POST', wish);
         setIt({ id, state: 'waiting', done: 0, total: 1, message: null });
       } catch (e) {
         say({ tone: 'stop', text: (e as Error).message });
@@ -74,13 +75,20 @@ function useExport() {
 }
 
 export function SendStation() {
-  const { docket, change, store, findings } = useJob();
-  const { saved, settled, shop } = store();
-  const { say } = useNotices();
+  const store = useJobStore();
+  const { docket, change, findings, shop, jobId } = useJob(({ docket, change, findings, shop, saved }) => ({
+    docket,
+    change,
+    findings,
+    shop,
+    jobId: saved.id,
+  }));
+  const { settled } = store.getState();
+  const say = useNotices((s) => s.say);
   const [sending, setSending] = useState(false);
   const wish = useRef<{ id: string; base: number } | null>(null);
   const exporting = useExport();
-  const list = useDeliveries(`/api/jobs/${saved.id}/deliveries`, [], (jobId) => jobId === saved.id);
+  const list = useDeliveries(`/api/jobs/${jobId}/deliveries`, [], (id) => id === jobId);
   const deliveries = useRef<HTMLElement>(null);
   // a delivery just accepted is what one wants to see
   useEffect(() => {
@@ -98,7 +106,7 @@ export function SendStation() {
         const base = store.getState().saved.version;
         // the same wish keeps its name until it has an answer: asked for twice it is sent once
         if (wish.current?.base !== base) wish.current = { id: newId(), base };
-        await make(`/api/jobs/${saved.id}/deliveries`, 'POST', wish.current);
+        await make(`/api/jobs/${jobId}/deliveries`, 'POST', wish.current);
         wish.current = null;
         say({ tone: 'fine', text: `Accepted for ${machine.name}. It is sent once, whatever happens here.` });
       }
@@ -180,10 +188,10 @@ function onStocks({ stocks }: Load): string {
 
 /** What goes to the machines: how many sheets, how often, on which stock. */
 function Loads() {
-  const { docket, plan } = useJob();
-  const loads = useMemo(() => loadsOf(docket, plan), [docket, plan]);
+  const { copies, plan } = useJob(({ docket, plan }) => ({ copies: docket.product.copies, plan }));
+  const loads = useMemo(() => loadsOf(copies, plan), [copies, plan]);
   const say = (load: Load): string => {
-    const kinds = new Set(load.sheets.map((n) => plan.sheets[n - 1]!.kind));
+    const kinds = new Set(load.sheets.map((n) => plan.sheets.at(n - 1).called));
     const what = kinds.has('text') ? '' : `${[...kinds].join(' and ')}: `;
     const sheets = `${load.sheets.length} ${load.sheets.length === 1 ? 'sheet' : 'sheets'}`;
     const times = `${load.copies} ${load.copies === 1 ? 'time' : 'times'}`;

@@ -1,4 +1,4 @@
-import { formatLength, lying, formatSize, turnFor } from '../../../core';
+import { formatLength, lying, formatSize, rulesOf, turnFor } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Choice, Pick } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
@@ -9,13 +9,13 @@ import { MachineControl, StockControl, UpControl } from '../controls';
 import { FoldControl } from './FoldControl';
 import { SectionList } from './SectionList';
 import { plansWanted, SectionPlans } from './SectionPlans';
-import { StockChart } from './StockChart';
+import { StockComparison } from './StockComparison';
 import { Trays } from './Trays';
 import { TrimControls } from './TrimControls';
 
 /** What it is printed on: stock, machine, how many up, the turn. */
 export function SheetControls() {
-  const { docket, change, plan } = useJob();
+  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
   const { unit } = useUnit();
   const { sheet } = docket;
   const { stock, machine } = sheet;
@@ -38,7 +38,7 @@ export function SheetControls() {
       </Row>
       <Row
         label="Up"
-        hint={`${plan.layout.slots.length} on this sheet${plan.layout.rotated ? ', lying sideways' : ''}`}
+        hint={`${plan.sheets.main.lay.downs.length} on this sheet${plan.sheets.main.lay.grid?.sideways ? ', lying sideways' : ''}`}
       >
         <UpControl />
       </Row>
@@ -89,20 +89,20 @@ export function SheetControls() {
           onChange={(work) => change({ sheet: { work } }, work)}
         />
       </Row>
-      {docket.product.binding.kind !== 'loose-leaf' && <FoldControl />}
+      {rulesOf(docket.product.binding).sections !== 'leaves' && <FoldControl />}
       {plansWanted(docket) && <SectionPlans />}
       {plansWanted(docket) && <SectionList />}
       <TrimControls />
-      <StockChart />
+      <StockComparison />
     </>
   );
 }
 
 /** Where the stock's thickness is an estimate it is asked for, and what was measured can be kept with the stock. */
 function Caliper() {
-  const { docket, change, store } = useJob();
+  const { docket, change } = useJob(({ docket, change }) => ({ docket, change }));
   const { unit } = useUnit();
-  const shop = store((s) => s.shop);
+  const shop = useJob((s) => s.shop);
   const keep = useKeeping();
   const { stock } = docket.sheet;
   const known = shop.stocks.find((s) => s.id === stock.id);

@@ -1,14 +1,16 @@
 import { useRef, type ReactNode } from 'react';
 import { Button, Disclosure, DisclosurePanel, Heading } from 'react-aria-components';
-import type { Finding, Station as StationName } from '../../../core';
+import { type Finding, type Station as StationName } from '../../../core';
 import { Button as OurButton } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { Severity } from '../../../ui/Severity';
 import { useJob } from '../context';
+import { useRemedies } from '../remedies';
 
 /** A finding with its remedies: one click each, one undo. */
 function FindingCard({ finding }: { finding: Finding }) {
-  const { change } = useJob();
+  const change = useJob((s) => s.change);
+  const remedies = useRemedies(finding);
   return (
     <div
       className={cx(
@@ -24,9 +26,9 @@ function FindingCard({ finding }: { finding: Finding }) {
         <p className="text-[0.95rem] leading-snug font-semibold">{finding.title}</p>
       </div>
       {finding.detail && <p className="mt-0.5 text-sm">{finding.detail}</p>}
-      {finding.remedies.length > 0 && (
+      {remedies.length > 0 && (
         <ul className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-1" aria-label="Remedies">
-          {finding.remedies.map((r) => (
+          {remedies.map((r) => (
             <li key={r.label}>
               <OurButton
                 small
@@ -74,7 +76,7 @@ export function Station({
   onToggle: (open: boolean) => void;
   children: ReactNode;
 }) {
-  const { findings } = useJob();
+  const findings = useJob((s) => s.findings);
   const mine = findings.filter((f) => f.station === name);
   const worst = mine[0]?.severity;
   const whole = useRef<HTMLDivElement>(null);

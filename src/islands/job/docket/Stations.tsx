@@ -1,9 +1,18 @@
 import { useState } from 'react';
-import { countedPages, nameSize, type Station as StationName } from '../../../core';
+import {
+  countedPages,
+  marksOn,
+  nameSize,
+  rulesOf,
+  workOf,
+  type Finish,
+  type Plan,
+  type Station as StationName,
+} from '../../../core';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { ArtworkStation } from './ArtworkStation';
-import { saidProduct } from './bindings';
+import { saidProduct } from '../said';
 import { FinishControls } from './FinishControls';
 import { MarksControls } from './MarksControls';
 import { ProductControls } from './ProductControls';
@@ -13,8 +22,13 @@ import { Station } from './Station';
 
 /** The docket's six stations, in the order people work. */
 export function Stations() {
-  const { docket, plan, marks, findings, store } = useJob();
-  const artwork = store((s) => s.artwork);
+  const { docket, plan, marks, findings } = useJob(({ docket, plan, marks, findings }) => ({
+    docket,
+    plan,
+    marks,
+    findings,
+  }));
+  const artwork = useJob((s) => s.artwork);
   const { unit } = useUnit();
   const worst = findings.find((f) => f.severity !== 'fine');
   const [open, setOpen] = useState<ReadonlySet<StationName>>(() => new Set<StationName>([worst?.station ?? 'product']));
@@ -25,12 +39,7 @@ export function Stations() {
     setOpen(next);
   };
   const { product, sheet, finish } = docket;
-  const onMarks = (['crop', 'register', 'fold', 'slug'] as const).filter(
-    (k) =>
-      docket.marks[k].on &&
-      !marks.noRoom.includes(k) &&
-      (k !== 'fold' || plan.layout.block.folds.some((f) => f.kind === 'fold')),
-  );
+  const onMarks = marksOn(docket.marks, plan, marks);
   const of = (name: StationName) => ({ name, open: open.has(name), onToggle: toggle(name) });
   return (
     <div>
@@ -46,7 +55,7 @@ export function Stations() {
         {...of('product')}
         number={2}
         title="Product"
-        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${countedPages(plan)} pages, ${saidProduct(docket).binding}${product.binding.kind === 'folded' ? '' : `, bound ${product.bound}`}`}
+        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${countedPages(plan.product)} pages, ${saidProduct(docket).binding}${rulesOf(product.binding).made === 'folded' ? '' : `, bound ${product.bound}`}`}
       >
         <ProductControls />
       </Station>
@@ -54,19 +63,14 @@ export function Stations() {
         {...of('sheet')}
         number={3}
         title="Sheet"
-        facts={`${sheet.stock.name} ${sheet.stock.format}, ${plan.layout.slots.length} up, on ${sheet.machine.name}`}
+        facts={`${sheet.stock.name} ${sheet.stock.format}, ${plan.sheets.main.lay.downs.length} up, on ${sheet.machine.name}`}
       >
         <SheetControls />
       </Station>
-      <Station {...of('marks')} number={4} title="Marks" facts={onMarks.length > 0 ? onMarks.join(', ') : 'none'}>
+      <Station {...of('marks')} number={4} title="Marks" facts={onMarks || 'none'}>
         <MarksControls />
       </Station>
-      <Station
-        {...of('finish')}
-        number={5}
-        title="Finish"
-        facts={finish.stitch ? `on ${finish.finisher.name}` : 'not here'}
-      >
+      <Station {...of('finish')} number={5} title="Finish" facts={saidRoute(finish, plan)}>
         <FinishControls />
       </Station>
       <Station
@@ -79,4 +83,11 @@ export function Stations() {
       </Station>
     </div>
   );
+}
+
+/** The machines of the route that this work goes through: `on Wheatear, then Turnstone`. */
+function saidRoute(finish: Finish, plan: Plan): string {
+  if (!finish.here) return 'not here';
+  const names = workOf(finish, plan, 1).map((w) => w.step.machine.name);
+  return names.length > 0 ? `on ${names.join(', then ')}` : 'on no machine yet';
 }

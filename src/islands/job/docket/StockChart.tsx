@@ -1,65 +1,48 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import * as echarts from 'echarts/core';
 import { BarChart } from 'echarts/charts';
-import { GridComponent, TooltipComponent } from 'echarts/components';
+import { GridComponent } from 'echarts/components';
 import { SVGRenderer } from 'echarts/renderers';
-import { formatNumber, machineTakes, planLayout, type Block, type Docket, type Shop, type Stock } from '../../../core';
-import { useJob } from '../context';
-import { withStock } from '../wishes';
 
-echarts.use([BarChart, GridComponent, TooltipComponent, SVGRenderer]);
+echarts.use([BarChart, GridComponent, SVGRenderer]);
 
-interface Bar {
-  readonly stock: Stock;
-  readonly up: number;
-  /** Cents of paper and clicks for one copy. */
-  readonly price: number;
+/** A bar: a stock with what the job costs on it. */
+export interface Bar {
+  readonly id: string;
+  readonly name: string;
+  readonly cents: number;
+  /** What stands behind the bar. */
+  readonly said: string;
+  readonly swatch: string;
 }
 
-/** What a copy costs on every stock that takes it, cheapest first. */
-function compare(docket: Docket, shop: Shop, sheets: number, block: Block): Bar[] {
-  return shop.stocks
-    .filter((s) => machineTakes(docket.sheet.machine, s))
-    .flatMap((stock) => {
-      const layout = planLayout({ ...docket, sheet: { ...docket.sheet, stock } }, block);
-      const up = layout.slots.length;
-      return layout.fits ? [{ stock, up, price: (sheets * (stock.price + 2 * docket.sheet.machine.click)) / up }] : [];
-    })
-    .sort((a, b) => a.price - b.price);
-}
+const INK = '#2a211c';
+const RUST = '#b4472a';
 
-/** A stock's name and format, and where another has the same, its grain. */
-function named({ stock }: Bar, bars: readonly Bar[]): string {
-  const name = `${stock.name} ${stock.format}`;
-  const alike = bars.filter((b) => `${b.stock.name} ${b.stock.format}` === name).length;
-  return alike > 1 ? `${name} ${stock.grain}` : name;
-}
-
-/** Draws the bars, the stock that is taken in ink; a click takes another. */
-function draw(it: echarts.ECharts, bars: readonly Bar[], now: string, take: (id: string) => void): void {
-  it.setOption({
+function optionOf(bars: readonly Bar[], now: string, pointed: number | null): echarts.EChartsCoreOption {
+  return {
     animation: false,
-    textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable', color: '#2a211c' },
-    grid: { left: 4, right: 108, top: 0, bottom: 0, containLabel: true },
+    textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable', color: INK },
+    grid: { left: 4, right: 88, top: 0, bottom: 0, containLabel: true },
     xAxis: { type: 'value', show: false },
     yAxis: {
       type: 'category',
       inverse: true,
-      data: bars.map((b) => named(b, bars)),
+      data: bars.map((b) => b.name),
       axisTick: { show: false },
       axisLine: { show: false },
-      axisLabel: { color: '#2a211c', fontSize: 12 },
+      axisLabel: { color: INK, fontSize: 12 },
     },
     series: [
       {
         type: 'bar',
         barWidth: 10,
-        data: bars.map((b) => ({
-          value: b.price,
+        data: bars.map((b, i) => ({
+          value: b.cents,
           itemStyle: {
-            color: b.stock.id === now ? '#2a211c' : b.stock.swatch,
-            borderColor: '#2a211c',
-            borderWidth: 1,
+            color: b.id === now ? INK : b.swatch,
+            borderColor: i === pointed ? RUST : INK,
+            borderWidth: i === pointed ? 3 : 1,
           },
         })),
         label: {
@@ -67,57 +50,69 @@ function draw(it: echarts.ECharts, bars: readonly Bar[], now: string, take: (id:
           position: 'right',
           fontFamily: 'Atkinson Hyperlegible Mono Variable',
           fontSize: 11,
-          color: '#2a211c',
-          formatter: (p: { dataIndex: number }) =>
-            `${formatNumber(bars[p.dataIndex]!.price, 1)} ct · ${bars[p.dataIndex]!.up} up`,
+          color: INK,
+          formatter: (p: { dataIndex: number }) => bars[p.dataIndex]!.said,
         },
       },
     ],
-  });
-  it.resize();
-  it.off('click');
-  it.on('click', (p) => {
-    const bar = bars[p.dataIndex];
-    if (bar && bar.stock.id !== now) take(bar.stock.id);
-  });
+  };
 }
 
-/** The stocks that fit, side by side by what a copy costs; a click takes one. The list above does the same by keyboard. */
-export function StockChart() {
-  const { docket, store, plan, change } = useJob();
-  const shop = store((s) => s.shop);
+/**
+ * Bars, the one that is taken in ink; a click takes another. By keyboard up and down go from bar to bar, Enter takes.
+ */
+export default function StockChart({
+  bars,
+  now,
+  onTake,
+}: {
+  readonly bars: readonly Bar[];
+  readonly now: string;
+  readonly onTake: (id: string) => void;
+}) {
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<echarts.ECharts | null>(null);
-  const { block } = plan.layout;
-  const bars = useMemo(
-    () => compare(docket, shop, plan.sheets.length, block),
-    [docket, shop, plan.sheets.length, block],
-  );
-
+  const [pointed, setPointed] = useState<number | null>(null);
   useEffect(() => () => chart.current?.dispose(), []);
-
   // drawn behind the click that changed it: measuring text for a chart takes longer than an answer may
-  const now = docket.sheet.stock.id;
   useEffect(() => {
     const later = setTimeout(() => {
       if (!place.current) return;
-      chart.current ??= echarts.init(place.current, null, { renderer: 'svg' });
-      draw(chart.current, bars, now, (id) => withStock(shop, id, change));
+      const it = (chart.current ??= echarts.init(place.current, null, { renderer: 'svg' }));
+      it.setOption(optionOf(bars, now, pointed));
+      it.resize();
+      it.off('click');
+      it.on('click', (p) => {
+        const bar = bars[p.dataIndex];
+        if (bar && bar.id !== now) onTake(bar.id);
+      });
     }, 0);
     return () => clearTimeout(later);
-  }, [bars, now, shop, change]);
-
+  }, [bars, now, pointed, onTake]);
+  const onKey = (e: React.KeyboardEvent): void => {
+    const at = pointed ?? bars.findIndex((b) => b.id === now);
+    const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: bars.length - 1 }[e.key];
+    if (to !== undefined) setPointed(Math.max(0, Math.min(bars.length - 1, to)));
+    else if ((e.key === 'Enter' || e.key === ' ') && bars[at] && bars[at].id !== now) onTake(bars[at].id);
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  };
+  const bar = pointed === null ? null : bars[pointed];
   return (
-    <figure className="mt-1">
-      <figcaption className="text-xs text-ink-soft">
-        Paper and clicks for a copy, on every stock that fits{bars.length === 0 && ': none does'}
-      </figcaption>
+    <>
       <div
         ref={place}
+        tabIndex={0}
+        role="group"
+        aria-label="Stocks as bars: up and down go from one to the next, Enter takes one"
+        onKeyDown={onKey}
+        onBlur={() => setPointed(null)}
         style={{ height: Math.max(20, bars.length * 21) }}
-        role="img"
-        aria-label={bars.map((b) => `${named(b, bars)}: ${formatNumber(b.price, 1)} cents, ${b.up} up`).join('; ')}
       />
-    </figure>
+      <p className="sr-only" role="status">
+        {bar && `${bar.name}: ${bar.said}`}
+      </p>
+    </>
   );
 }

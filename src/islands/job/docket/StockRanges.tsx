@@ -14,10 +14,10 @@ function range(text: string, most: number): { from: number; to: number } {
 
 /** Stocks by range: any pages on another stock than the rest. */
 export function StockRanges() {
-  const { docket, change, store, plan } = useJob();
-  const shop = store((s) => s.shop);
+  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const shop = useJob((s) => s.shop);
   const { stocks } = docket.product;
-  const most = Math.max(1, plan.places + plan.blanks);
+  const most = Math.max(1, plan.product.places + plan.product.blanks);
   const put = (list: Docket['product']['stocks'], label: string): void => change({ product: { stocks: list } }, label);
   const other = shop.stocks.find((s) => s.id !== docket.sheet.stock.id) ?? docket.sheet.stock;
   return (

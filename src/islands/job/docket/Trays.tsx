@@ -6,13 +6,13 @@ import { stockOptions } from '../wishes';
 
 /** Which stock lies in which tray of the machine, and whether one job draws from several. */
 export function Trays() {
-  const { docket, change, plan, store } = useJob();
-  const shop = store((s) => s.shop);
+  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const shop = useJob((s) => s.shop);
   const keep = useKeeping();
   const { machine } = docket.sheet;
   const { trays, mixes } = machine;
   if (trays.length === 0) return null;
-  const used = new Map(plan.sheets.filter((s) => s.machine.id === machine.id).map((s) => [s.stock.id, s.stock]));
+  const used = new Map(plan.pieces.filter((s) => s.machine.id === machine.id).map((s) => [s.stock.id, s.stock]));
   const from = [...used.values()].map((s) => {
     const tray = trays.find((t) => t.stock === s.id);
     return `${s.name}: ${tray ? tray.name : 'in no tray'}`;

@@ -1,15 +1,15 @@
 import { Choice } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
-import { useJob } from '../context';
+import { rulesOf } from '../../../core';
+import { useBook } from '../context';
 
 /** Paper between and round the pages of a section that the last trim takes away. */
 export function TrimControls() {
-  const { docket, change } = useJob();
+  const { product, change } = useBook(({ product, change }) => ({ product, change }));
   const { unit } = useUnit();
-  const { trims } = docket.sheet;
-  const { product } = docket;
-  if (product.binding.kind === 'loose-leaf' || product.binding.kind === 'folded') return null;
+  const { trims } = product;
+  if (rulesOf(product.binding).trimmed === 'flat') return null;
   return (
     <Row label="Trimmed off">
       <span className="grid grid-cols-3 gap-1">
@@ -22,7 +22,7 @@ export function TrimControls() {
               unit={unit}
               max={100}
               wide
-              onChange={(mm) => change({ sheet: { trims: { [edge]: mm } } }, `trim at the ${edge}`)}
+              onChange={(mm) => change({ product: { trims: { [edge]: mm } } }, `trim at the ${edge}`)}
             />
           </label>
         ))}
@@ -34,7 +34,7 @@ export function TrimControls() {
           value={trims.lap}
           unit={unit}
           max={50}
-          onChange={(lap) => change({ sheet: { trims: { lap } } }, 'lap')}
+          onChange={(lap) => change({ product: { trims: { lap } } }, 'lap')}
         />
         {trims.lap > 0 && (
           <Choice
@@ -44,7 +44,7 @@ export function TrimControls() {
               { key: 'low', label: 'low pages' },
               { key: 'high', label: 'high pages' },
             ]}
-            onChange={(lapSide) => change({ sheet: { trims: { lapSide } } }, `lap on ${lapSide} pages`)}
+            onChange={(lapSide) => change({ product: { trims: { lapSide } } }, `lap on ${lapSide} pages`)}
           />
         )}
       </span>
@@ -55,10 +55,15 @@ export function TrimControls() {
 
 /** The gap at every fold of the sheet, set by hand where it must be another than the trims make it. */
 function Gutters() {
-  const { docket, change, plan } = useJob();
+  const { product, book, plan, change } = useBook(({ product, book, plan, change }) => ({
+    product,
+    book,
+    plan,
+    change,
+  }));
   const { unit } = useUnit();
-  const { gutters } = docket.sheet.trims;
-  const { way, panels } = plan.layout.block;
+  const { gutters } = product.trims;
+  const { way, panels } = book.sections[plan.sheets.main.pieces[0]!]!.shape;
   if (panels.length <= 2 && gutters.length === 0) return null;
   const lines = [
     ...Array.from({ length: way.columns - 1 }, (_, i) => ({ axis: 'upright' as const, line: i + 1 })),
@@ -92,7 +97,7 @@ function Gutters() {
                 onChange={(width) =>
                   change(
                     {
-                      sheet: {
+                      product: {
                         trims: {
                           gutters: [
                             ...gutters.filter((g) => g.axis !== axis || g.line !== line),
@@ -113,7 +118,7 @@ function Gutters() {
         <button
           type="button"
           className="mt-1 text-sm text-rust underline"
-          onClick={() => change({ sheet: { trims: { gutters: [] } } }, 'gaps as the trims make them')}
+          onClick={() => change({ product: { trims: { gutters: [] } } }, 'gaps as the trims make them')}
         >
           As the trims make them
         </button>

@@ -23,7 +23,7 @@ export function Remove({ what, onPress }: { what: string; onPress: () => void })
 }
 /** The stock of a line, under what else it says. */
 export function StockOf({ label, stock, onChange }: { label: string; stock: Stock; onChange: (stock: Stock) => void }) {
-  const shop = useJob().store((s) => s.shop);
+  const shop = useJob((s) => s.shop);
   return (
     <div className="col-span-2">
       <Pick

@@ -49,9 +49,9 @@ export interface TabLeaf {
 
 /** All leaves with tabs, in reading order. */
 export function useTabs(): readonly TabLeaf[] {
-  const { plan } = useJob();
-  return plan.sections.flatMap((s) =>
-    s.tab ? [{ front: s.places[0]!, index: s.tab.index, title: s.tab.title, swatch: s.stock.swatch }] : [],
+  const plan = useJob((s) => s.plan);
+  return plan.product.sections.flatMap((s) =>
+    s.tab ? [{ front: s.reading[0]!, index: s.tab.index, title: s.tab.title, swatch: s.stock.swatch }] : [],
   );
 }
 
@@ -81,7 +81,7 @@ export function Tongue({
   readonly at: { readonly left: number; readonly top: number };
   readonly onPress?: () => void;
 }) {
-  const { docket } = useJob();
+  const docket = useJob((s) => s.docket);
   const { tabs, finished, bound } = docket.product;
   const level = bound === 'top';
   const size = {

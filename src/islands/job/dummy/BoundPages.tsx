@@ -1,6 +1,6 @@
-import { useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { formatLength } from '../../../core';
+import { formatLength, leavesOf, rulesOf } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Toggle } from '../../../ui/choices';
 import { Entry } from '../../../ui/fields';
@@ -24,10 +24,11 @@ const CORRECTED = {
 
 /** The bound piece, turned page by page by click and arrow keys. */
 export function BoundPages({ modes }: { readonly modes: ReactNode }) {
-  const { docket, plan, leaves } = useJob();
+  const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
+  const leaves = useMemo(() => leavesOf(plan.product), [plan]);
   const { unit } = useUnit();
   const { finished, bound } = docket.product;
-  const total = plan.reading.length;
+  const total = plan.product.reading.length;
   const last = total / 2;
   const { at, turning, goTo, step } = useTurning(last);
   const tabs = useTabs();
@@ -62,7 +63,7 @@ export function BoundPages({ modes }: { readonly modes: ReactNode }) {
   const ph = finished.height * k;
   const creepOf = (page: number): number => {
     const depth = leaves.get(page)?.depth ?? null;
-    const standsOut = depth === null ? 0 : (plan.creep.standsOut[depth] ?? 0);
+    const standsOut = depth === null ? 0 : (plan.product.creep.standsOut[depth] ?? 0);
     return Math.min(standsOut, 0.95 * (bound === 'top' ? finished.height : finished.width));
   };
   const [untrimmed, setUntrimmed] = useState(false);
@@ -115,8 +116,8 @@ export function BoundPages({ modes }: { readonly modes: ReactNode }) {
 
   const { before, after } = pagesAt(at, total);
   const inner = Math.max(before ? creepOf(before) : 0, after ? creepOf(after) : 0);
-  const label = (n: number): string => plan.pages[n - 1]?.label || String(n);
-  const calipers = plan.sections.reduce((t, s) => t + (s.way.pages / 2) * s.stock.caliper, 0);
+  const label = (n: number): string => plan.product.pages[n - 1]?.label || String(n);
+  const calipers = plan.product.sections.reduce((t, s) => t + (s.way.pages / 2) * s.stock.caliper, 0);
   // leaves that lie beneath, as thick as they are, up to what the screen has room for
   const thickness = (n: number): number => Math.min(36, (n / last) * calipers * k) || 0;
   return (
@@ -133,9 +134,9 @@ export function BoundPages({ modes }: { readonly modes: ReactNode }) {
         <p className="pointer-events-none absolute top-2 left-4 text-sm">
           {inner > 0.005
             ? `Creep ${formatLength(inner, unit, 2)}: trimmed to ${formatLength((level ? finished.height : finished.width) - inner, unit, 2)}, ${CORRECTED[docket.product.creep.correction]}`
-            : plan.spine
-              ? `Spine ${formatLength(plan.spine.width, unit, 2)}`
-              : docket.product.binding.kind === 'saddle-stitched'
+            : plan.product.spine
+              ? `Spine ${formatLength(plan.product.spine.width, unit, 2)}`
+              : rulesOf(docket.product.binding).made === 'nested'
                 ? 'The outermost leaf: no creep'
                 : ''}
         </p>
@@ -149,15 +150,15 @@ export function BoundPages({ modes }: { readonly modes: ReactNode }) {
             perspective: 2200,
           }}
         >
-          {plan.spine && !level && (at === 0 || at === last) && (
+          {plan.product.spine && !level && (at === 0 || at === last) && (
             <div
               className="absolute border border-ink/40"
-              title={plan.spine.sum}
+              title={plan.product.spine.sum}
               data-testid="spine"
               style={{
                 height: ph,
-                width: Math.max(2, plan.spine.width * k),
-                left: (bound === 'left') === (at === 0) ? pw - Math.max(2, plan.spine.width * k) : pw,
+                width: Math.max(2, plan.product.spine.width * k),
+                left: (bound === 'left') === (at === 0) ? pw - Math.max(2, plan.product.spine.width * k) : pw,
               }}
             >
               <SpineFace scale={k} />
@@ -266,7 +267,7 @@ export function BoundPages({ modes }: { readonly modes: ReactNode }) {
             shown={label(after ?? before ?? 1)}
             take={(t) => {
               // by what the page is called, else by its place
-              const named = plan.pages.findIndex((p) => p.label === t.trim()) + 1;
+              const named = plan.product.pages.findIndex((p) => p.label === t.trim()) + 1;
               const n = named > 0 ? named : Number(t);
               if (!Number.isInteger(n) || n < 1 || n > total) throw new Error(`From 1 to ${total}.`);
               goTo(Math.floor(n / 2));
@@ -274,7 +275,7 @@ export function BoundPages({ modes }: { readonly modes: ReactNode }) {
           />
         </label>
         {modes}
-        {plan.creep.standsOut.length > 1 && (
+        {plan.product.creep.standsOut.length > 1 && (
           <Toggle label="Before trimming" value={untrimmed} onChange={setUntrimmed} />
         )}
       </div>

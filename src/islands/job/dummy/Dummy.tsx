@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { rulesOf } from '../../../core';
 import { Choice } from '../../../ui/choices';
 import { useJob } from '../context';
 import { BoundPages } from './BoundPages';
@@ -6,11 +7,11 @@ import { Unfold } from './Unfold';
 
 /** The finished piece: its pages turned, or its sheet folded and opened. */
 export function Dummy({ sheet }: { readonly sheet: number }) {
-  const { docket, plan } = useJob();
-  const single = docket.product.binding.kind === 'folded';
+  const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
+  const single = rulesOf(docket.product.binding).made === 'folded';
   const [wanted, setMode] = useState<'bound' | 'unfold'>(single ? 'unfold' : 'bound');
   // nothing unfolds in a pile of single leaves
-  const folds = plan.sections.some((s) => s.way.folds.length > 0);
+  const folds = plan.product.sections.some((s) => s.way.folds.length > 0);
   const mode = folds ? wanted : 'bound';
   const modes = folds && (
     <Choice

@@ -10,7 +10,7 @@ const PUNCH = {
 
 /** The holes of a loose leaf, drawn over its page in the middle of the clearance. */
 export function Holes({ page, scale }: { readonly page: number; readonly scale: number }) {
-  const { docket } = useJob();
+  const docket = useJob((s) => s.docket);
   const { binding, bound, finished } = docket.product;
   if (binding.kind !== 'loose-leaf' || docket.artwork.imposed.kind === 'sheets') return null;
   const { shape, pitch } = PUNCH[binding.by];

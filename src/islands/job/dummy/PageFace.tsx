@@ -1,14 +1,5 @@
 import { useId } from 'react';
-import {
-  artworkToPage,
-  bleedsOf,
-  compose,
-  creepMap,
-  factsOf,
-  pageBleed,
-  spineEdge,
-  type SpineEdge,
-} from '../../../core';
+import { bleedsOf, factsOf, pageBleed, pageStanding, spineEdge, type SpineEdge } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { inkOn } from '../../../ui/inkOn';
 import { useJob } from '../context';
@@ -48,27 +39,26 @@ export function PageFace({
   readonly scale: number;
   readonly untrimmed?: boolean;
 }) {
-  const { docket, plan, leaves, files, store } = useJob();
-  const artwork = store((s) => s.artwork);
+  const { product, plan, files, artwork } = useJob(({ docket, plan, files, artwork }) => ({
+    product: docket.product,
+    plan,
+    files,
+    artwork,
+  }));
   const id = useId();
-  const { bound, finished: size } = docket.product;
-  const at = plan.pages[reading - 1];
-  const { width: w, height: h } = size;
-  const ref = at?.ref ?? null;
+  const { bound, finished } = product;
+  const { width: w, height: h } = finished;
+  const at = plan.product.pages[reading - 1];
+  // what the sheet shows of the page: one truth for the table, the dummy and the PDF
+  const { page: ref, toPage: matrix } = plan.content.at(reading);
   const spine = spineEdge(reading, bound);
-  const leaf = leaves.get(reading);
-  const depth = leaf?.depth ?? null;
+  const { section, standsOut: out } = pageStanding(plan.product, reading);
   // tabs and inserts have no artwork: their paper is what is seen
   const between = at?.kind === 'tab' || at?.kind === 'insert';
-  const stock = leaf?.section.stock.swatch;
-  const out = depth === null ? 0 : (plan.creep.standsOut[depth] ?? 0);
-  const moved = depth === null ? 0 : (plan.creep.moved[depth] ?? 0);
-  const squeezed = depth === null ? 1 : (plan.creep.squeezed[depth] ?? 1);
+  const stock = section?.stock.swatch;
   const part = visiblePart(spine, w, h, untrimmed ? 0 : out);
   const facts = ref ? factsOf(artwork, ref) : undefined;
-  const matrix =
-    ref && facts && compose(artworkToPage(facts, docket.artwork, size, ref), creepMap(spine, size, moved, squeezed));
-  const { face, ends } = bleedsOf(docket.product);
+  const { face, ends } = bleedsOf(product);
   // the paper ends at the trim; what the artwork has is shown up to there
   const printed = ref?.part ? { left: 0, right: 0, top: 0, bottom: 0 } : pageBleed(spine, face, ends);
   const wanted =

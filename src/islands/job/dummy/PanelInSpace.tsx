@@ -1,4 +1,4 @@
-import { artworkToPage, factsOf, type BlockPanel, type Cell, type Sheet } from '../../../core';
+import { factsOf, type Cell, type Panel, type PanelFold, type SectionShape, type Sheet } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { useJob } from '../context';
 import { pictureMatrix } from '../table/geometry';
@@ -22,31 +22,30 @@ export function panelTransform(folds: readonly Bending[], height: number, k: num
 /** A panel as a plane with its two faces, turned about the lines of its folds. */
 export function PanelInSpace({
   sheet,
+  shape,
   panel,
   folds,
   k,
   lift,
 }: {
   readonly sheet: Sheet;
-  readonly panel: BlockPanel;
+  readonly shape: SectionShape;
+  readonly panel: Panel;
   readonly folds: readonly Bending[];
   readonly k: number;
   readonly lift: number;
 }) {
-  const { plan } = useJob();
-  const { block } = sheet.layout;
-  const { size, margin } = block;
+  const plan = useJob((s) => s.plan);
+  const { size, margin } = shape;
   // paper from the middle of one gap to the middle of the next
-  const left = edgeBefore(block.folds, 'upright', panel.trim.x, -margin.left);
-  const right = edgeBehind(block.folds, 'upright', panel.trim.x + panel.trim.width, size.width + margin.right);
-  const bottom = edgeBefore(block.folds, 'level', panel.trim.y, -margin.bottom);
-  const top = edgeBehind(block.folds, 'level', panel.trim.y + panel.trim.height, size.height + margin.top);
+  const left = edgeBefore(shape.folds, 'upright', panel.trim.x, -margin.left);
+  const right = edgeBehind(shape.folds, 'upright', panel.trim.x + panel.trim.width, size.width + margin.right);
+  const bottom = edgeBefore(shape.folds, 'level', panel.trim.y, -margin.bottom);
+  const top = edgeBehind(shape.folds, 'level', panel.trim.y + panel.trim.height, size.height + margin.top);
   const paper = { left, top: size.height - top, width: right - left, height: top - bottom };
   const face = (name: 'front' | 'back') => {
     const page = (name === 'front' ? panel.outer : panel.inner).page;
-    const cell = sheet[name].cells.find(
-      (c) => c.slot === 0 && plan.sections.find((s) => s.number === c.section)?.places[page - 1] === c.reading,
-    );
+    const cell = sheet[name].find((c) => c.down === 0 && plan.pieces[c.piece]!.places[page - 1] === c.place);
     return (
       <FaceOf
         cell={cell ?? null}
@@ -86,7 +85,7 @@ export function PanelInSpace({
   );
 }
 
-type Lines = Sheet['layout']['block']['folds'];
+type Lines = readonly PanelFold[];
 const edgeBefore = (folds: Lines, axis: 'upright' | 'level', at: number, none: number): number =>
   Math.max(none, ...folds.filter((f) => f.axis === axis && f.at <= at + 1e-6).map((f) => f.at));
 const edgeBehind = (folds: Lines, axis: 'upright' | 'level', at: number, none: number): number =>
@@ -101,15 +100,14 @@ function FaceOf({
   side,
 }: {
   readonly cell: Cell | null;
-  readonly panel: BlockPanel;
+  readonly panel: Panel;
   readonly paper: { left: number; bottom: number; width: number; height: number };
   readonly k: number;
   readonly side: 'front' | 'back';
 }) {
-  const { docket, plan, files, store } = useJob();
-  const artwork = store((s) => s.artwork);
+  const { plan, files, artwork } = useJob(({ plan, files, artwork }) => ({ plan, files, artwork }));
   if (!cell) return null;
-  const ref = plan.pages[cell.reading - 1]?.ref ?? null;
+  const { page: ref, toPage: matrix } = plan.content.at(cell.place);
   const facts = ref ? factsOf(artwork, ref) : undefined;
   const head = (side === 'front' ? panel.outer : panel.inner).head;
   const w = panel.trim.width;
@@ -117,8 +115,7 @@ function FaceOf({
   // the page in the paper, seen from this side
   const x = side === 'front' ? panel.trim.x - paper.left : paper.left + paper.width - panel.trim.x - w;
   const y = panel.trim.y - paper.bottom;
-  const matrix = ref && facts ? artworkToPage(facts, docket.artwork, { width: w, height: h }, ref) : null;
-  const label = cell.label || String(cell.reading);
+  const label = cell.label || String(cell.place);
   const turn = head === 'down' ? `rotate(180 ${w / 2} ${h / 2})` : undefined;
   return (
     <svg viewBox={`0 0 ${paper.width} ${paper.height}`} className="block h-full w-full">

@@ -1,20 +1,17 @@
-import { artworkToPage, factsOf } from '../../../core';
+import { factsOf } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { useJob } from '../context';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 
 /** The spine of a closed book: what its cover's spread has there, else the cover's paper. */
 export function SpineFace({ scale }: { readonly scale: number }) {
-  const { docket, plan, files, store } = useJob();
-  const artwork = store((s) => s.artwork);
-  const sheet = plan.sheets.find((s) => s.kind === 'cover');
-  const section = plan.sections.find((s) => s.kind === 'cover');
-  const ref = section?.spread?.outer ?? null;
+  const { plan, files, artwork } = useJob(({ plan, files, artwork }) => ({ plan, files, artwork }));
+  const section = plan.product.sections.find((s) => s.kind === 'cover');
+  const { page: ref, toPage: matrix } = plan.content.at(section?.places[0] ?? 0);
   const facts = ref ? factsOf(artwork, ref) : undefined;
-  const { spine, size } = sheet?.layout.block ?? {};
-  if (!ref || !facts || !spine || !size || spine.width <= 0)
+  const { spine, size } = section?.shape ?? {};
+  if (!section?.spread || !ref || !facts || !matrix || !spine || !size || spine.width <= 0)
     return <div className="h-full w-full" style={{ background: section?.stock.swatch ?? '#e2d4b8' }} />;
-  const matrix = artworkToPage(facts, docket.artwork, size, ref);
   const wanted = pictureWidth(facts.media.width * Math.hypot(matrix[0], matrix[1]) * scale);
   return (
     <svg

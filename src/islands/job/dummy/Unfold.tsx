@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Pause, Play, SkipBack, SkipForward } from 'lucide-react';
-import { turnings, type BlockPanel, type Sheet } from '../../../core';
+import { turnings, type Panel, type SectionShape, type Sheet } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { useJob } from '../context';
 import { PanelInSpace } from './PanelInSpace';
@@ -28,13 +28,14 @@ const eased = (t: number): number => (t < 0.5 ? 2 * t * t : 1 - (2 - 2 * t) ** 2
  * plane with its two faces, turned about the folds' lines in their order; the browser's own transforms draw it.
  */
 export function Unfold({ sheet: number, modes }: { readonly sheet: number; readonly modes: ReactNode }) {
-  const { plan } = useJob();
+  const plan = useJob((s) => s.plan);
   // a cover or a leaf has nothing to fold: then the first sheet that has
-  const chosen = plan.sheets[number]!;
-  const isFolded = (s: Sheet): boolean => s.layout.block.way.folds.length > 0;
-  const sheet = isFolded(chosen) ? chosen : (plan.sheets.find(isFolded) ?? chosen);
-  const { block } = sheet.layout;
-  const steps = useMemo(() => turnings(block), [block]);
+  const chosen = plan.sheets.at(number);
+  const shapeOf = (s: Sheet): SectionShape => plan.product.sections[s.downs[0]!]!.shape;
+  const isFolded = (s: Sheet): boolean => shapeOf(s).way.folds.length > 0;
+  const sheet = isFolded(chosen) ? chosen : ([...plan.sheets].find(isFolded) ?? chosen);
+  const shape = shapeOf(sheet);
+  const steps = useMemo(() => turnings(shape), [shape]);
   const last = steps.length;
   const [at, setAt] = useState(0);
   const [going, setGoing] = useState<1 | -1 | null>(null);
@@ -82,17 +83,17 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
     act();
   };
 
-  const k = SHARP * Math.min((room.width - 140) / block.size.width, (room.height - 120) / block.size.height);
+  const k = SHARP * Math.min((room.width - 140) / shape.size.width, (room.height - 120) / shape.size.height);
   const shown = Math.min(last, at);
   const done = Math.floor(shown + 1e-9);
   const folds = steps.map((s, i) => ({ ...s, amount: eased(Math.max(0, Math.min(1, shown - i))) }));
-  const lift = useMemo(() => lifts(block.panels, steps), [block, steps]);
-  const spaces = block.panels.map((panel) => ({
+  const lift = useMemo(() => lifts(shape.panels, steps), [shape, steps]);
+  const spaces = shape.panels.map((panel) => ({
     panel,
     lift: (lift.get(panel) ?? 0) * APART * (last === 0 ? 0 : shown / last),
     folds: folds.filter((f) => f.panels.has(panel)),
   }));
-  const { width: w, height: h } = block.size;
+  const { width: w, height: h } = shape.size;
   const corners = spaces.flatMap(({ panel: { trim: t }, lift: z, folds: f }) =>
     [t.x, t.x + t.width].flatMap((x) =>
       [t.y, t.y + t.height].map((y) => {
@@ -127,20 +128,20 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
         <div
           className="absolute"
           style={{
-            left: (room.width - block.size.width * k) / 2,
-            top: (room.height - block.size.height * k) / 2,
-            width: block.size.width * k,
-            height: block.size.height * k,
+            left: (room.width - shape.size.width * k) / 2,
+            top: (room.height - shape.size.height * k) / 2,
+            width: shape.size.width * k,
+            height: shape.size.height * k,
             transformStyle: 'preserve-3d',
             transform: `translate(${-frame.x}px, ${14 - frame.y}px) scale3d(${frame.scale}, ${frame.scale}, ${frame.scale}) rotateX(${-turn.x}deg) rotateY(${turn.y}deg)`,
           }}
         >
           {spaces.map((it) => (
-            <PanelInSpace key={`${it.panel.column}-${it.panel.row}`} sheet={sheet} k={k} {...it} />
+            <PanelInSpace key={`${it.panel.column}-${it.panel.row}`} sheet={sheet} shape={shape} k={k} {...it} />
           ))}
         </div>
         <p className="absolute top-2 left-3 bg-glass/80 px-1">
-          <span className="font-head text-lg font-semibold">{block.way.name}</span>{' '}
+          <span className="font-head text-lg font-semibold">{shape.way.name}</span>{' '}
           <span className="text-sm">
             sheet {sheet.number},{' '}
             {last === 0 ? 'not folded' : `fold ${Math.min(last, done + (shown > done ? 1 : 0))} of ${last}`}
@@ -177,9 +178,9 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
 }
 
 /** How many layers lie under each panel when all is folded: each then lies a little above the one beneath. */
-function lifts(panels: readonly BlockPanel[], steps: ReturnType<typeof turnings>): ReadonlyMap<BlockPanel, number> {
+function lifts(panels: readonly Panel[], steps: ReturnType<typeof turnings>): ReadonlyMap<Panel, number> {
   let pile = panels.map((p) => [p]);
-  const z = new Map<BlockPanel, number>(panels.map((p) => [p, 0]));
+  const z = new Map<Panel, number>(panels.map((p) => [p, 0]));
   for (const step of steps) {
     const moving = pile.filter((s) => s.some((p) => step.panels.has(p)));
     const rest = pile.filter((s) => !s.some((p) => step.panels.has(p)));

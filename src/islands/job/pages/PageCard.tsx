@@ -28,8 +28,8 @@ export function PageCard({
   readonly chosen: boolean;
   readonly onChoose: (e: React.MouseEvent) => void;
 }) {
-  const { files, store } = useJob();
-  const artwork = store((s) => s.artwork);
+  const files = useJob((s) => s.files);
+  const artwork = useJob((s) => s.artwork);
   const { setNodeRef, listeners, transform, isDragging, isOver } = useSortable({ id: `p${index}` });
   const facts = page ? factsOf(artwork, page) : undefined;
   const quarter = page ? page.turn % 2 === 1 : false;

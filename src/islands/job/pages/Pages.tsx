@@ -5,6 +5,7 @@ import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type 
 import { SortableContext, sortableKeyboardCoordinates } from '@dnd-kit/sortable';
 import { Bookmark, FilePlus2, RotateCcw, SquareDashed, Trash2, CopyPlus, Undo2 } from 'lucide-react';
 import {
+  leavesOf,
   pageList,
   pageListText,
   pagesIn,
@@ -12,24 +13,36 @@ import {
   parsePageList,
   type Docket,
   type PageRef,
-  type Plan,
+  type BookPlan,
 } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { upload } from '../../../ui/upload';
 import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
 import type { JobPage } from '../../../ui/views';
-import { useJob } from '../context';
+import { useJob, useJobStore } from '../context';
 import { useRoom } from '../room';
 import { following, moved, repeated, turned, withBlank, without } from './edits';
 import { CARD, PageCard } from './PageCard';
 
 /** The book's pages as small pictures in reading order: moved, taken out, repeated, turned, blanks put between. */
 export function Pages() {
-  const { docket, plan, leaves, change, store } = useJob();
-  const { artwork, saved, settled, adopt } = store();
-  const { say } = useNotices();
-  const list = useMemo(() => pageList(docket, artwork), [docket, artwork]);
+  const { docket, plan, artwork, jobId, change } = useJob(({ docket, plan, artwork, saved, change }) => ({
+    docket,
+    plan,
+    artwork,
+    jobId: saved.id,
+    change,
+  }));
+  const { settled, adopt } = useJobStore().getState();
+  const say = useNotices((s) => s.say);
+  const { imposed } = docket.artwork;
+  const { pages: wished, bound } = docket.product;
+  const list = useMemo(
+    () => pageList({ imposed, product: { pages: wished, bound } }, artwork),
+    [imposed, wished, bound, artwork],
+  );
+  const leaves = leavesOf(plan.product);
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const [anchor, setAnchor] = useState(0);
   const [scroller, room] = useRoom();
@@ -57,7 +70,7 @@ export function Pages() {
   };
   /** Another page list, typed or taken from the artwork: what is wished of pages goes with them. */
   const putRuns = (pages: Docket['product']['pages'], label: string): void => {
-    const next = pageList({ ...docket, product: { ...docket.product, pages } }, artwork);
+    const next = pageList({ imposed, product: { pages, bound } }, artwork);
     change({ product: { pages, ...following(docket.product, list, next) } }, label);
   };
   const picked = chosen.size > 0 ? [...chosen].filter((i) => i < list.length).sort((a, b) => a - b) : [];
@@ -132,7 +145,7 @@ export function Pages() {
   const addFile = async (file: File): Promise<void> => {
     if (!(await settled())) return;
     try {
-      const page = await upload<JobPage>(`/api/jobs/${saved.id}/files`, 'POST', file, () => undefined).done;
+      const page = await upload<JobPage>(`/api/jobs/${jobId}/files`, 'POST', file, () => undefined).done;
       adopt(page);
       const at = page.job.docket.artwork.more.length;
       const letter = String.fromCharCode(65 + at);
@@ -145,8 +158,8 @@ export function Pages() {
     }
   };
 
-  const places = placesOf(plan, list);
-  const stocks = new Set(plan.sections.map((s) => s.stock.id)).size > 1;
+  const places = placesOf(plan.product, list);
+  const stocks = new Set(plan.product.sections.map((s) => s.stock.id)).size > 1;
   const begins = new Map(docket.product.chapters.map((c) => [c.at - 1, c.title]));
   const none = picked.length === 0;
   return (
@@ -232,7 +245,7 @@ export function Pages() {
                         key={i}
                         index={i}
                         page={ref}
-                        label={plan.pages[places[i]! - 1]?.label ?? ''}
+                        label={plan.product.pages[places[i]! - 1]?.label ?? ''}
                         chapter={begins.get(i) ?? null}
                         stock={stocks ? (leaves.get(places[i]!)?.section.stock ?? null) : null}
                         chosen={chosen.has(i)}
@@ -251,7 +264,7 @@ export function Pages() {
 }
 
 /** The place in the book of each page of the list, from 1; 0 for a blank, which may stand anywhere. */
-function placesOf({ pages, shift }: Plan, list: readonly (PageRef | null)[]): number[] {
+function placesOf({ pages, shift }: BookPlan, list: readonly (PageRef | null)[]): number[] {
   // a cover from a file of its own is not of the list
   const apart = (at: number): boolean => pages[at]!.ref === null || (shift > 0 && pages[at]!.kind === 'cover');
   let at = 0;

@@ -1,13 +1,14 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { ChevronLeft, ChevronRight, FlipHorizontal2, FlipVertical2, Maximize, Minus, Plus } from 'lucide-react';
-import { formatSize, tabsOn } from '../../../core';
+import { formatSize, type SideName } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { Legend, type Drawn } from './Legend';
+import { ofBooks } from './of-books';
 import { CREEP_TIMES } from './parts';
 import { pointedNote, SheetNote } from './SheetNote';
 import { SideDrawing } from './SideDrawing';
@@ -33,29 +34,36 @@ const MARGIN = { x: 24, top: 42, bottom: 52 };
 const BARE = { numbers: false, aids: false };
 
 /** The drawn press sheet: pan, zoom to the pointer, turn it over as the machine does, look through it. */
-export function LightTable({ state, set }: Props) {
-  const { plan, marks, docket, files, store } = useJob();
-  const artwork = store((s) => s.artwork);
+export const LightTable = memo(function LightTable({ state, set }: Props) {
+  const { plan, marks, docket, files } = useJob(({ plan, marks, docket, files }) => ({ plan, marks, docket, files }));
+  const artwork = useJob((s) => s.artwork);
   const [pointed, setPointed] = useState<number | null>(null);
   const { unit } = useUnit();
   const surface = useRef<HTMLDivElement>(null);
   const behaviour = useRef<ZoomBehavior<HTMLDivElement, unknown> | null>(null);
   const [view, setView] = useState<ZoomTransform>(zoomIdentity);
   const [size, setSize] = useState({ width: 0, height: 0 });
-  const sheet = plan.sheets[Math.min(state.sheet, plan.sheets.length - 1)]!;
-  const { layout } = sheet;
-  const { width: W, height: H } = layout.sheet;
+  const sheet = plan.sheets.at(Math.min(state.sheet, plan.sheets.length - 1));
+  const { lay } = sheet;
+  const { width: W, height: H } = lay.paper;
   // the page pointed at, the one across from it in the book, and those before and behind
   const lit = useMemo(
     () =>
       pointed === null
         ? null
-        : { at: pointed, beside: [pointed - 1, pointed + 1].filter((n) => n > 0 && n <= plan.pages.length) },
-    [pointed, plan.pages.length],
+        : { at: pointed, beside: [pointed - 1, pointed + 1].filter((n) => n > 0 && n <= plan.product.pages.length) },
+    [pointed, plan.product.pages.length],
   );
-  const tabs = useMemo(
-    () => ({ front: tabsOn(docket, plan, sheet, 'front'), back: tabsOn(docket, plan, sheet, 'back') }),
-    [docket, plan, sheet],
+  const { product } = docket;
+  const passed = docket.artwork.imposed.kind === 'sheets';
+  const more = useMemo(() => {
+    if (passed) return { front: null, back: null };
+    return { front: ofBooks(plan, product, sheet, 'front'), back: ofBooks(plan, product, sheet, 'back') };
+  }, [passed, product, plan, sheet]);
+
+  const printed = useMemo(
+    () => ({ front: marks.of(sheet.number, 'front'), back: marks.of(sheet.number, 'back') }),
+    [marks, sheet],
   );
 
   const fit = useCallback((): void => {
@@ -106,40 +114,37 @@ export function LightTable({ state, set }: Props) {
     act();
   };
 
-  const { binding } = docket.product;
-  const clearance = binding.kind === 'loose-leaf' && docket.artwork.imposed.kind !== 'sheets' ? binding.clearance : 0;
-  const { folds } = layout.block;
+  const lines = lay.downs.flatMap((d) => d.shape.lines);
   const drawn: Drawn = {
     bleed: docket.product.bleed > 0,
     safe: docket.product.safe > 0,
-    fold: folds.some((f) => f.kind === 'fold'),
-    score: folds.some((f) => f.kind === 'score'),
+    fold: lines.some((l) => l.kind === 'fold'),
+    score: lines.some((l) => l.kind === 'score'),
     creep: state.creep,
   };
-  const axis = layout.turn === 'turn' ? 'rotateY' : 'rotateX';
+  const axis = lay.turn === 'turn' ? 'rotateY' : 'rotateX';
   const px = view.k;
   const whole = useMemo(
     () => ({ numbers: state.numbers, aids: state.aids, creep: state.creep }),
     [state.numbers, state.aids, state.creep],
   );
-  const face = (name: 'front' | 'back', bare = false) => (
+  const face = (name: SideName, bare = false) => (
     <SideDrawing
       sheet={sheet}
       name={name}
-      marks={marks.of(sheet.number, name)}
+      marks={printed[name]}
       artwork={artwork}
       files={files}
       scale={px * (typeof window === 'undefined' ? 1 : window.devicePixelRatio)}
       shown={bare ? BARE : whole}
       lit={bare ? null : lit}
       onPoint={bare ? undefined : setPointed}
-      tabs={tabs[name]}
-      clearance={clearance}
+      more={more[name]}
       safe={docket.product.safe}
     />
   );
   /** One side of the paper, and what shines through it. */
-  const leaf = (name: 'front' | 'back', behind: 'front' | 'back') => (
+  const leaf = (name: SideName, behind: SideName) => (
     <div
       className="absolute inset-0 border border-ink/40 bg-paper shadow-lg"
       style={{ backfaceVisibility: 'hidden', transform: name === 'back' ? `${axis}(180deg)` : 'none' }}
@@ -150,7 +155,7 @@ export function LightTable({ state, set }: Props) {
         <div
           className="absolute inset-0"
           style={{
-            transform: layout.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)',
+            transform: lay.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)',
             mixBlendMode: 'multiply',
             opacity: 0.55,
           }}
@@ -199,7 +204,7 @@ export function LightTable({ state, set }: Props) {
         <span className="font-head text-lg font-semibold">
           Sheet {sheet.number} of {plan.sheets.length}, {state.turned ? 'back' : 'front'}
         </span>
-        <span className="num text-xs">{formatSize(layout.sheet, unit)}</span>
+        <span className="num text-xs">{formatSize(lay.paper, unit)}</span>
         <span className="text-xs">
           <SheetNote plan={plan} number={sheet.number} />
           {pointed !== null && pointedNote(plan, pointed)}
@@ -222,10 +227,10 @@ export function LightTable({ state, set }: Props) {
           <Maximize size={16} />
         </Button>
         <Button small onPress={() => set({ turned: !state.turned })} aria-keyshortcuts="f">
-          {layout.turn === 'turn' ? <FlipHorizontal2 size={16} aria-hidden /> : <FlipVertical2 size={16} aria-hidden />}{' '}
+          {lay.turn === 'turn' ? <FlipHorizontal2 size={16} aria-hidden /> : <FlipVertical2 size={16} aria-hidden />}{' '}
           Turn over
         </Button>
-        {plan.creep.standsOut.length > 1 && (
+        {plan.product.creep.standsOut.length > 1 && (
           <Button
             small
             onPress={() => set({ creep: !state.creep })}
@@ -247,4 +252,4 @@ export function LightTable({ state, set }: Props) {
       {state.aids && <Legend drawn={drawn} />}
     </div>
   );
-}
+});

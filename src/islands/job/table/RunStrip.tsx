@@ -1,5 +1,5 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Plan } from '../../../core';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { SIDE_NAMES, type Plan } from '../../../core';
 import { cx } from '../../../ui/cx';
 import { useJob } from '../context';
 import { SideDrawing } from './SideDrawing';
@@ -18,8 +18,8 @@ interface Place {
 /** Where every sheet stands in the strip: two sides each, as wide as their sheet is. */
 export function stripPlaces(plan: Plan): { places: Place[]; width: number } {
   let left = 10;
-  const places = plan.sheets.map(({ layout }) => {
-    const side = Math.round((HEIGHT * layout.sheet.width) / layout.sheet.height);
+  const places = Array.from(plan.sheets, ({ lay }) => {
+    const side = Math.round((HEIGHT * lay.paper.width) / lay.paper.height);
     const place = { left, width: 2 * side + 12, side };
     left += 2 * side + 26;
     return place;
@@ -29,14 +29,15 @@ export function stripPlaces(plan: Plan): { places: Place[]; width: number } {
 
 /** What the bracket under a sheet says: its section where sections are more than sheets of one fold. */
 function bracketOf(plan: Plan, index: number): string {
-  const sheet = plan.sheets[index]!;
-  if (sheet.kind !== 'text') return sheet.kind;
-  if (plan.nested && sheet.layout.block.panels.length <= 2) return '';
-  return sheet.layout.block.panels.length > 1 && plan.sections.length > 1 ? `section ${sheet.sections.join(', ')}` : '';
+  const sheet = plan.sheets.at(index);
+  const here = sheet.pieces.map((id) => plan.pieces[id]!);
+  const numbers = here.flatMap((p) => p.number ?? []);
+  if (numbers.length === 0) return here[0]!.noun;
+  return here[0]!.named ? `${here[0]!.noun} ${numbers.join(', ')}` : '';
 }
 
 /** Every sheet in running order, front and back, as small pictures; only those in view are drawn. */
-export function RunStrip({
+export const RunStrip = memo(function RunStrip({
   current,
   turned,
   onChoose,
@@ -45,15 +46,15 @@ export function RunStrip({
   turned: boolean;
   onChoose: (sheet: number, turned: boolean) => void;
 }) {
-  const { plan, files, store } = useJob();
-  const artwork = store((s) => s.artwork);
+  const { plan, files } = useJob(({ plan, files }) => ({ plan, files }));
+  const artwork = useJob((s) => s.artwork);
   const strip = useRef<HTMLDivElement>(null);
   const [range, setRange] = useState({ left: 0, width: 1200 });
   // what was seen last: asking the element would have the whole screen laid out at once
   const seen = useRef(range);
   const { sheets } = plan;
   const { places, width } = useMemo(() => stripPlaces(plan), [plan]);
-  const stocks = useMemo(() => [...new Map(sheets.map((s) => [s.stock.id, s.stock])).values()], [sheets]);
+  const stocks = useMemo(() => [...new Map(plan.pieces.map((p) => [p.stock.id, p.stock])).values()], [plan]);
 
   useEffect(() => {
     const el = strip.current!;
@@ -96,15 +97,16 @@ export function RunStrip({
       </div>
       <div ref={strip} className="min-w-0 flex-1 overflow-x-auto">
         <div className="relative h-[92px]" style={{ width }}>
-          {sheets.slice(first, last + 1).map((sheet, i) => {
+          {Array.from({ length: Math.min(sheets.length, last + 1) - first }, (_, i) => {
             const at = first + i;
+            const sheet = sheets.at(at);
             const on = at === current;
             const place = places[at]!;
             const bracket = bracketOf(plan, at);
             return (
               <div key={sheet.number} className="absolute top-1.5 flex flex-col" style={{ left: place.left }}>
                 <div className="flex gap-1">
-                  {(['front', 'back'] as const).map((name) => (
+                  {SIDE_NAMES.map((name) => (
                     <button
                       key={name}
                       type="button"
@@ -151,7 +153,7 @@ export function RunStrip({
       </div>
     </section>
   );
-}
+});
 
 const NO_MARKS: readonly never[] = [];
 

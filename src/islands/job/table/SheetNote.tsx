@@ -1,22 +1,22 @@
-import type { Plan } from '../../../core';
+import type { Plan, Sheet } from '../../../core';
 
-const KIND = { text: 'section', cover: 'cover', tab: 'tab', insert: 'insert' } as const;
+/** A sheet's sections in words: `section 3, Right-angle, 4 × 2`; a tab by its title. Null where its number tells all. */
+function whatItIs({ product: book }: Plan, sheet: Sheet): string | null {
+  const here = sheet.pieces.map((id) => book.sections[id]!);
+  const [first] = here;
+  if (!first) return null;
+  if (first.kind !== 'text') return first.tab?.title || first.kind;
+  if (book.sections.length === 1 || (book.nested && first.shape.panels.length <= 2)) return null;
+  const orders = here.map((s) => s.order);
+  if (first.way.folds.length === 0) return `leaf ${orders.join(', ')}`;
+  return `section ${orders.join(' and ')}, ${first.way.name}`;
+}
 
 /** What a sheet becomes: its sections, its stock where there are several, how many copies it gives. */
 export function SheetNote({ plan, number }: { plan: Plan; number: number }) {
-  const sheet = plan.sheets[number - 1];
-  if (!sheet) return null;
-  const stocks = new Set(plan.sheets.map((s) => s.stock.id)).size;
-  const what =
-    sheet.kind === 'text'
-      ? plan.sections.length > 1 && (!plan.nested || sheet.layout.block.panels.length > 2)
-        ? sheet.layout.block.way.folds.length === 0
-          ? `leaf ${sheet.sections.join(', ')}`
-          : `${KIND.text} ${sheet.sections.join(' and ')}, ${sheet.layout.block.way.name}`
-        : null
-      : sheet.kind === 'tab'
-        ? (plan.sections.find((s) => s.number === sheet.sections[0])?.tab?.title ?? KIND.tab)
-        : KIND[sheet.kind];
+  const sheet = plan.sheets.at(number - 1);
+  const stocks = new Set(plan.pieces.map((p) => p.stock.id)).size;
+  const what = whatItIs(plan, sheet);
   return (
     <>
       {what}
@@ -37,8 +37,10 @@ export function SheetNote({ plan, number }: { plan: Plan; number: number }) {
 
 /** A page pointed at, and its neighbours. */
 export function pointedNote(plan: Plan, reading: number): string {
-  const label = (n: number): string => plan.pages[n - 1]?.label || String(n);
+  // the faces of a cover's spread stand behind the pages
+  if (reading > plan.product.pages.length) return '';
+  const label = (n: number): string => plan.product.pages[n - 1]?.label || String(n);
   const beside = reading % 2 === 0 ? reading + 1 : reading - 1;
-  const facing = beside >= 1 && beside <= plan.pages.length ? ` faces ${label(beside)}` : ' stands alone';
+  const facing = beside >= 1 && beside <= plan.product.pages.length ? ` faces ${label(beside)}` : ' stands alone';
   return ` · page ${label(reading)}${facing}`;
 }

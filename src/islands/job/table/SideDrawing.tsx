@@ -1,17 +1,19 @@
 import { memo, useId } from 'react';
 import {
   foldLines,
-  formSlots,
+  boundsOf,
+  onForm,
   throughSheet,
   type Artwork,
   type Cell,
   type Mark,
-  type Rect,
   type Sheet,
+  type SideName,
 } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { Blank, Clearance, CreepGhosts, FoldOrders, keyOf, MarkLines, PageNumber, SafeAreas, type Lit } from './parts';
 import { down, pictureMatrix, pictureWidth } from './geometry';
+import type { OfBooks } from './of-books';
 import { Patterns } from './patterns';
 
 /** What of a side is drawn. */
@@ -24,7 +26,7 @@ export interface Shown {
 
 interface Props {
   readonly sheet: Sheet;
-  readonly name: 'front' | 'back';
+  readonly name: SideName;
   readonly marks: readonly Mark[];
   readonly artwork: Artwork;
   readonly files: readonly string[];
@@ -33,13 +35,11 @@ interface Props {
   readonly shown: Shown;
   /** Pages to be seen together: the one pointed at and its neighbours in reading order. */
   readonly lit?: Lit | null;
-  readonly onPoint?: (reading: number | null) => void;
-  /** What holes need at the bound edge, mm. */
-  readonly clearance?: number;
+  readonly onPoint?: (place: number | null) => void;
+  /** What else stands on the side. */
+  readonly more?: OfBooks | null;
   /** What must keep clear of the trim and the fold, mm. */
   readonly safe?: number;
-  /** Parts of tab leaves that stand out; beside them the paper is cut away. */
-  readonly tabs?: readonly Rect[];
 }
 
 const pageOf = (artwork: Artwork, cell: Cell) =>
@@ -47,7 +47,7 @@ const pageOf = (artwork: Artwork, cell: Cell) =>
 
 /** One side of a sheet as it comes out of the machine: artwork, trims, bleeds, folds, no-print edges, marks. */
 export const SideDrawing = memo(function SideDrawing({
-  sheet: { layout, front, back },
+  sheet: it,
   name,
   marks,
   artwork,
@@ -56,33 +56,35 @@ export const SideDrawing = memo(function SideDrawing({
   shown,
   lit = null,
   onPoint,
-  tabs = [],
-  clearance = 0,
+  more = null,
   safe = 0,
 }: Props) {
   const id = useId();
-  const { sheet, printable } = layout;
-  const side = name === 'front' ? front : back;
+  const { lay } = it;
+  const { paper: sheet, printable } = lay;
+  const cells = it[name];
   const H = sheet.height;
-  const trims = formSlots(layout).map((s) => (name === 'front' ? s.trim : throughSheet(s.trim, sheet, layout.turn)));
-  const folds = shown.aids ? foldLines(layout, name) : [];
+  const trims = onForm(lay).map((d) => (name === 'front' ? d.trim : throughSheet(d.trim, sheet, lay.turn)));
+  const folds = shown.aids ? foldLines(lay, name) : [];
+  const tabs = more?.tabs ?? [];
   const p = down(printable, H);
   const line = scale > 0 ? 1 / scale : 0.5;
-  const inner = layout.block.panels.length > 2;
+  // between the pages of a piece knives go as well
+  const inner = lay.downs.some((d) => d.shape.prints.length > 4);
   return (
     <svg
       viewBox={`0 0 ${sheet.width} ${H}`}
       className="block h-full w-full"
       role="img"
       aria-label={
-        side.cells.length === 0
+        cells.length === 0
           ? `${name}: not printed`
-          : `${name}: pages ${side.cells.map((c) => (c.page === null ? 'blank' : c.label)).join(', ')}`
+          : `${name}: pages ${cells.map((c) => (c.page === null ? 'blank' : c.label)).join(', ')}`
       }
     >
       <Patterns id={id} />
       <rect width={sheet.width} height={H} fill="#fffdf8" />
-      {side.cells.map((cell) => {
+      {cells.map((cell) => {
         const facts = pageOf(artwork, cell);
         const key = keyOf(cell);
         if (!facts || !cell.matrix || cell.page === null) return null;
@@ -101,7 +103,7 @@ export const SideDrawing = memo(function SideDrawing({
         return (
           <g key={key} clipPath={`url(#${id}-${key})`}>
             <clipPath id={`${id}-${key}`}>
-              <rect {...down(cell.clip, H)} />
+              <rect {...down(boundsOf(cell.clip), H)} />
             </clipPath>
             {image(160)}
             {wanted > 160 && image(wanted)}
@@ -116,9 +118,9 @@ export const SideDrawing = memo(function SideDrawing({
         />
       )}
       {shown.aids &&
-        side.cells.map((cell) => {
+        cells.map((cell) => {
           const t = down(cell.trim, H);
-          const c = down(cell.clip, H);
+          const c = down(boundsOf(cell.clip), H);
           return (
             <path
               key={keyOf(cell)}
@@ -128,14 +130,14 @@ export const SideDrawing = memo(function SideDrawing({
             />
           );
         })}
-      {side.cells.map((cell) =>
+      {cells.map((cell) =>
         cell.page === null && tabs.length === 0 ? <Blank key={keyOf(cell)} {...down(cell.trim, H)} /> : null,
       )}
       {tabs.map((t, i) => (
         <rect key={i} {...down(t, H)} fill="#e2d4b8" stroke="#2a211c" strokeWidth={Math.max(line, 0.2)} />
       ))}
       {inner &&
-        side.cells.map((cell) => (
+        cells.map((cell) => (
           <rect
             key={keyOf(cell)}
             {...down(cell.trim, H)}
@@ -162,16 +164,16 @@ export const SideDrawing = memo(function SideDrawing({
           </g>
         );
       })}
-      {shown.aids && clearance > 0 && <Clearance cells={side.cells} H={H} mm={clearance} pattern={`${id}-safe`} />}
-      {shown.aids && safe > 0 && scale > 0 && <SafeAreas cells={side.cells} H={H} mm={safe} line={line} />}
-      {shown.creep && <CreepGhosts cells={side.cells} H={H} line={line} />}
+      {shown.aids && more && <Clearance strips={more.clearances} H={H} pattern={`${id}-safe`} />}
+      {shown.aids && safe > 0 && scale > 0 && <SafeAreas cells={cells} H={H} mm={safe} line={line} />}
+      {shown.creep && more && <CreepGhosts shifts={more.shifts} H={H} line={line} />}
       <MarkLines marks={marks} H={H} line={line} />
-      {shown.numbers && side.cells.map((cell) => <PageNumber key={keyOf(cell)} cell={cell} H={H} lit={lit} />)}
+      {shown.numbers && cells.map((cell) => <PageNumber key={keyOf(cell)} cell={cell} H={H} lit={lit} />)}
       {scale > 0 && <FoldOrders folds={folds} H={H} line={line} />}
       {onPoint &&
-        side.cells.map((cell) => {
-          const near = lit?.beside.includes(cell.reading);
-          const on = lit?.at === cell.reading;
+        cells.map((cell) => {
+          const near = lit?.beside.includes(cell.place);
+          const on = lit?.at === cell.place;
           return (
             <rect
               key={keyOf(cell)}
@@ -181,7 +183,7 @@ export const SideDrawing = memo(function SideDrawing({
               stroke={on ? '#b4472a' : near ? '#b87c08' : 'none'}
               strokeWidth={2 * line}
               strokeDasharray={on ? undefined : '4 2'}
-              onPointerEnter={() => onPoint(cell.reading)}
+              onPointerEnter={() => onPoint(cell.place)}
               onPointerLeave={() => onPoint(null)}
             />
           );

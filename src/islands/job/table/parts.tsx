@@ -1,7 +1,7 @@
-import type { Cell, foldLines, Mark } from '../../../core';
+import type { Cell, foldLines, Mark, Rect } from '../../../core';
 import { down, headDegrees } from './geometry';
 
-/** Pages to be seen together: the one pointed at, and its neighbours in reading order. */
+/** Pages to be seen together, by their places: the one pointed at, and its neighbours in reading order. */
 export interface Lit {
   readonly at: number;
   readonly beside: readonly number[];
@@ -10,14 +10,14 @@ export interface Lit {
 /** How many times creep is drawn larger than it is. */
 export const CREEP_TIMES = 12;
 
-export const keyOf = (cell: Cell): string => `${cell.slot}-${cell.reading}`;
+export const keyOf = (cell: Cell): string => `${cell.down}-${cell.place}`;
 
 /** A large quiet number with an arrow at the head of the page. */
 export function PageNumber({ cell, H, lit }: { cell: Cell; H: number; lit: Lit | null }) {
   const size = Math.min(cell.trim.width, cell.trim.height);
   const x = cell.trim.x + cell.trim.width / 2;
   const y = H - cell.trim.y - cell.trim.height / 2;
-  const text = cell.label || String(cell.reading);
+  const text = cell.label || String(cell.place);
   return (
     <g
       transform={`translate(${x} ${y}) rotate(${headDegrees(cell.head)})`}
@@ -26,8 +26,8 @@ export function PageNumber({ cell, H, lit }: { cell: Cell; H: number; lit: Lit |
       fontWeight="700"
     >
       <g
-        fill={lit?.at === cell.reading ? '#8e3115' : '#2a211c'}
-        fillOpacity={lit && (lit.at === cell.reading || lit.beside.includes(cell.reading)) ? 0.95 : 0.62}
+        fill={lit?.at === cell.place ? '#8e3115' : '#2a211c'}
+        fillOpacity={lit && (lit.at === cell.place || lit.beside.includes(cell.place)) ? 0.95 : 0.62}
         stroke="#fffdf8"
         strokeOpacity="0.72"
         paintOrder="stroke"
@@ -66,27 +66,28 @@ export function FoldOrders({ folds, H, line }: { folds: ReturnType<typeof foldLi
   );
 }
 
+/** How far a page's content is moved on a side, in mm. */
+export interface Shift {
+  readonly trim: Rect;
+  readonly x: number;
+  readonly y: number;
+}
+
 /** Where each page's content goes for creep, drawn many times too far: an outline and an arrow. */
-export function CreepGhosts({ cells, H, line }: { cells: readonly Cell[]; H: number; line: number }) {
+export function CreepGhosts({ shifts, H, line }: { shifts: readonly Shift[]; H: number; line: number }) {
   return (
     <g fill="none" stroke="#2f5d50" strokeWidth={1.4 * line}>
-      {cells.map((cell) => {
-        if (Math.abs(cell.moved) < 1e-6) return null;
-        // upright, the way to the spine; then as the page lies
-        const ways = { left: [-1, 0], right: [1, 0], top: [0, 1], bottom: [0, -1] } as const;
-        let [x, y]: readonly [number, number] = ways[cell.spine];
-        for (let i = 0; i < cell.head; i++) [x, y] = [-y, x];
-        const far = cell.moved * CREEP_TIMES;
-        const t = down(cell.trim, H);
+      {shifts.map(({ trim, x, y }, i) => {
+        const t = down(trim, H);
         const cx = t.x + t.width / 2;
         const cy = t.y + t.height * 0.8;
-        const ex = cx + x * far;
-        const ey = cy - y * far;
+        const ex = cx + x * CREEP_TIMES;
+        const ey = cy - y * CREEP_TIMES;
         return (
-          <g key={keyOf(cell)}>
+          <g key={i}>
             <rect
-              x={t.x + x * far}
-              y={t.y - y * far}
+              x={t.x + x * CREEP_TIMES}
+              y={t.y - y * CREEP_TIMES}
               width={t.width}
               height={t.height}
               fill="#2f5d50"
@@ -175,33 +176,13 @@ export function SafeAreas({ cells, H, mm, line }: { cells: readonly Cell[]; H: n
   );
 }
 
-/** The strip at the bound edge of each page that its holes need, dotted as what must keep clear. */
-export function Clearance({
-  cells,
-  H,
-  mm,
-  pattern,
-}: {
-  cells: readonly Cell[];
-  H: number;
-  mm: number;
-  pattern: string;
-}) {
+/** Strips that holes need, dotted as what must keep clear. */
+export function Clearance({ strips, H, pattern }: { strips: readonly Rect[]; H: number; pattern: string }) {
   return (
     <g fill={`url(#${pattern})`}>
-      {cells.map((cell) => {
-        const t = down(cell.trim, H);
-        // the spine edge as it lies: upright left is below after one turn counter-clockwise
-        const order = ['top', 'left', 'bottom', 'right'] as const;
-        const lies = order[(order.indexOf(cell.spine) + cell.head) % 4]!;
-        const strip = {
-          left: { ...t, width: mm },
-          right: { ...t, x: t.x + t.width - mm, width: mm },
-          top: { ...t, height: mm },
-          bottom: { ...t, y: t.y + t.height - mm, height: mm },
-        }[lies];
-        return <rect key={keyOf(cell)} {...strip} />;
-      })}
+      {strips.map((strip, i) => (
+        <rect key={i} {...down(strip, H)} />
+      ))}
     </g>
   );
 }

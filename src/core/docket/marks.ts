@@ -1,0 +1,40 @@
+import { z } from 'zod';
+import { length } from './lengths';
+
+/** The wishes for marks, one entry a kind; see the rules in `marks/`. */
+
+const lineMark = {
+  on: z.boolean(),
+  length: length.max(50),
+  offset: length.max(50).describe('From the trim'),
+  weight: z.number().min(0.01).max(5).describe('Line thickness'),
+};
+
+export const MarksWish = z.strictObject({
+  crop: z.strictObject(lineMark),
+  register: z.strictObject(lineMark),
+  fold: z.strictObject(lineMark),
+  spine: z.strictObject(lineMark).default({ on: true, length: 5, offset: 3, weight: 0.25 }),
+  centre: z.strictObject(lineMark).default({ on: false, length: 6, offset: 4, weight: 0.2 }),
+  collating: z
+    .strictObject({
+      on: z.boolean(),
+      length: z.number().min(1).max(60).describe('Length of a step along the spine'),
+      width: z.number().min(0.5).max(10),
+      from: length.describe('From the head to the first step'),
+      restart: z.int().min(2).max(60).describe('Steps before it begins again at the head'),
+      colour: z.enum(['all', 'black']).describe('In every separation or in black alone'),
+    })
+    .default({ on: true, length: 8, width: 1.5, from: 20, restart: 12, colour: 'black' }),
+  sectionName: z.strictObject({ on: z.boolean(), height: z.number().min(1).max(10) }).default({ on: true, height: 2 }),
+  slug: z.strictObject({
+    on: z.boolean(),
+    height: z.number().min(1).max(20).describe('Height of its letters'),
+    offset: length.max(50).describe('From the trim'),
+  }),
+});
+export type MarksWish = z.infer<typeof MarksWish>;
+/** Kinds of marks that are wished for. */
+export type WishedMark = keyof MarksWish;
+/** In the order of a list. */
+export const MARK_ORDER = Object.keys(MarksWish.shape) as readonly WishedMark[];

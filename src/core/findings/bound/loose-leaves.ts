@@ -1,0 +1,38 @@
+import { foldProblem, looseLeaves } from '../../fold';
+import { BINDING_CHOICES, rulesOf } from '../../makeup';
+import { pageRanges, plural, type Check, type Finding, type InspectedBook } from '../kinds';
+import { CHOSEN, waysIn } from './ways';
+
+/** Leaves that would fall out: joined to no other at the spine, where only the fold holds them. */
+export const looseAtSpine: Check<InspectedBook> = ({ product, book }) => {
+  const { binding, bound } = product;
+  if (!rulesOf(binding).heldByFold) return [];
+  return waysIn(book).flatMap((way): Finding[] => {
+    if (way.spans || foldProblem(way, bound)) return [];
+    const loose = looseLeaves(way.columns, way.rows, way.folds, bound);
+    if (loose.length === 0) return [];
+    return [
+      {
+        id: 'loose-leaves',
+        severity: 'stop',
+        station: 'sheet',
+        title: `${plural(loose.length, 'leaf is', 'leaves are')} not held at the spine`,
+        detail: `Folded as ${way.name}, leaf ${pageRanges(loose)} of a section is joined to no other at the bound edge and falls out when the book is trimmed.`,
+        offers: () => [
+          CHOSEN,
+          // glued, every leaf is held
+          ...BINDING_CHOICES.filter(
+            (c) =>
+              rulesOf(binding).made === 'gathered' &&
+              rulesOf(c.binding).made === 'gathered' &&
+              !rulesOf(c.binding).heldByFold,
+          ).map((c) => ({
+            label: `${c.label} instead`,
+            detail: 'glue holds every leaf',
+            patch: { product: { binding: c.binding } },
+          })),
+        ],
+      },
+    ];
+  });
+};

@@ -1,0 +1,55 @@
+import { machineDetail, machinesFor, processesFor, processSaid, routeWith } from '../../finishing';
+import { SINGLE } from '../../fold';
+import { passedThrough, plural, type Check, type Finding, type Inspected, type Offer } from '../kinds';
+import { ELSEWHERE } from './finishing-limits';
+
+/** Processes that the work needs, and that no machine of its route does. */
+export const finishingLacks: Check = (it) => {
+  const { docket, plan } = it;
+  const { here, route } = docket.finish;
+  if (!here || passedThrough(it)) return [];
+  const { process, mostFolds, foldedApart } = plan.assembly;
+  const has = (p: string): boolean => route.some((s) => s.process === p);
+  const found: Finding[] = [];
+  if (process && process !== 'fold' && !has(process)) {
+    const { does } = processSaid(process);
+    const other = route.find((s) => s.process !== 'cut' && s.process !== 'fold');
+    found.push({
+      id: 'no-finisher',
+      severity: 'look',
+      station: 'finish',
+      title: other ? `${other.machine.name} does not ${does}` : `Nothing in the route can ${does}`,
+      detail: 'Choose a machine that does, or have it finished elsewhere.',
+      offers: () => [...onMachines(it, process, 'Finish on'), ELSEWHERE],
+    });
+  }
+  const needsFolder = processesFor(plan).includes('fold') && (foldedApart ? mostFolds > 0 : mostFolds > 1);
+  if (needsFolder && !has('fold') && (mostFolds > 1 || process === 'fold'))
+    found.push({
+      id: 'no-folder',
+      severity: 'look',
+      station: 'finish',
+      title: 'Nothing folds these sections yet',
+      detail: `A section has ${plural(mostFolds, 'fold')}. Choose a folding machine, or fold by hand.`,
+      offers: () => [...onMachines(it, 'fold', 'Fold on'), ...(process === 'stitch' ? [singleFolds] : []), ELSEWHERE],
+    });
+  return found;
+};
+
+const singleFolds: Offer = {
+  label: 'Single folds instead',
+  detail: 'the stitcher makes them',
+  patch: { product: { fold: SINGLE.id, sections: { kind: 'auto' } } },
+};
+
+function onMachines(
+  { docket, shop, unit }: Inspected,
+  process: Parameters<typeof machinesFor>[0],
+  verb: string,
+): Offer[] {
+  return machinesFor(process, shop).map((m) => ({
+    label: `${verb} ${m.name}`,
+    detail: machineDetail(m, unit),
+    patch: { finish: { route: routeWith(docket.finish.route, process, m) } },
+  }));
+}

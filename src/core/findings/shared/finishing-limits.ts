@@ -1,0 +1,51 @@
+import { limitsOn, machineDetail, machinesFor, routeWith, workOf } from '../../finishing';
+import { passedThrough, type Check, type Finding, type Inspected, type Offer } from '../kinds';
+
+/** Finished by somebody else. */
+export const ELSEWHERE: Offer = {
+  label: 'Print only, finish elsewhere',
+  detail: 'sheets come folded by another hand',
+  patch: { finish: { here: false } },
+};
+
+/** What the machines of the route cannot do of this work. */
+export const finishingLimits: Check = (it) => {
+  const { docket, plan, unit } = it;
+  if (passedThrough(it)) return [];
+  return workOf(docket.finish, plan, docket.product.copies).flatMap(({ step: { process, machine } }) =>
+    limitsOn(process, machine, plan, unit).map((limit): Finding => ({
+      ...limit,
+      severity: 'stop',
+      station: 'finish',
+      offers: () => [...otherMachines(it, process, machine.id), ...thinner(it), ELSEWHERE],
+    })),
+  );
+};
+
+/** The same work on the shop's other machines of that kind. */
+function otherMachines(
+  { docket, shop, unit }: Inspected,
+  process: Parameters<typeof machinesFor>[0],
+  id: string,
+): Offer[] {
+  return machinesFor(process, shop)
+    .filter((m) => m.id !== id)
+    .map((m) => ({
+      label: `Finish on ${m.name}`,
+      detail: machineDetail(m, unit),
+      patch: { finish: { route: routeWith(docket.finish.route, process, m) } },
+    }));
+}
+
+/** Thinner stocks of the same sheet: the heaviest that does comes first. */
+function thinner({ docket, shop }: Inspected): Offer[] {
+  const { stock } = docket.sheet;
+  return shop.stocks
+    .filter((s) => s.width === stock.width && s.height === stock.height && s.caliper < stock.caliper)
+    .map((s) => ({
+      label: `${s.name} ${s.format} instead`,
+      detail: 'thinner',
+      patch: { sheet: { stock: s } },
+      kind: { name: 'thinner', most: 1 },
+    }));
+}

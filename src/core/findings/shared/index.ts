@@ -1,0 +1,31 @@
+import type { Check } from '../kinds';
+import { artworkNotes } from './artwork-notes';
+import { finishingLacks } from './finishing-lacks';
+import { finishingLimits } from './finishing-limits';
+import { fitSheet } from './fit-sheet';
+import { grain } from './grain';
+import { machineTakesStock } from './machine-takes';
+import { marksRoom } from './marks-room';
+import { noPages } from './no-pages';
+import { ownMarks } from './own-marks';
+import { tooLarge } from './too-large';
+import { trays } from './trays';
+import { traysDiffer } from './trays-differ';
+import { weightOrder } from './weight-order';
+
+/** The checks of any product. */
+export const SHARED: readonly Check[] = [
+  artworkNotes,
+  noPages,
+  tooLarge,
+  ownMarks,
+  machineTakesStock,
+  fitSheet,
+  grain,
+  traysDiffer,
+  trays,
+  weightOrder,
+  marksRoom,
+  finishingLimits,
+  finishingLacks,
+];

@@ -1,0 +1,98 @@
+import type { Finish, FinishStep, Process } from '../docket';
+import type { Unit } from '../measure';
+import type { Finisher, FinisherKind, Shop } from '../shop';
+import type { Plan } from '../sheet';
+import { bind } from './bind';
+import { cut } from './cut';
+import { fold } from './fold';
+import { punch } from './punch';
+import type { Amount, Limit, ProcessRule, StepWork } from './rules';
+import { sew } from './sew';
+import { stitch } from './stitch';
+
+export type { Amount, Limit, StepWork } from './rules';
+
+/** The rules of every process, in the order in which a piece goes through them. */
+const PROCESSES: { readonly [P in Process]: ProcessRule<P> } = { cut, fold, stitch, sew, bind, punch };
+
+/** A process's rules for those that treat all alike: its machine is only handed on to it. */
+interface AnyProcess {
+  readonly machine: FinisherKind;
+  readonly label: string;
+  readonly does: string;
+  readonly detail: (machine: Finisher, unit: Unit) => string;
+  readonly applies: (plan: Plan) => boolean;
+  readonly amount: (plan: Plan, copies: number, machine: Finisher) => Amount;
+  readonly limits: (plan: Plan, machine: Finisher, unit: Unit) => readonly Limit[];
+}
+const RULES = PROCESSES as unknown as { readonly [P in Process]: AnyProcess };
+
+/** Every process, in the order in which a piece goes through them. */
+export const PROCESS_ORDER = Object.keys(PROCESSES) as readonly Process[];
+
+/** What is said of a process: as a switch names it, and what its machines do. */
+export const processSaid = (p: Process): Pick<AnyProcess, 'label' | 'does'> => RULES[p];
+
+/** The machines of a shop that do a process. */
+export const machinesFor = (p: Process, shop: Pick<Shop, 'finishers'>): readonly Finisher[] =>
+  shop.finishers.filter((f) => f.kind === RULES[p].machine);
+
+/** What tells a machine from others that do the same. */
+export function machineDetail(machine: Finisher, unit: Unit): string {
+  const p = PROCESS_ORDER.find((q) => RULES[q].machine === machine.kind)!;
+  return RULES[p].detail(machine, unit);
+}
+
+/** A step of a process on a machine of its kind. @throws RangeError where the machine is of another kind */
+export function stepOn(process: Process, machine: Finisher): FinishStep {
+  if (machine.kind !== RULES[process].machine) throw new RangeError(`${machine.name} does not ${RULES[process].does}.`);
+  return { process, machine } as FinishStep;
+}
+
+/** The processes that a plan goes through, in their order. */
+export const processesFor = (plan: Plan): readonly Process[] => PROCESS_ORDER.filter((p) => RULES[p].applies(plan));
+
+/** The steps of the route that this plan goes through here, with what each has to do. */
+export function workOf({ here, route }: Finish, plan: Plan, copies: number): readonly StepWork[] {
+  if (!here) return [];
+  return route
+    .filter(({ process }) => RULES[process].applies(plan))
+    .map((step) => {
+      const { machine } = step;
+      const amount = RULES[step.process].amount(plan, copies, machine);
+      return { step, amount, minutes: machine.makeReady + (60 * amount.count) / machine.speed };
+    });
+}
+
+/** What of a plan a machine cannot do. */
+export const limitsOn = (process: Process, machine: Finisher, plan: Plan, unit: Unit): readonly Limit[] =>
+  RULES[process].limits(plan, machine, unit);
+
+/** The route with one process done on another machine, or on none, in the order of work. */
+export function routeWith(route: readonly FinishStep[], process: Process, machine: Finisher | null): FinishStep[] {
+  const others = route.filter((s) => s.process !== process);
+  const steps = machine ? [...others, stepOn(process, machine)] : others;
+  return steps.sort((a, b) => PROCESS_ORDER.indexOf(a.process) - PROCESS_ORDER.indexOf(b.process));
+}
+
+/**
+ * The route for a process that makes a product, on the shop's machines: what there is already stays; what its making
+ * needs is added on the first machine that there is; what makes other products goes.
+ */
+export function routeFor(
+  made: { readonly process: Process | null; readonly foldedApart: boolean },
+  before: readonly FinishStep[],
+  shop: Pick<Shop, 'finishers'>,
+): FinishStep[] {
+  const kept = before.filter(({ process: p }) => p === 'cut' || p === 'fold' || p === made.process);
+  const wanted: Process[] = [
+    'cut',
+    ...(made.foldedApart ? ['fold' as const] : []),
+    ...(made.process ? [made.process] : []),
+  ];
+  return wanted.reduce<FinishStep[]>((route, p) => {
+    if (route.some((s) => s.process === p)) return route;
+    const [machine] = machinesFor(p, shop);
+    return machine ? routeWith(route, p, machine) : route;
+  }, kept);
+}

@@ -1,0 +1,3 @@
+export * from './fold';
+export * from './creases';
+export * from './ways';

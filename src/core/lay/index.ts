@@ -1,0 +1,3 @@
+export * from './fit';
+export * from './turn';
+export * from './lay';

@@ -1,0 +1,158 @@
+import { MOST_PAGES, type Artwork, type ArtworkWish, type Docket } from '../../docket';
+import { pageList, pagesWished, type ReadingOrder } from '../../pages';
+import type { Laying, MadeUp } from '../piece';
+import { assemblyOf } from './assembly';
+import { rulesOf } from './bindings';
+import { bookContent } from './content';
+import { coverPages, coverSection } from './cover';
+import { creepOf, type Creep } from './creep';
+import { gangsOf } from './gangs';
+import { asPieces, type Made } from './pieces';
+import type { BookPage, Section, SectionPlanned } from './section';
+import type { SectionsWish } from './section-plans';
+import { spineOf, type Leaves, type Spine } from './spine';
+import { makeUpText, withCover, type Text } from './text';
+
+/** A book made up: its pages in reading order and its sections. */
+export interface BookPlan {
+  readonly kind: 'bound';
+  readonly pages: readonly BookPage[];
+  /** For every place, its page in its file; null for a blank. */
+  readonly reading: ReadingOrder;
+  readonly blanks: number;
+  /** Pages of the text without a cover of its own, blanks left out. */
+  readonly textPages: number;
+  readonly sections: readonly Section[];
+  readonly nested: boolean;
+  readonly creep: Creep;
+  /** Where it has a flat spine. */
+  readonly spine: Spine | null;
+  /** Pages of the docket's list: the places that wishes name. */
+  readonly places: number;
+  /** Inserts and tabs that found no place between leaves, by the place that they would follow. */
+  readonly misplaced: readonly number[];
+  /** Pages that the docket wants for a cover and that are not there. */
+  readonly coverLacks: number;
+  /** Places before the text that wishes for places do not count: those of a cover from a file of its own. */
+  readonly shift: number;
+}
+
+/** What a book is made up of. */
+export interface BookWish extends SectionsWish {
+  readonly artwork: ArtworkWish;
+}
+
+/** Sheets passed through are leaves of the artwork's own size, without bleed. */
+function asPassed<W extends Pick<BookWish, 'artwork' | 'product' | 'sheet'>>(wish: W, artwork: Artwork): W {
+  if (wish.artwork.imposed.kind !== 'sheets') return wish;
+  const box = artwork.pages[0]?.[wish.artwork.box];
+  if (!box) return wish;
+  return {
+    ...wish,
+    product: {
+      ...wish.product,
+      binding: { kind: 'loose-leaf', by: 'wire', clearance: 0, order: 'repeat' },
+      finished: { width: box.width, height: box.height },
+      bleed: 0,
+      endBleed: null,
+    },
+    sheet: { ...wish.sheet, up: 'one', fill: 'repeat' },
+  };
+}
+
+/**
+ * Makes a docket's pages up to a book of sections. Never throws for wishes that cannot be met: see the findings.
+ */
+export function makeUpBook(docket: Docket, artwork: Artwork, laying: Laying): MadeUp<BookPlan> {
+  const wish: BookWish = asPassed({ ...docket, laying }, artwork);
+  const { product, sheet } = wish;
+  const { binding, cover } = product;
+  const rules = rulesOf(binding);
+  const nested = rules.made === 'nested';
+  const pagesWish = { imposed: wish.artwork.imposed, product };
+  const list = pageList(pagesWish, artwork);
+  // what has no cover round it gets none: see the findings
+  const own =
+    cover.kind === 'separate' && rules.cover !== 'none'
+      ? coverPages(product, cover, wish.artwork.box, artwork, list)
+      : null;
+  const text = makeUpText(wish, own, list, nested);
+  const pages = withCover(text, own);
+  const before = own?.outside.length ?? 0;
+  const { counted, spaced, laid } = text;
+  const sections = before === 0 && product.stocks.length === 0 ? laid.sections : behindCover(text, before);
+  const round =
+    own && cover.kind === 'separate' ? coverSection(product, cover, sheet.machine, pages.length, own.spread) : null;
+  const spine = rules.flatSpine
+    ? spineOf(leavesIn(sections), cover.kind === 'separate' ? cover.stock.caliper : null)
+    : null;
+  const made: Made = { spine, pages: pages.length, nested };
+  const all = asPieces(product, round, sections, made);
+  const calipers = calipersByDepth(all, nested);
+  const creep = creepOf(product, calipers);
+  const wanted = pagesWished(pagesWish, artwork);
+  return {
+    product: {
+      kind: 'bound',
+      pages,
+      reading: pages.map((p) => p.ref?.page ?? null),
+      blanks: text.pages.length - spaced.list.length + spaced.added,
+      textPages: spaced.list.length - spaced.added,
+      sections: all,
+      nested,
+      creep,
+      spine,
+      misplaced: laid.misplaced.map((p) => p + counted),
+      places: list.length,
+      coverLacks: own?.lacks ?? 0,
+      shift: before - counted,
+    },
+    content: bookContent({ product, placement: wish.artwork, artwork, pages, sections: all, nested, creep }),
+    pieces: all,
+    gangs: gangsOf(sheet, product, all, nested),
+    assembly: assemblyOf(product, all, made, calipers.length),
+    tooMany: wanted > MOST_PAGES ? { of: 'pages', wanted, most: MOST_PAGES } : null,
+  };
+}
+
+/** The text's sections with their places counted from the cover's on; strangers as wishes count them. */
+const behindCover = ({ laid, spaced, counted }: Text, before: number): SectionPlanned[] =>
+  laid.sections.map((s) => ({
+    ...s,
+    places: s.places.map((p) => p + before),
+    strangers: s.strangers.map((p) => spaced.wishPlace(p) + counted),
+  }));
+
+/** The leaves of sections, added up by their stock. */
+function leavesIn(sections: readonly SectionPlanned[]): Leaves[] {
+  const out = new Map<Section['stock'], number>();
+  for (const { way, stock } of sections) out.set(stock, (out.get(stock) ?? 0) + way.pages / 2);
+  return [...out].map(([stock, leaves]) => ({ leaves, caliper: stock.caliper, stock: stock.id }));
+}
+
+/** Leaves by depth: of the whole nest, or of the thickest gathered section. */
+function calipersByDepth(sections: readonly SectionPlanned[], nested: boolean): number[] {
+  const out: number[] = [];
+  const add = (s: SectionPlanned): void => {
+    for (let i = 0; i < s.way.pages / 4; i++) out.push(s.stock.caliper);
+  };
+  if (nested) sections.forEach(add);
+  else {
+    const thickest = sections
+      .filter((s) => s.kind === 'text' && s.way.binds && s.way.folds.length > 0)
+      .reduce<SectionPlanned | null>((m, s) => (!m || s.way.pages > m.way.pages ? s : m), null);
+    if (thickest) add(thickest);
+  }
+  return out;
+}
+
+/**
+ * Pages as the trade counts them: the text's with its blanks, and a cover's where they are the text's own. Tabs,
+ * inserts and a cover with artwork of its own are named beside them.
+ */
+export function countedPages(book: Pick<BookPlan, 'pages' | 'shift'>): number {
+  let n = 0;
+  for (const { kind } of book.pages)
+    if (kind === 'page' || kind === 'blank' || (kind === 'cover' && book.shift === 0)) n++;
+  return n;
+}

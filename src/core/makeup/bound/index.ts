@@ -1,0 +1,12 @@
+export * from './bindings';
+export * from './book';
+export { runsBothWays } from './gangs';
+export * from './standing';
+export * from './creep';
+export * from './spine';
+export * from './section';
+export { bleedsOf, spineBleed, type EdgeRole } from './edges';
+export * from './section-shape';
+export { foldsAllowed, fittingWays, sectionPlans, type SectionPlan } from './section-plans';
+export * from './unfold';
+export { tabPlace, tabText } from './written';

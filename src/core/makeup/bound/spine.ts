@@ -1,0 +1,36 @@
+import { formatNumber } from '../../measure';
+
+/** Paper of one stock in a block: how many leaves of what thickness. */
+export interface Leaves {
+  readonly leaves: number;
+  readonly caliper: number;
+  readonly stock: string;
+}
+
+export interface Spine {
+  /** Millimetres, from outside to outside of the cover's two boards. */
+  readonly width: number;
+  /** The block alone. */
+  readonly block: number;
+  readonly sum: string;
+}
+
+/**
+ * Width of the spine of a perfect-bound or sewn book: leaves × caliper, stock by stock, and the cover's two boards
+ * where it wraps. Nothing comes off for grind-off, which shortens leaves and does not thin them.
+ */
+export function spineOf(text: readonly Leaves[], cover: number | null): Spine {
+  const byStock = new Map<string, Leaves>();
+  for (const t of text) {
+    const key = `${t.stock} ${t.caliper}`;
+    byStock.set(key, { ...t, leaves: (byStock.get(key)?.leaves ?? 0) + t.leaves });
+  }
+  let block = 0;
+  const terms = [...byStock.values()].map((t) => {
+    block += t.leaves * t.caliper;
+    return `${t.leaves} leaves × ${formatNumber(t.caliper, 3)} mm`;
+  });
+  const width = block + (cover === null ? 0 : 2 * cover);
+  if (cover !== null) terms.push(`2 × ${formatNumber(cover, 3)} mm cover`);
+  return { width, block, sum: `${terms.join(' + ') || '0'} = ${formatNumber(width, 2)} mm` };
+}

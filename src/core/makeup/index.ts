@@ -1,0 +1,25 @@
+import type { Artwork, Docket, ProductKind } from '../docket';
+import { makeUpBook, type BookPlan } from './bound';
+import type { Laying, MadeUp } from './piece';
+
+export * from './piece';
+export * from './placing';
+export * from './bound';
+
+/** What is known of each kind of product when it is made up. */
+export interface ProductPlans {
+  readonly bound: BookPlan;
+}
+export type ProductPlan = ProductPlans[ProductKind];
+
+/** How each kind of product is made up: its pieces and their content. */
+const PRODUCTS: {
+  readonly [K in ProductKind]: (docket: Docket, artwork: Artwork, laying: Laying) => MadeUp<ProductPlans[K]>;
+} = { bound: makeUpBook };
+
+/**
+ * Makes a product up: what pieces it is of and what stands on them.
+ * @param laying how many of a shape lie on a sheet, for products that choose their pieces by it
+ */
+export const makeUp = (docket: Docket, artwork: Artwork, laying: Laying): MadeUp<ProductPlan> =>
+  PRODUCTS[docket.product.kind](docket, artwork, laying);

@@ -1,0 +1,52 @@
+import { throughSheet, yieldOf, type Lay } from '../lay';
+import { rect, rectThrough } from '../measure';
+import type { SideName } from '../sheet';
+
+/** A fold or score across a piece, as it lies on the sheet. */
+export interface FoldLine {
+  /** Which piece of the lay, from 0. */
+  readonly down: number;
+  readonly upright: boolean;
+  readonly at: number;
+  /** From where to where it runs, along its axis. */
+  readonly from: number;
+  readonly to: number;
+  /** Which fold makes it, from 1. */
+  readonly order: number;
+  readonly kind: 'fold' | 'score';
+}
+
+/** The lines that a lay is folded and scored along, seen from a side. */
+export function foldLines({ downs, paper, turn }: Lay, side: SideName = 'front'): FoldLine[] {
+  return downs.flatMap(({ shape, at }, down) =>
+    shape.lines.flatMap(({ kind, from, to, order }): FoldLine[] => {
+      if (kind !== 'fold' && kind !== 'score') return [];
+      const along = rect(
+        Math.min(from[0], to[0]),
+        Math.min(from[1], to[1]),
+        Math.abs(to[0] - from[0]),
+        Math.abs(to[1] - from[1]),
+      );
+      const flat = rectThrough(at, along);
+      const r = side === 'front' ? flat : throughSheet(flat, paper, turn);
+      const upright = r.width < r.height;
+      return [
+        {
+          down,
+          upright,
+          at: upright ? r.x : r.y,
+          from: upright ? r.y : r.x,
+          to: upright ? r.y + r.height : r.x + r.width,
+          order,
+          kind,
+        },
+      ];
+    }),
+  );
+}
+
+/** The lines on a side's form: where one form prints both sides, those of the back as well. */
+export const foldLinesOnForm = (lay: Lay, side: SideName): FoldLine[] =>
+  yieldOf(lay.work) === 1
+    ? foldLines(lay, side)
+    : [...foldLines(lay, side), ...foldLines(lay, side === 'front' ? 'back' : 'front')];

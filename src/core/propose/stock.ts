@@ -1,0 +1,53 @@
+import { patched, type Artwork, type Docket } from '../docket';
+import { EPSILON, lying } from '../measure';
+import { cost } from '../reckoning';
+import { plan, type Plan } from '../sheet';
+import { machineTakes, type Shop, type Stock } from '../shop';
+
+/** A stock that a docket could be printed on. */
+export interface StockPlan {
+  readonly stock: Stock;
+  readonly plan: Plan;
+  /** Whether all fits the sheet. */
+  readonly fits: boolean;
+  /** Paper, plates and clicks of the whole job. */
+  readonly cents: number;
+}
+
+/** Whether all of a plan fits its sheets. */
+const fitsAll = ({ sheets }: Plan): boolean => sheets.lays.every((l) => l.fits);
+
+/**
+ * A docket on each of the shop's stocks that its machine takes, in the shop's order. Stocks of one size and thickness lie
+ * alike, and are planned once.
+ */
+export function stockPlans(docket: Docket, artwork: Artwork, shop: Pick<Shop, 'stocks'>): StockPlan[] {
+  return shop.stocks
+    .filter((s) => machineTakes(docket.sheet.machine, s))
+    .map((stock) => {
+      const wished = patched(docket, { sheet: { stock } });
+      const planned = plan(wished, artwork);
+      return { stock, plan: planned, fits: fitsAll(planned), cents: cost(wished, planned) };
+    });
+}
+
+/** The stock on which the whole job costs least with everything fitting, or null; ties go to the list's order. */
+export function cheapestStock(docket: Docket, artwork: Artwork, shop: Pick<Shop, 'stocks'>): Stock | null {
+  let best: StockPlan | null = null;
+  const fitting = new Map<string, boolean>();
+  for (const stock of shop.stocks) {
+    if (!machineTakes(docket.sheet.machine, stock)) continue;
+    const { width, height } = lying(stock);
+    const size = `${width} ${height}`;
+    // what does not fit a size is not planned on it again
+    if (fitting.get(size) === false) continue;
+    const wished = patched(docket, { sheet: { stock } });
+    const planned = plan(wished, artwork);
+    const fits = fitsAll(planned);
+    fitting.set(size, fits);
+    if (!fits) continue;
+    const cents = cost(wished, planned);
+    if (!best || cents < best.cents - EPSILON) best = { stock, plan: planned, fits, cents };
+  }
+  return best?.stock ?? null;
+}

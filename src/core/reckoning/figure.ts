@@ -1,0 +1,55 @@
+import { formatNumber, wholeNumber } from '../measure';
+
+/** A figure with the sum that made it. */
+export interface Figure {
+  readonly key: FigureKey;
+  readonly label: string;
+  readonly value: number;
+  readonly unit: '' | 'sheets' | '%' | 'ct' | 'min' | 'mm';
+  readonly sum: string;
+}
+
+export type FigureKey =
+  | 'up'
+  | 'sheetsPerCopy'
+  | 'goodSheets'
+  | 'spoilage'
+  | 'sheets'
+  | 'waste'
+  | 'paper'
+  | 'clicks'
+  | 'plates'
+  | 'total'
+  | 'printTime'
+  | 'cutTime'
+  | 'foldTime'
+  | 'finishTime'
+  | 'spine'
+  | 'creep';
+
+/** Money from cents. */
+export const money = (cents: number): string =>
+  `${(cents / 100).toFixed(2).replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009')}\u00a0€`;
+
+/** Minutes for reading: `4 min`, `2 h 05`. */
+export function duration(minutes: number): string {
+  const m = Math.ceil(minutes - 1e-9);
+  return m < 60 ? `${m} min` : `${Math.floor(m / 60)} h ${String(m % 60).padStart(2, '0')}`;
+}
+
+/** A figure's value for reading. */
+export function figureText(f: Figure): string {
+  switch (f.unit) {
+    case 'ct':
+      return money(f.value);
+    case 'min':
+      return duration(f.value);
+    case '%':
+      return `${formatNumber(f.value, 1)} %`;
+    case 'mm':
+      return `${formatNumber(f.value, 2)} mm`;
+    case '':
+    case 'sheets':
+      return wholeNumber(f.value);
+  }
+}

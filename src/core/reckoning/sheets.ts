@@ -1,0 +1,108 @@
+import { yieldOf } from '../lay';
+import { formatNumber as n, wholeNumber as whole } from '../measure';
+import type { Plan, Run } from '../sheet';
+import type { Figure } from './figure';
+
+/** What the figures of sheets and money are made from. */
+export interface Reckoned {
+  readonly plan: Plan;
+  readonly copies: number;
+  readonly runs: readonly Run[];
+}
+
+export const totalOf = (runs: readonly Run[], of: (r: Run) => number): number => runs.reduce((t, r) => t + of(r), 0);
+export const termsOf = (runs: readonly Run[], of: (r: Run) => string): string => runs.map(of).join(' + ');
+/** Sheets of a run with its spoilage. */
+export const sheetsOfRun = (r: Run): number => r.good + r.spoilage;
+
+/** How many lie on the sheet that the job is mainly of. */
+export function upFigure({ plan }: Reckoned): Figure {
+  const { lay } = plan.sheets.main;
+  const up = lay.downs.length;
+  const grid = lay.grid
+    ? `${lay.grid.columns} across × ${lay.grid.rows} down${lay.grid.sideways ? ', lying sideways' : ''} = `
+    : '';
+  return {
+    key: 'up',
+    label: 'Up',
+    value: up,
+    unit: '',
+    sum: `${grid}${up} ${plan.assembly.pieces} on a sheet${yieldOf(lay.work) === 2 ? '; one form, twice as many copies' : ''}`,
+  };
+}
+
+export function sheetsPerCopyFigure({ plan, runs }: Reckoned): Figure {
+  const perCopy = plan.sheets.length;
+  const { said, all } = plan.assembly.madeOf;
+  const main = plan.sheets.main.called;
+  const others = runs.filter((r) => r.called !== main).map((r) => `${r.perCopy} ${r.called}`);
+  return {
+    key: 'sheetsPerCopy',
+    label: 'Sheets a copy',
+    value: perCopy,
+    unit: 'sheets',
+    sum: all
+      ? `${said} = ${perCopy}`
+      : `${said}${others.length > 0 ? ` and ${others.join(', ')}` : ''}; ${perCopy} sheets`,
+  };
+}
+
+export function goodSheetsFigure({ plan, copies, runs }: Reckoned): Figure {
+  const good = totalOf(runs, (r) => r.good);
+  const one = runs.length === 1 ? runs[0]! : null;
+  const up = one ? Math.ceil(copies / one.yields) : 0;
+  return {
+    key: 'goodSheets',
+    label: 'Good sheets',
+    value: good,
+    unit: 'sheets',
+    sum: one
+      ? `${whole(copies)} copies ÷ ${one.yields} up = ${n(copies / one.yields)}${copies % one.yields ? ` → ${whole(up)}` : ''}; × ${plan.sheets.length} sheets = ${whole(good)}`
+      : `${termsOf(runs, (r) => `${whole(Math.ceil(copies / r.yields))} × ${r.perCopy} ${r.stock.name}`)} = ${whole(good)}`,
+  };
+}
+
+export function spoilageFigure({ runs }: Reckoned): Figure {
+  const spoiled = totalOf(runs, (r) => r.spoilage);
+  const one = runs.length === 1 ? runs[0]! : null;
+  const wish = one?.machine.spoilage;
+  return {
+    key: 'spoilage',
+    label: 'Spoilage',
+    value: spoiled,
+    unit: 'sheets',
+    sum:
+      one && wish
+        ? `${n(wish.sheets)} + ${n(wish.percent)} % of ${whole(one.good)} = ${n(wish.sheets + (one.good * wish.percent) / 100)} → ${whole(spoiled)}`
+        : `${termsOf(runs, (r) => `${r.spoilage} ${r.stock.name}`)} = ${whole(spoiled)}`,
+  };
+}
+
+export function sheetsFigure({ runs }: Reckoned): Figure {
+  const good = totalOf(runs, (r) => r.good);
+  const spoiled = totalOf(runs, (r) => r.spoilage);
+  return {
+    key: 'sheets',
+    label: 'Sheets',
+    value: good + spoiled,
+    unit: 'sheets',
+    sum: `${whole(good)} good + ${whole(spoiled)} spoilage = ${whole(good + spoiled)}`,
+  };
+}
+
+/** Waste: of all paper bought, spoilage with it, what is in no finished piece. */
+export function wasteFigure({ plan, copies, runs }: Reckoned): Figure {
+  const paper = totalOf(runs, (r) => sheetsOfRun(r) * r.stock.width * r.stock.height);
+  const areas = new Map<number, number>();
+  for (const { shape } of plan.pieces) areas.set(shape.used, (areas.get(shape.used) ?? 0) + 1);
+  const used = [...areas].reduce((t, [area, count]) => t + area * count, 0);
+  const waste = 100 * (1 - (copies * used) / paper);
+  const pieces = [...areas].map(([area, count]) => `${count} × ${n(area / 100, 1)} cm²`).join(' + ');
+  return {
+    key: 'waste',
+    label: 'Waste',
+    value: waste,
+    unit: '%',
+    sum: `1 − ${whole(copies)} copies × ${areas.size > 1 ? `(${pieces})` : pieces} ÷ (${termsOf(runs, (r) => `${whole(sheetsOfRun(r))} × ${n(r.stock.width, 1)} × ${n(r.stock.height, 1)} mm`)}) = ${n(waste, 1)} %`,
+  };
+}

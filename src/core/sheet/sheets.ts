@@ -1,0 +1,196 @@
+import { layOf, yieldOf, type Lay } from '../lay';
+import type { Content, Gang, Piece, TooMuch } from '../makeup';
+import type { Machine, Stock } from '../shop';
+import { arranged, distinctOn, sheetsFor } from './arrange';
+import { cellAt, type Cell } from './cell';
+import { spotsOf, type Spots } from './spots';
+
+export type SideName = 'front' | 'back';
+export const SIDE_NAMES = ['front', 'back'] as const satisfies readonly SideName[];
+
+/** A lay with what is on it. */
+export interface Sheet {
+  /** From 1, in running order. */
+  readonly number: number;
+  readonly lay: Lay;
+  readonly stock: Stock;
+  readonly machine: Machine;
+  /** What its pieces are called: `text`, `cover`. */
+  readonly called: string;
+  /** The piece that lies at each place of the lay. */
+  readonly downs: readonly number[];
+  /** The pieces on it, each once. */
+  readonly pieces: readonly number[];
+  /** How many copies of its pieces one printed sheet gives. */
+  readonly yields: number;
+  /** Sides that are printed. */
+  readonly sides: 1 | 2;
+  /** Whether it goes to its machine as a job of its own. */
+  readonly apart: boolean;
+  /** Its cells, made when they are asked for; none on a side that is not printed. */
+  readonly front: readonly Cell[];
+  readonly back: readonly Cell[];
+}
+
+/** Sheets in a row that are printed alike. */
+export interface SheetBlock {
+  /** The number of the first, from 1, and how many they are. */
+  readonly from: number;
+  readonly count: number;
+  readonly lay: Lay;
+  readonly stock: Stock;
+  readonly machine: Machine;
+  readonly called: string;
+  readonly yields: number;
+  readonly sides: 1 | 2;
+  readonly apart: boolean;
+}
+
+/** The sheets of a plan in running order, each made when it is asked for. */
+export interface Sheets extends Iterable<Sheet> {
+  readonly length: number;
+  /** @param i from 0 @throws RangeError where there is no such sheet */
+  readonly at: (i: number) => Sheet;
+  /** The lays that they have, each once, in order. */
+  readonly lays: readonly Lay[];
+  /** Sheets in a row that differ only in what is on them, in running order. */
+  readonly blocks: readonly SheetBlock[];
+  /** The first sheet of what the job is mainly made of. */
+  readonly main: Sheet;
+}
+
+/** Pages on sides, over all sheets: what a job may have. */
+export const MOST_CELLS = 200_000;
+
+/** A gang on its lay. */
+interface Laid {
+  readonly gang: Gang;
+  readonly lay: Lay;
+  readonly spots: Spots;
+  /** Its first sheet, from 0, and how many it has. */
+  readonly from: number;
+  readonly count: number;
+}
+
+/**
+ * Lays out gangs on sheets. What is more than {@link MOST_CELLS} is left out, one sheet always laid to be looked at.
+ */
+export function sheetsOf(
+  gangs: readonly Gang[],
+  pieces: readonly Piece[],
+  content: Content,
+): { sheets: Sheets; tooMuch: TooMuch | null } {
+  const known = new Map<string, { lay: Lay; spots: Spots }>();
+  const laid: Laid[] = [];
+  let from = 0;
+  let cells = 0;
+  let wanted = 0;
+  for (const gang of gangs) {
+    let form = known.get(gang.key);
+    if (!form) {
+      const lay = layOf(gang.shape, gang.sheet);
+      known.set(gang.key, (form = { lay, spots: spotsOf(lay) }));
+    }
+    const each = form.spots.front.length + form.spots.back.length;
+    const all = sheetsFor(gang, form.lay.downs.length);
+    wanted += all * each;
+    const room = Math.floor((MOST_CELLS - cells) / each);
+    const count = Math.min(all, Math.max(room, from === 0 ? 1 : 0));
+    if (count === 0) continue;
+    cells += count * each;
+    laid.push({ gang, ...form, from, count });
+    from += count;
+  }
+  return {
+    sheets: lazily(laid, from, pieces, content),
+    tooMuch: wanted > MOST_CELLS ? { of: 'cells', wanted, most: MOST_CELLS } : null,
+  };
+}
+
+function lazily(laid: readonly Laid[], length: number, pieces: readonly Piece[], content: Content): Sheets {
+  const made: Sheet[] = [];
+  let blocks: readonly SheetBlock[] | null = null;
+  const at = (i: number): Sheet => {
+    if (!(i >= 0 && i < length)) throw new RangeError(`There is no sheet ${i + 1} of ${length}.`);
+    return (made[i] ??= sheetAt(gangAt(laid, i), i, pieces, content));
+  };
+  return {
+    length,
+    at,
+    lays: [...new Set(laid.map((l) => l.lay))],
+    get blocks() {
+      return (blocks ??= laid.flatMap(blocksOf));
+    },
+    get main() {
+      return at((laid.find((l) => l.gang.main) ?? laid[0]!).from);
+    },
+    *[Symbol.iterator]() {
+      for (let i = 0; i < length; i++) yield at(i);
+    },
+  };
+}
+
+/** How many copies a sheet with so many different pieces on it gives. */
+const yieldsOf = (lay: Lay, distinct: number): number =>
+  Math.max(1, Math.floor(lay.downs.length / distinct)) * yieldOf(lay.work);
+
+/** A gang's sheets, those together that give as many copies. */
+function blocksOf({ gang, lay, from, count }: Laid): SheetBlock[] {
+  const { stock, machine } = gang.sheet;
+  const { called, apart } = gang;
+  const sides = lay.work === 'one-sided' ? 1 : 2;
+  const out: SheetBlock[] = [];
+  let begun = 0;
+  let yields = 0;
+  const end = (i: number): void => {
+    if (i > begun)
+      out.push({ from: from + begun + 1, count: i - begun, lay, stock, machine, called, yields, sides, apart });
+    begun = i;
+  };
+  for (let i = 0; i < count; i++) {
+    const next = yieldsOf(lay, distinctOn(gang, lay.downs.length, i));
+    if (next !== yields) end(i);
+    yields = next;
+  }
+  end(count);
+  return out;
+}
+
+/** The gang that a sheet is of, by halving. */
+function gangAt(laid: readonly Laid[], i: number): Laid {
+  let [low, high] = [0, laid.length - 1];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (laid[middle]!.from <= i) low = middle;
+    else high = middle - 1;
+  }
+  return laid[low]!;
+}
+
+function sheetAt({ gang, lay, spots, from }: Laid, i: number, pieces: readonly Piece[], content: Content): Sheet {
+  const downs = arranged(gang, lay.downs.length, i - from);
+  const distinct = [...new Set(downs)];
+  const oneSided = lay.work === 'one-sided';
+  const oneForm = yieldOf(lay.work) === 2;
+  const fill = (side: SideName): Cell[] => spots[side].map((spot) => cellAt(content, spot, pieces[downs[spot.down]!]!));
+  let front: readonly Cell[] | null = null;
+  let back: readonly Cell[] | null = null;
+  return {
+    number: i + 1,
+    lay,
+    stock: gang.sheet.stock,
+    machine: gang.sheet.machine,
+    called: gang.called,
+    downs,
+    pieces: distinct,
+    yields: yieldsOf(lay, distinct.length),
+    sides: oneSided ? 1 : 2,
+    apart: gang.apart,
+    get front() {
+      return (front ??= oneForm ? [...fill('front'), ...fill('back')] : fill('front'));
+    },
+    get back() {
+      return (back ??= oneSided ? [] : oneForm ? this.front : fill('back'));
+    },
+  };
+}

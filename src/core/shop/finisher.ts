@@ -1,0 +1,71 @@
+import { z } from 'zod';
+import { anHour, id, minutes, name, size } from './measures';
+
+/** Finishing machines, a union by kind: each with the limits, speed and make-ready that its kind has. Millimetres. */
+
+const machine = { id, name, makeReady: minutes.describe('Minutes before the first good piece') };
+const thickest = z.number().min(0.01).max(1000).nullable().default(null).describe('The thickest block it takes, mm');
+
+export const Stitcher = z
+  .strictObject({
+    kind: z.literal('stitcher'),
+    ...machine,
+    mostSheets: z.int().min(1).max(10_000).describe('Sheets it folds and stitches at once'),
+    largest: size.describe('The largest finished piece, upright'),
+    speed: anHour.describe('Booklets an hour'),
+  })
+  .describe('Folds sheets once and stitches them through the fold');
+export const Folder = z
+  .strictObject({
+    kind: z.literal('folder'),
+    ...machine,
+    mostFolds: z.int().min(1).max(12).default(4).describe('Folds it makes in a sheet'),
+    largest: size.describe('The largest sheet'),
+    speed: anHour.describe('Sheets an hour'),
+  })
+  .describe('Folds sheets to sections and leaflets');
+export const Binder = z
+  .strictObject({
+    kind: z.literal('binder'),
+    ...machine,
+    thickest,
+    largest: size.describe('The largest finished book, upright'),
+    speed: anHour.describe('Books an hour'),
+  })
+  .describe('Mills the spine and glues');
+export const SewingMachine = z
+  .strictObject({
+    kind: z.literal('sewing machine'),
+    ...machine,
+    thickest,
+    largest: size.describe('The largest finished book, upright'),
+    speed: anHour.describe('Books an hour'),
+  })
+  .describe('Sews sections through the fold');
+export const Punch = z
+  .strictObject({
+    kind: z.literal('punch'),
+    ...machine,
+    thickest,
+    largest: size.describe('The largest finished block, upright'),
+    speed: anHour.describe('Blocks an hour'),
+  })
+  .describe('Punches or drills single leaves and binds them');
+export const Guillotine = z
+  .strictObject({
+    kind: z.literal('guillotine'),
+    ...machine,
+    largest: size.describe('Width of the cut, and depth to the back gauge'),
+    lift: z.number().min(1).max(500).describe('Height of the pile that it cuts at once, mm'),
+    smallestStrip: z.number().min(0).max(1000).describe('What must lie under the clamp behind the knife, mm'),
+    speed: anHour.describe('Cuts an hour, the pile moved and turned between them'),
+  })
+  .describe('Cuts straight through a pile');
+
+export const Finisher = z
+  .discriminatedUnion('kind', [Stitcher, Folder, Binder, SewingMachine, Punch, Guillotine])
+  .meta({ id: 'Finisher' });
+export type Finisher = z.infer<typeof Finisher>;
+export type FinisherKind = Finisher['kind'];
+/** The finishing machines of one kind. */
+export type FinisherOf<K extends FinisherKind> = Extract<Finisher, { kind: K }>;

@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { Finisher } from './finisher';
+import { Machine } from './machine';
+import { Stock } from './stock';
+
+export * from './stock';
+export * from './machine';
+export * from './finisher';
+export * from './takes';
+
+/** What a shop has. */
+export const Shop = z.strictObject({
+  stocks: z.array(Stock).max(2000),
+  machines: z.array(Machine).max(200),
+  finishers: z.array(Finisher).max(200),
+});
+export type Shop = z.infer<typeof Shop>;

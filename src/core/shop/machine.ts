@@ -1,0 +1,70 @@
+import { z } from 'zod';
+import { anHour, cents, edge, id, minutes, name, size } from './measures';
+
+export const Turn = z.enum(['turn', 'tumble']);
+/**
+ * How the sheet comes over for its back: `turn` about the upright axis, which leaves the lead edge where it is;
+ * `tumble` about the level axis, which changes it.
+ */
+export type Turn = z.infer<typeof Turn>;
+
+const EdgeWidths = z.strictObject({
+  left: edge,
+  right: edge,
+  top: edge,
+  bottom: edge.describe('The lead edge'),
+});
+
+export const Machine = z
+  .strictObject({
+    id,
+    name,
+    largest: size,
+    smallest: size,
+    noPrint: EdgeWidths.describe('Edges the machine cannot print, the sheet lying with its long edge level'),
+    turn: Turn,
+    speed: anHour.describe('Sides an hour'),
+    makeReady: minutes.describe('Minutes before the first good sheet'),
+    click: cents.describe('Cents a printed side'),
+    spoilage: z.strictObject({ sheets: z.number().min(0).max(100_000), percent: z.number().min(0).max(100) }),
+    plate: cents.default(0).describe('Cents for the plates of one form, on a press that needs them'),
+    sides: z.enum(['both', 'one']).default('both').describe('Whether it prints both sides in one pass'),
+    reload: z
+      .strictObject({
+        turn: Turn.describe('How the pile is turned over before it goes back in'),
+        order: z.enum(['same', 'reversed']).describe('The order in which the backs must come'),
+        learned: z.boolean().describe('Whether a test run has shown it'),
+      })
+      .default({ turn: 'turn', order: 'same', learned: false })
+      .describe('How the pile goes back in for its backs, on a machine that prints one side'),
+    trays: z
+      .array(
+        z.strictObject({
+          name,
+          stock: id,
+          source: name
+            .nullable()
+            .default(null)
+            .describe(
+              'What its print service calls it (IPP media-source); null where the service finds the stock itself',
+            ),
+        }),
+      )
+      .max(50)
+      .default([])
+      .describe('Which stock, by its id, lies in which tray'),
+    mixes: z.boolean().default(false).describe('Whether one job may draw sheets from several trays'),
+    printer: z
+      .string()
+      .max(500)
+      .nullable()
+      .describe('The address of its print service, ipp://host:port/path or ipps://…; a job’s own copy is never called'),
+    certificate: z
+      .string()
+      .regex(/^[0-9A-Fa-f]{2}(:[0-9A-Fa-f]{2}){31}$/, 'is no SHA-256 fingerprint')
+      .nullable()
+      .default(null)
+      .describe('The SHA-256 of the certificate that its print service shows over ipps, where nobody has signed it'),
+  })
+  .meta({ id: 'Machine' });
+export type Machine = z.infer<typeof Machine>;

@@ -1,0 +1,105 @@
+import { useEffect, useState } from 'react';
+import { Redo2, Undo2 } from 'lucide-react';
+import { Button } from '../../ui/Button';
+import { listen } from '../../ui/client';
+import { Mast } from '../../ui/Mast';
+import { useUnit } from '../../ui/unit';
+import type { Progress } from '../../ui/views';
+import { useJob, useJobStore } from './context';
+import { KeysButton } from './Keys';
+
+/** The job's number and title, whether it is saved, undo and redo, the unit. */
+export function Headline({ pictures }: { readonly pictures: Progress | null }) {
+  const { number, title } = useJob(({ saved, docket }) => ({ number: saved.number, title: docket.title }));
+  return (
+    <Mast here="job">
+      <span className="flex items-baseline gap-2 border-l border-ink/30 pl-4">
+        <span className="num text-ink-soft">{number}</span>
+        <h1 className="max-w-96 truncate text-lg">{title}</h1>
+      </span>
+      <span className="ml-auto flex items-center gap-1">
+        <PicturesDrawn first={pictures} />
+        <Saved />
+        <Steps />
+        <UnitSwitch />
+        <KeysButton />
+      </span>
+    </Mast>
+  );
+}
+
+/** How far drawing the pages has come. */
+function PicturesDrawn({ first }: { readonly first: Progress | null }) {
+  const store = useJobStore();
+  const [now, setNow] = useState(first);
+  useEffect(
+    () =>
+      listen((e) => {
+        if (e.kind === 'pictures' && e.sha256 === store.getState().docket.artwork.file.sha256)
+          setNow(e.done >= e.total ? null : { done: e.done, total: e.total });
+      }),
+    [store],
+  );
+  if (!now) return null;
+  return (
+    <span className="mr-3 text-sm" role="status">
+      drawing pages: <span className="num">{now.done}</span> of <span className="num">{now.total}</span>
+    </span>
+  );
+}
+
+const SYNC = { saved: 'Saved', saving: 'Saving…', away: 'Not saved yet: no answer from the server' } as const;
+
+function Saved() {
+  const sync = useJob((s) => s.sync);
+  return (
+    <span className="mr-2 text-sm text-ink-soft" role="status" data-sync={sync}>
+      {SYNC[sync]}
+    </span>
+  );
+}
+
+function Steps() {
+  const { undo, redo, idle, step } = useJob(({ saved, sync, step }) => ({
+    undo: saved.undo,
+    redo: saved.redo,
+    idle: sync === 'saved',
+    step,
+  }));
+  return (
+    <>
+      <Button
+        small
+        kind="quiet"
+        isDisabled={undo === null && idle}
+        onPress={() => void step('undo')}
+        aria-label={undo ? `Undo: ${undo}` : 'Undo'}
+      >
+        <Undo2 size={16} /> Undo
+      </Button>
+      <Button
+        small
+        kind="quiet"
+        isDisabled={redo === null}
+        onPress={() => void step('redo')}
+        aria-label={redo ? `Redo: ${redo}` : 'Redo'}
+      >
+        <Redo2 size={16} /> Redo
+      </Button>
+    </>
+  );
+}
+
+function UnitSwitch() {
+  const { unit, set } = useUnit();
+  return (
+    <Button
+      small
+      kind="quiet"
+      aria-label={`Lengths in ${unit === 'mm' ? 'millimetres; change to inches' : 'inches; change to millimetres'}`}
+      onPress={() => set(unit === 'mm' ? 'in' : 'mm')}
+    >
+      <span className="num">{unit}</span>
+    </Button>
+  );
+}

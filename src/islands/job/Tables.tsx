@@ -1,0 +1,112 @@
+import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import { Severity } from '../../ui/Severity';
+import { useJob } from './context';
+import { LightTable, type TableState } from './table/LightTable';
+import { RunStrip } from './table/RunStrip';
+
+const Dummy = lazy(() => import('./dummy/Dummy').then((m) => ({ default: m.Dummy })));
+const Pages = lazy(() => import('./pages/Pages').then((m) => ({ default: m.Pages })));
+
+const typing = (e: KeyboardEvent): boolean =>
+  e.target instanceof HTMLElement &&
+  e.target.closest('input, select, textarea, [role=listbox], [role=dialog]') !== null;
+
+type View = 'sheet' | 'dummy' | 'pages';
+
+const FIRST: TableState = { sheet: 0, turned: false, through: false, numbers: true, aids: true, creep: false };
+const SWITCHES: Readonly<Record<string, 'turned' | 'through' | 'numbers' | 'aids' | 'creep'>> = {
+  f: 'turned',
+  x: 'through',
+  n: 'numbers',
+  g: 'aids',
+  c: 'creep',
+};
+const VIEWS: Readonly<Record<string, View>> = { '1': 'sheet', '2': 'dummy', '3': 'pages' };
+
+/** What lies on the table: a sheet, the dummy or the page list, and the run strip beneath. Its state is its own. */
+export function Tables() {
+  const [view, setView] = useState<View>('sheet');
+  const [table, setTable] = useState(FIRST);
+  const length = useJob((s) => s.plan.sheets.length);
+  const sheet = Math.min(table.sheet, length - 1);
+  const adjust = useCallback((c: Partial<TableState>): void => setTable((t) => ({ ...t, ...c })), []);
+  const choose = useCallback(
+    (to: number, turned: boolean): void => {
+      adjust({ sheet: to, turned });
+      setView('sheet');
+    },
+    [adjust],
+  );
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if (e.ctrlKey || e.metaKey || e.altKey || typing(e)) return;
+      const key = e.key.toLowerCase();
+      const flip = SWITCHES[key];
+      const to = VIEWS[key];
+      if (flip) setTable((t) => ({ ...t, [flip]: !t[flip] }));
+      else if (to) setView(to);
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  return (
+    <main className="flex min-h-0 min-w-0 flex-col max-[900px]:h-[max(85vh,26rem)]">
+      <div className="flex min-h-10 flex-wrap items-center gap-x-4 border-b border-ink/50 bg-glass-deep px-3">
+        <ViewSwitch view={view} onChange={setView} />
+        <Foremost />
+      </div>
+      <div className="min-h-0 flex-1">
+        <Suspense fallback={<div className="h-full bg-glass" aria-busy />}>
+          {view === 'sheet' && <LightTable state={table} set={adjust} />}
+          {view === 'dummy' && <Dummy sheet={sheet} />}
+          {view === 'pages' && <Pages />}
+        </Suspense>
+      </div>
+      <RunStrip current={sheet} turned={table.turned} onChoose={choose} />
+    </main>
+  );
+}
+
+const SWITCH = 'min-h-7 border-b-3 border-transparent px-2 font-head font-semibold data-[selected]:border-rust';
+
+function ViewSwitch({ view, onChange }: { view: View; onChange: (v: View) => void }) {
+  return (
+    <ToggleButtonGroup
+      aria-label="What lies on the table"
+      selectionMode="single"
+      disallowEmptySelection
+      selectedKeys={[view]}
+      onSelectionChange={(k) => onChange([...k][0] as View)}
+      className="flex gap-1"
+    >
+      <ToggleButton id="sheet" className={SWITCH}>
+        Sheet
+      </ToggleButton>
+      <ToggleButton id="dummy" className={SWITCH}>
+        Dummy
+      </ToggleButton>
+      <ToggleButton id="pages" className={SWITCH}>
+        Pages
+      </ToggleButton>
+    </ToggleButtonGroup>
+  );
+}
+
+/** The worst finding, above the table where it cannot be missed. */
+function Foremost() {
+  const { title, severity, more } = useJob(({ findings }) => {
+    const open = findings.filter((f) => f.severity !== 'fine');
+    const [worst] = open;
+    return { title: worst?.title ?? null, severity: worst?.severity ?? ('fine' as const), more: open.length - 1 };
+  });
+  return (
+    <p className="flex min-w-0 items-center gap-2" role="status" aria-label="Foremost finding">
+      <Severity of={severity} />
+      <span className="truncate">{title ?? 'Nothing against it.'}</span>
+      {more > 0 && <span className="shrink-0 text-sm">and {more} more in the docket</span>}
+    </p>
+  );
+}
