@@ -103,7 +103,7 @@ const DRAWN = new Set([
 ]);
 
 /** Whether a page has something that is to print and brings no appearance to print it by (12.5.5). */
-function hasFaceless(file: PdfFile, page: Dict): boolean {
+export function hasFaceless(file: PdfFile, page: Dict): boolean {
   const annots = file.get(page.get('/Annots'));
   if (!Array.isArray(annots)) return false;
   return annots.some((a) => {

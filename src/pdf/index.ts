@@ -1,6 +1,8 @@
 /** The edge to PDF: read, inspect, rasterise, compose. */
 export { ArtworkError } from './errors';
-export { readArtwork, sniff, type ReadArtwork } from './read';
+export { readArtwork, type ReadArtwork } from './read';
+export { sniff } from './sniff';
+export { soundPdf } from './sound';
 export { rasterise } from './raster';
 export { compose, type ComposeJob, type Composed } from './compose';
 export { Hands, inWords, Stopped, TookTooLong, TookTooMuch } from './hands';

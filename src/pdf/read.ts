@@ -1,13 +1,14 @@
-import { closeSync, fstatSync, openSync, readSync, statSync } from 'node:fs';
+import { statSync } from 'node:fs';
 import type { Artwork, PageFacts } from '../core';
 import { checkComposable } from './check';
 import { ArtworkError } from './errors';
 import { pageFacts, type RawPage } from './geometry';
-import { imageToPdf, type ImageKind } from './image';
+import { imageToPdf } from './image';
 import { spotInks } from './inks';
 import { openWithMupdf } from './mupdf-file';
 import { allow } from './mupdf';
 import { rawPage } from './raw-page';
+import { sniff } from './sniff';
 import { PdfEncrypted, PdfFile } from './syntax/file';
 import { PdfTooLarge } from './syntax/budget';
 import { PdfSyntaxError } from './syntax/objects';
@@ -24,24 +25,6 @@ const MENDABLE = 400 << 20;
 export interface ReadArtwork {
   readonly artwork: Artwork;
   readonly workingCopy: boolean;
-}
-
-/** What a file is by its first bytes. */
-export function sniff(path: string): 'pdf' | ImageKind | 'empty' | 'unknown' {
-  const fd = openSync(path, 'r');
-  try {
-    if (fstatSync(fd).size === 0) return 'empty';
-    const head = Buffer.alloc(1024);
-    const n = readSync(fd, head, 0, 1024, 0);
-    const text = head.subarray(0, n).toString('latin1');
-    if (text.includes('%PDF-')) return 'pdf';
-    if (text.startsWith('\x89PNG\r\n')) return 'png';
-    if (text.startsWith('\xff\xd8\xff')) return 'jpeg';
-    if (/^(II[*+]\0|MM\0[*+])/.test(text)) return 'tiff';
-    return 'unknown';
-  } finally {
-    closeSync(fd);
-  }
 }
 
 /**

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { unlinkSync } from 'node:fs';
 import type { Size } from '../core';
-import { textOutlines } from './compose/outlines';
+import { textRuns } from './compose/outlines';
 import { realNumber as n } from './compose/number';
 import { PdfWriter } from './compose/writer';
 import { PT } from './geometry';
@@ -28,7 +28,9 @@ export function writeTestRun(sheet: Size, pass: 'fronts' | 'backs', out: string)
       // an arrow to the head, the number beneath it, and what it is
       const arrow = `${p(x, y + 2 * head * 0.8)} m ${p(x - head / 3, y + head)} l ${p(x + head / 3, y + head)} l h f\n`;
       const text = (s: string, height: number, tx: number, ty: number): string =>
-        `q 1 0 0 1 ${p(tx, ty)} cm\n${textOutlines(s, height, sheet.width)}f Q\n`;
+        `q 1 0 0 1 ${p(tx, ty)} cm\n${textRuns(s, height, sheet.width)
+          .map((r) => `q ${r.squeeze} 0 0 1 ${r.x.toFixed(4)} 0 cm ${r.path} Q\n`)
+          .join('')}Q\n`;
       const word = pass === 'fronts' ? 'front' : 'back';
       writer.stream(
         content,

@@ -1,4 +1,6 @@
 import { closeSync, fsyncSync, openSync, renameSync, rmSync, writeSync } from 'node:fs';
+
+export { renameSync as rename } from 'node:fs';
 import { dirname } from 'node:path';
 
 /** Writes a file whole or not at all, and on disk for good when it returns. */

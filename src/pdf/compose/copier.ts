@@ -15,6 +15,8 @@ import { layersOf, type Layers } from './layers';
 import { realNumber } from './number';
 
 const CHUNK = 1 << 20;
+/** What is read with what stands round it. */
+const SHORT = 1 << 16;
 /** Pieces of one page's content, unpacked and joined. */
 const MOST_CONTENT = 96 << 20;
 
@@ -37,7 +39,7 @@ const STRUCTURE = new Set(['/Page', '/Pages', '/Catalog', '/StructElem', '/Struc
 export class Copier {
   private readonly renumbered = new Map<number, string>();
   private readonly waiting: { num: number; ref: Ref }[] = [];
-  private readonly chunk: Buffer;
+  private chunk: Buffer | null = null;
   readonly layers: Layers;
 
   /** @param onStream is shown every stream that is carried over as it is */
@@ -46,7 +48,6 @@ export class Copier {
     private readonly out: ObjectSink,
     private readonly onStream: (object: PdfObject) => void = () => undefined,
   ) {
-    this.chunk = Buffer.allocUnsafe(out.takesBytes ? CHUNK : 0);
     this.layers = layersOf(source);
   }
 
@@ -87,12 +88,15 @@ export class Copier {
     entries.set('/Length', String(length));
     this.out.begin(num);
     this.out.text(`${this.value(entries)}\nstream\n`);
-    for (let done = 0; this.out.takesBytes && done < length;) {
-      const n = this.source.readInto(this.chunk, 0, offset + done, Math.min(CHUNK, length - done));
-      if (n === 0) break;
-      this.out.bytes(this.chunk.subarray(0, n));
-      done += n;
-    }
+    if (this.out.takesBytes && length <= SHORT) this.out.bytes(this.source.read(offset, length));
+    else
+      for (let done = 0; this.out.takesBytes && done < length;) {
+        const chunk = (this.chunk ??= Buffer.allocUnsafe(CHUNK));
+        const n = this.source.readInto(chunk, 0, offset + done, Math.min(CHUNK, length - done));
+        if (n === 0) break;
+        this.out.bytes(chunk.subarray(0, n));
+        done += n;
+      }
     this.out.text('\nendstream');
     this.out.end();
   }
@@ -104,11 +108,10 @@ export class Copier {
   pageAsForm(num: number, page: Dict, bbox: readonly number[]): void {
     const { source } = this;
     const dict: Dict = new Map<string, PdfValue>([
-      ['/Type', '/XObject'],
       ['/Subtype', '/Form'],
       ['/BBox', bbox.map(realNumber)],
     ]);
-    dict.set('/Resources', page.get('/Resources') ?? new Map());
+    dict.set('/Resources', this.shared(page.get('/Resources')));
     const group = page.get('/Group');
     if (group !== undefined) dict.set('/Group', group);
     const contents = this.contents(page);
@@ -140,6 +143,22 @@ export class Copier {
     this.out.bytes(data);
     this.out.text('\nendstream');
     this.out.end();
+  }
+
+  private readonly sharedText = new Map<string, string>();
+
+  /** Resources written once for all pages that have them alike; those of a page's own dictionary become an object. */
+  private shared(v: PdfValue | undefined): PdfValue {
+    if (v instanceof Ref) return v;
+    if (!isDict(v) || v.size === 0) return new Map();
+    const text = this.value(v);
+    let ref = this.sharedText.get(text);
+    if (!ref) {
+      const num = this.out.allocate();
+      this.out.object(num, text);
+      this.sharedText.set(text, (ref = `${num} 0 R`));
+    }
+    return ref;
   }
 
   private contents(page: Dict): PdfObject[] {

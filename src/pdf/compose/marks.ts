@@ -1,41 +1,105 @@
+import { points, realNumber as n } from './number';
 import type { Mark } from '../../core';
 import { PT } from '../geometry';
-import { realNumber as n } from './number';
-import { textOutlines } from './outlines';
+import { textRuns } from './outlines';
+import type { Drawn } from './side';
+import { packShort } from './object-streams';
+import type { PdfWriter } from './writer';
 
 /** The ratio of a cubic's control length to the radius for a quarter circle. */
 const KAPPA = 0.5522847498;
 
 const TURNS = ['1 0 0 1', '0 1 -1 0', '-1 0 0 -1', '0 -1 1 0'] as const;
 
-/** Content operators that draw marks in the colour space /All at full tint. */
-export function marksContent(marks: readonly Mark[]): string {
-  if (marks.length === 0) return '';
-  const p = (mm: number): string => n(mm * PT);
-  let out = 'q /All CS 1 SCN /All cs 1 scn 0 J\n';
-  for (const m of marks) {
-    switch (m.kind) {
-      case 'line':
-        out += `${p(m.weight)} w [${m.dash.map(p).join(' ')}] 0 d ${p(m.from[0])} ${p(m.from[1])} m ${p(m.to[0])} ${p(m.to[1])} l S\n`;
-        break;
-      case 'circle': {
-        const [x, y] = m.centre;
-        const r = m.radius;
-        const k = r * KAPPA;
-        out += `${p(m.weight)} w [] 0 d ${p(x + r)} ${p(y)} m `;
-        out += `${p(x + r)} ${p(y + k)} ${p(x + k)} ${p(y + r)} ${p(x)} ${p(y + r)} c `;
-        out += `${p(x - k)} ${p(y + r)} ${p(x - r)} ${p(y + k)} ${p(x - r)} ${p(y)} c `;
-        out += `${p(x - r)} ${p(y - k)} ${p(x - k)} ${p(y - r)} ${p(x)} ${p(y - r)} c `;
-        out += `${p(x + k)} ${p(y - r)} ${p(x + r)} ${p(y - k)} ${p(x + r)} ${p(y)} c s\n`;
-        break;
+const p = (mm: number): string => points(mm * PT);
+
+type Drawing = Exclude<Mark, { kind: 'text' }>;
+
+/** A mark's operators, in the colour that is set. */
+function drawing(m: Drawing): string {
+  switch (m.kind) {
+    case 'line':
+      return `${p(m.weight)} w [${m.dash.map(p).join(' ')}] 0 d ${p(m.from[0])} ${p(m.from[1])} m ${p(m.to[0])} ${p(m.to[1])} l S\n`;
+    case 'circle': {
+      const [x, y] = m.centre;
+      const r = m.radius;
+      const k = r * KAPPA;
+      return (
+        `${p(m.weight)} w [] 0 d ${p(x + r)} ${p(y)} m ` +
+        `${p(x + r)} ${p(y + k)} ${p(x + k)} ${p(y + r)} ${p(x)} ${p(y + r)} c ` +
+        `${p(x - k)} ${p(y + r)} ${p(x - r)} ${p(y + k)} ${p(x - r)} ${p(y)} c ` +
+        `${p(x - r)} ${p(y - k)} ${p(x - k)} ${p(y - r)} ${p(x)} ${p(y - r)} c ` +
+        `${p(x + k)} ${p(y - r)} ${p(x + r)} ${p(y - k)} ${p(x + r)} ${p(y)} c s\n`
+      );
+    }
+    case 'area':
+      return `q ${m.black ? '0 0 0 1 k ' : ''}${p(m.rect.x)} ${p(m.rect.y)} ${p(m.rect.width)} ${p(m.rect.height)} re f Q\n`;
+  }
+}
+
+/** In the colour space /All at full tint. */
+const EVERY_SEPARATION = '/All CS 1 SCN /All cs 1 scn 0 J\n';
+
+/**
+ * Draws marks in a file that is being written. What many sides have alike is a form that each names: the lines of a lay,
+ * and the words and digits of their texts.
+ */
+export class MarkWriter {
+  private readonly lines = new Map<string, string>();
+  private readonly texts = new Map<string, string>();
+
+  /** @param all the number of the colour space that prints in every separation */
+  constructor(
+    private readonly out: PdfWriter,
+    private readonly all: number,
+  ) {}
+
+  draw(on: Drawn, marks: readonly Mark[]): void {
+    if (marks.length === 0) return;
+    const drawings = this.drawingsOf(marks);
+    if (drawings) this.use(on, this.lines, 'M', drawings);
+    for (const m of marks) {
+      if (m.kind !== 'text') continue;
+      on.content += `q ${m.black ? '0 0 0 1 k' : '/All cs 1 scn'} ${TURNS[m.turned]} ${p(m.at[0])} ${p(m.at[1])} cm\n`;
+      // each run stands behind the one before it
+      let before = 0;
+      for (const { x, squeeze, path } of textRuns(m.text, m.height, m.room)) {
+        if (before === 0 && squeeze !== 1) on.content += `${n(squeeze)} 0 0 1 0 0 cm\n`;
+        if (x > 0) on.content += `1 0 0 1 ${points((x - before) / squeeze)} 0 cm\n`;
+        this.use(on, this.texts, 'T', path);
+        before = x;
       }
-      case 'area':
-        out += `q ${m.black ? '0 0 0 1 k ' : ''}${p(m.rect.x)} ${p(m.rect.y)} ${p(m.rect.width)} ${p(m.rect.height)} re f Q\n`;
-        break;
-      case 'text':
-        out += `q ${m.black ? '0 0 0 1 k ' : ''}${TURNS[m.turned]} ${p(m.at[0])} ${p(m.at[1])} cm\n${textOutlines(m.text, m.height, m.room)}f Q\n`;
-        break;
+      on.content += 'Q\n';
     }
   }
-  return `${out}Q\n`;
+
+  private known: { readonly marks: readonly Mark[]; readonly text: string } | null = null;
+
+  /** The drawn marks of a side, as operators; those of sides of one lay are often the very same. */
+  private drawingsOf(marks: readonly Mark[]): string {
+    const list = marks.filter((m) => m.kind !== 'text');
+    const { known } = this;
+    if (known && known.marks.length === list.length && list.every((m, i) => m === known.marks[i])) return known.text;
+    const text = list.length > 0 ? EVERY_SEPARATION + list.map((m) => drawing(m)).join('') : '';
+    this.known = { marks: list, text };
+    return text;
+  }
+
+  /** Names a form with this content, made where there is none yet. */
+  private use(on: Drawn, forms: Map<string, string>, prefix: 'M' | 'T', content: string): void {
+    let ref = forms.get(content);
+    if (!ref) {
+      const num = this.out.allocate();
+      const colours = prefix === 'M' ? `/Resources<</ColorSpace<</All ${this.all} 0 R>>>>` : '/Resources<<>>';
+      this.out.stream(
+        num,
+        `/Type/XObject/Subtype/Form/BBox[-20000 -20000 20000 20000]${colours}/Filter/FlateDecode`,
+        packShort(content),
+      );
+      forms.set(content, (ref = `${num} 0 R`));
+    }
+    const key = `${prefix}${ref.slice(0, ref.indexOf(' '))}`;
+    on.forms.set(key, ref);
+    on.content += `/${key} Do\n`;
+  }
 }

@@ -35,57 +35,120 @@ function theFont(): Font {
 /** The height of its capitals in ems. */
 const CAPITALS = 0.668;
 
-/**
- * Text as filled outlines, so that a mark needs no font in the file.
- * @param height of the capitals, mm
- * @param room the longest it may be, mm; longer text is set narrower, to two thirds, then cut off
- * @returns path operators in points from the base line's start, to be filled
- */
-export function textOutlines(text: string, height: number, room: number): string {
+type Glyph = ReturnType<Font['charToGlyph']>;
+
+/** The glyphs of a text; what the font does not have is left blank rather than boxed. */
+const glyphsOf = (text: string): Glyph[] => {
   const f = theFont();
-  const size = (height / CAPITALS) * PT;
-  const limit = room * PT;
-  // what the font does not have is left blank rather than boxed
-  const glyphs = [...text].map((c) => f.charToGlyph(f.hasChar(c) ? c : ' '));
-  const advance = (g: (typeof glyphs)[number]): number => ((g.advanceWidth ?? 0) * size) / f.unitsPerEm;
-  const width = glyphs.reduce((sum, g) => sum + advance(g), 0);
-  const squeeze = Math.max(2 / 3, Math.min(1, limit / width));
+  return [...text].map((c) => f.charToGlyph(f.hasChar(c) ? c : ' '));
+};
+
+const advanceOf = (g: Glyph, size: number): number => ((g.advanceWidth ?? 0) * size) / theFont().unitsPerEm;
+
+/** A glyph's outline as path operators, its origin at `x`, in points. */
+function glyphPath(g: Glyph, x: number, size: number): string {
   let out = '';
+  let last = { x: 0, y: 0 };
+  for (const c of g.getPath(0, 0, size).commands) {
+    // opentype's y runs down
+    switch (c.type) {
+      case 'M':
+        out += `${n(x + c.x)} ${n(-c.y)} m\n`;
+        break;
+      case 'L':
+        out += `${n(x + c.x)} ${n(-c.y)} l\n`;
+        break;
+      case 'C':
+        out += `${n(x + c.x1)} ${n(-c.y1)} ${n(x + c.x2)} ${n(-c.y2)} ${n(x + c.x)} ${n(-c.y)} c\n`;
+        break;
+      case 'Q': {
+        // a quadratic raised to a cubic: control points two thirds of the way
+        const ax = last.x + (2 / 3) * (c.x1 - last.x);
+        const ay = last.y + (2 / 3) * (c.y1 - last.y);
+        const bx = c.x + (2 / 3) * (c.x1 - c.x);
+        const by = c.y + (2 / 3) * (c.y1 - c.y);
+        out += `${n(x + ax)} ${n(-ay)} ${n(x + bx)} ${n(-by)} ${n(x + c.x)} ${n(-c.y)} c\n`;
+        break;
+      }
+      case 'Z':
+        out += 'h\n';
+        break;
+    }
+    if (c.type !== 'Z') last = { x: c.x, y: c.y };
+  }
+  return out;
+}
+
+/** A run of glyphs that is drawn once and placed wherever it stands. */
+interface Run {
+  readonly glyphs: readonly Glyph[];
+  readonly width: number;
+  readonly path: string;
+}
+
+const runs = new Map<string, Run>();
+
+function runOf(text: string, size: number): Run {
+  const key = `${size} ${text}`;
+  const known = runs.get(key);
+  if (known) return known;
+  const glyphs = glyphsOf(text);
+  let path = '';
   let x = 0;
   for (const g of glyphs) {
-    const w = advance(g) * squeeze;
-    if (x + w > limit + 0.01) break;
-    const start = x;
-    const px = (v: number): string => n(start + v * squeeze);
-    let last = { x: 0, y: 0 };
-    for (const c of g.getPath(0, 0, size).commands) {
-      // opentype's y runs down
-      switch (c.type) {
-        case 'M':
-          out += `${px(c.x)} ${n(-c.y)} m\n`;
-          break;
-        case 'L':
-          out += `${px(c.x)} ${n(-c.y)} l\n`;
-          break;
-        case 'C':
-          out += `${px(c.x1)} ${n(-c.y1)} ${px(c.x2)} ${n(-c.y2)} ${px(c.x)} ${n(-c.y)} c\n`;
-          break;
-        case 'Q': {
-          // a quadratic raised to a cubic: control points two thirds of the way
-          const ax = last.x + (2 / 3) * (c.x1 - last.x);
-          const ay = last.y + (2 / 3) * (c.y1 - last.y);
-          const bx = c.x + (2 / 3) * (c.x1 - c.x);
-          const by = c.y + (2 / 3) * (c.y1 - c.y);
-          out += `${px(ax)} ${n(-ay)} ${px(bx)} ${n(-by)} ${px(c.x)} ${n(-c.y)} c\n`;
-          break;
-        }
-        case 'Z':
-          out += 'h\n';
-          break;
-      }
-      if (c.type !== 'Z') last = { x: c.x, y: c.y };
+    path += glyphPath(g, x, size);
+    x += advanceOf(g, size);
+  }
+  const run = { glyphs, width: x, path: `${path}f` };
+  // titles come and go; digits and the words between them stay
+  if (runs.size > 500) runs.clear();
+  runs.set(key, run);
+  return run;
+}
+
+/** Outlines of a part of a text, where they stand on its base line, in points, and how much narrower they are set. */
+export interface TextRun {
+  readonly x: number;
+  readonly squeeze: number;
+  /** Path operators from the run's own start, filled. */
+  readonly path: string;
+}
+
+/**
+ * Text as filled outlines, so that a mark needs no font in the file; in runs that many texts share: single digits, and
+ * what stands between them.
+ * @param height of the capitals, mm
+ * @param room the longest it may be, mm; longer text is set narrower, to two thirds, then cut off
+ */
+export function textRuns(text: string, height: number, room: number): TextRun[] {
+  const size = (height / CAPITALS) * PT;
+  const limit = room * PT;
+  const parts = text.match(/\d|\D+/g) ?? [];
+  const width = parts.reduce((sum, t) => sum + runOf(t, size).width, 0);
+  const squeeze = Math.max(2 / 3, Math.min(1, limit / width));
+  const out: TextRun[] = [];
+  let x = 0;
+  for (const part of parts) {
+    const { width: w, path } = runOf(part, size);
+    if (x + w * squeeze > limit + 0.01) {
+      const fitting = cutOff(part, (limit + 0.01 - x) / squeeze, size);
+      if (fitting) out.push({ x, squeeze, path: runOf(fitting, size).path });
+      break;
     }
-    x += w;
+    out.push({ x, squeeze, path });
+    x += w * squeeze;
+  }
+  return out;
+}
+
+/** As many characters of a text as fit, whole ones. */
+function cutOff(text: string, room: number, size: number): string {
+  let x = 0;
+  let out = '';
+  for (const c of text) {
+    x += advanceOf(glyphsOf(c)[0]!, size);
+    if (x > room) break;
+    out += c;
   }
   return out;
 }

@@ -1,37 +1,53 @@
-import { createHash } from 'node:crypto';
+import { createHash, type Hash } from 'node:crypto';
 import { closeSync, fsyncSync, openSync, readSync, writeSync } from 'node:fs';
-import { createDeflate } from 'node:zlib';
+import { createDeflate, deflateSync } from 'node:zlib';
 import type { ObjectSink } from './copier';
+import { crossReferences, ObjectStream, type Where } from './object-streams';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 
 /** Bytes gathered before they go to disk. */
 const BUFFER = 1 << 20;
 
-/** Writes a PDF object by object, straight to disk (ISO 32000-1, 7.5). */
+/** What a file that is written must be. */
+export interface Written {
+  /** Whether it is on disk for good when it is finished; else when the system gets round to it. */
+  readonly durable?: boolean;
+  /** Whether its SHA-256 is wanted. */
+  readonly hashed?: boolean;
+}
+
+/**
+ * Writes a PDF object by object, straight to disk (ISO 32000-1, 7.5). Objects without streams are packed together, and
+ * the table is a stream.
+ */
 export class PdfWriter implements ObjectSink {
   readonly takesBytes = true;
   private readonly fd: number;
   private readonly buffer = Buffer.allocUnsafe(BUFFER);
   private filled = 0;
   private position = 0;
-  private readonly offsets: number[] = [0];
-  private readonly hash = createHash('sha256');
+  private readonly where: Where[] = [null];
+  private gathered: ObjectStream | null = null;
+  private readonly hash: Hash | null;
+  private readonly durable: boolean;
 
   /** @param version 1.7 or 2.0 */
-  constructor(path: string, version: string) {
+  constructor(path: string, version: string, { durable = true, hashed = true }: Written = {}) {
+    this.durable = durable;
+    this.hash = hashed ? createHash('sha256') : null;
     this.fd = openSync(path, 'w');
     this.text(`%PDF-${version}\n%\u00e2\u00e3\u00cf\u00d3\n`);
   }
 
   /** Takes the next object number; the object is written later. */
   allocate(): number {
-    return this.offsets.push(-1) - 1;
+    return this.where.push(null) - 1;
   }
 
-  /** Starts object `num`: what is written next is its value. */
+  /** Starts object `num` in the file itself: what is written next is its value. */
   begin(num: number): void {
-    this.offsets[num] = this.position + this.filled;
+    this.where[num] = { at: this.position + this.filled };
     this.text(`${num} 0 obj\n`);
   }
 
@@ -39,11 +55,19 @@ export class PdfWriter implements ObjectSink {
     this.text('\nendobj\n');
   }
 
-  /** A whole object of text. */
+  /** A whole object without a stream, packed with others. */
   object(num: number, value: string): void {
-    this.begin(num);
-    this.text(value);
-    this.end();
+    this.gathered ??= new ObjectStream(this.allocate());
+    const index = this.gathered.put(num, value);
+    this.where[num] = { holder: this.gathered.num, index };
+    if (this.gathered.full) this.pack();
+  }
+
+  private pack(): void {
+    if (!this.gathered || this.gathered.empty) return;
+    const { entries, data } = this.gathered.packed();
+    this.stream(this.gathered.num, entries, data);
+    this.gathered = null;
   }
 
   /** A stream object: `entries` are those of its dictionary but the length. */
@@ -93,7 +117,10 @@ export class PdfWriter implements ObjectSink {
     const written = this.position + this.filled - before;
     this.text('\nendstream');
     this.end();
-    this.object(length, String(written));
+    // a reader that goes through the file from its front needs the length before any table
+    this.begin(length);
+    this.text(String(written));
+    this.end();
   }
 
   text(s: string): void {
@@ -127,25 +154,27 @@ export class PdfWriter implements ObjectSink {
   private out(data: Uint8Array): void {
     let at = 0;
     while (at < data.length) at += writeSync(this.fd, data, at, data.length - at);
-    this.hash.update(data);
+    this.hash?.update(data);
     this.position += data.length;
   }
 
-  /** Writes the table and trailer, and makes sure it is on disk. */
+  /** Writes the table, and makes sure that all is on disk. @returns its length and, where it is wanted, its SHA-256 */
   finish(root: number, info: number, id: string): { bytes: number; sha256: string } {
+    this.pack();
+    const table = this.allocate();
     const start = this.position + this.filled;
-    this.text(`xref\n0 ${this.offsets.length}\n0000000000 65535 f \n`);
-    for (let i = 1; i < this.offsets.length; i++) {
-      const at = this.offsets[i]!;
-      this.text(at < 0 ? '0000000000 65535 f \n' : `${String(at).padStart(10, '0')} 00000 n \n`);
-    }
-    this.text(
-      `trailer\n<</Size ${this.offsets.length}/Root ${root} 0 R/Info ${info} 0 R/ID[<${id}><${id}>]>>\nstartxref\n${start}\n%%EOF\n`,
+    this.where[table] = { at: start };
+    const data = deflateSync(crossReferences(this.where), { level: 6 });
+    this.stream(
+      table,
+      `/Type/XRef/Size ${this.where.length}/W[1 5 2]/Root ${root} 0 R/Info ${info} 0 R/ID[<${id}><${id}>]/Filter/FlateDecode`,
+      data,
     );
+    this.text(`startxref\n${start}\n%%EOF\n`);
     this.flush();
-    fsyncSync(this.fd);
+    if (this.durable) fsyncSync(this.fd);
     closeSync(this.fd);
-    return { bytes: this.position, sha256: this.hash.digest('hex') };
+    return { bytes: this.position, sha256: this.hash?.digest('hex') ?? '' };
   }
 
   /** Gives up; the file is left to the caller to remove. */

@@ -3,6 +3,7 @@ import { Budget } from './budget';
 import { decode, type Decoded } from './filters';
 import { Lexer, OutOfBytes } from './lexer';
 import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfObject, type PdfValue } from './objects';
+import { Windows } from './windows';
 import { countOf, heldNumbers, rebuild, type Entry } from './rebuild';
 
 /** A page as its tree gives it: the dictionary with what it inherits filled in. */
@@ -23,6 +24,17 @@ const MOST_TABLE = 192 << 20;
 /** Bytes of unpacked object streams kept at hand. */
 const MOST_HELD = 48 << 20;
 
+/** Reads until a buffer is full or the file ends. @returns what was read */
+function filled(fd: number, offset: number, buffer: Buffer): Buffer {
+  let done = 0;
+  while (done < buffer.length) {
+    const n = readSync(fd, buffer, done, buffer.length - done, offset + done);
+    if (n === 0) break;
+    done += n;
+  }
+  return done === buffer.length ? buffer : buffer.subarray(0, done);
+}
+
 /** A file that is sealed; who may open it is not for this reader to say. `handler` is its security handler (7.6.1). */
 export class PdfEncrypted extends PdfSyntaxError {
   constructor(readonly handler: string) {
@@ -42,6 +54,7 @@ export class PdfFile {
   private entries = new Map<number, Entry>();
   private readonly holders = new Map<number, { bytes: Uint8Array; offsets: number[] }>();
   private held = 0;
+  private readonly windows: Windows;
   private readonly reading = new Set<number>();
   private rebuilt = false;
   /** Whether something of it was not as it should be, and was read all the same. */
@@ -54,6 +67,7 @@ export class PdfFile {
     this.fd = openSync(path, 'r');
     try {
       this.size = fstatSync(this.fd).size;
+      this.windows = new Windows(this.size, (offset, buffer) => filled(this.fd, offset, buffer));
       this.budget = new Budget(this.size);
       const head = this.read(0, Math.min(1024, this.size)).toString('latin1');
       const header = /%PDF-(\d\.\d)/.exec(head);
@@ -123,23 +137,12 @@ export class PdfFile {
   /** Reads bytes of the file; shorter at its end. */
   read(offset: number, length: number): Buffer {
     if (!Number.isSafeInteger(offset) || offset < 0) throw new PdfSyntaxError(`The file has no byte ${offset}.`);
-    const buffer = Buffer.allocUnsafe(Math.max(0, Math.min(length, this.sizeOrLength(offset, length))));
-    let done = 0;
-    while (done < buffer.length) {
-      const n = readSync(this.fd, buffer, done, buffer.length - done, offset + done);
-      if (n === 0) break;
-      done += n;
-    }
-    return done === buffer.length ? buffer : buffer.subarray(0, done);
+    return this.windows.read(offset, length);
   }
 
   /** Reads into a buffer at hand. */
   readInto(buffer: Buffer, at: number, offset: number, length: number): number {
     return readSync(this.fd, buffer, at, length, offset);
-  }
-
-  private sizeOrLength(offset: number, length: number): number {
-    return this.size === undefined ? length : this.size - offset;
   }
 
   catalog(): Dict {

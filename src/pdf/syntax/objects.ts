@@ -40,12 +40,19 @@ export function numberOf(v: PdfValue | undefined, otherwise = NaN): number {
   return Number.isFinite(n) && v !== '' ? n : otherwise;
 }
 
+/** `/`, `[`, `<`, `(`: the first characters of what stands off from a name by itself. */
+const DELIMITED = new Set([0x2f, 0x5b, 0x3c, 0x28]);
+
 /** Writes a value, with references renumbered by `renumber`. */
 export function serialise(v: PdfValue, renumber: (ref: Ref) => string): string {
   if (typeof v === 'string') return v;
   if (v instanceof Ref) return renumber(v);
   if (Array.isArray(v)) return `[${v.map((x) => serialise(x, renumber)).join(' ')}]`;
   let out = '<<';
-  for (const [key, value] of v) out += `${key} ${serialise(value, renumber)}\n`;
+  for (const [key, value] of v) {
+    const text = serialise(value, renumber);
+    // what begins with a delimiter needs nothing between (7.2.2)
+    out += DELIMITED.has(text.charCodeAt(0)) ? key + text : `${key} ${text}`;
+  }
   return `${out}>>`;
 }

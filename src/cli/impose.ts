@@ -1,0 +1,113 @@
+import { closeSync, existsSync, openSync, rmSync, statSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { plan, type Artwork, type Docket, type Plan } from '../core';
+import { compose, PdfSyntaxError, soundPdf, type ComposeJob } from '../pdf';
+import { Complaint, docketFrom, systemSaid, withFile } from './inputs';
+import { pathOf, type Loaded } from './load';
+
+/** What is written of a docket, and where. */
+export interface Imposing {
+  readonly docket: string;
+  readonly output: string;
+  readonly sides: NonNullable<ComposeJob['pass']>;
+  /** The program of the thread that files are taken to which want care. */
+  readonly worker: string;
+}
+
+/** A job that can be composed here and now. */
+interface Ready extends Loaded {
+  readonly planned: Plan;
+}
+
+const wholeOrComplain = (path: string, docket: Docket, artwork: Artwork): Plan => {
+  const planned = plan(docket, artwork);
+  if (planned.tooLarge)
+    throw new Complaint(`${path}: the job is too large to be laid in one; “plan” says what would do.`);
+  return planned;
+};
+
+/** A docket whose files are all sound PDFs that say nothing odd; null for any other. */
+function ready(path: string, docket: Docket): Ready | null {
+  const { file, more } = docket.artwork;
+  const sources: string[] = [];
+  const read: Artwork[] = [];
+  for (const [i, ref] of [file, ...more].entries()) {
+    const source = pathOf(path, ref, i === 0 ? 'artwork.file' : `artwork.more.${i - 1}`);
+    if (!existsSync(source) || !statSync(source).isFile()) return null;
+    const artwork = withFile(source, () => soundPdf(source));
+    if (!artwork) return null;
+    sources.push(source);
+    read.push(artwork);
+  }
+  const [first, ...others] = read;
+  const artwork = others.length > 0 ? { ...first!, more: others.map((a) => a.pages) } : first!;
+  return { docket, artwork, sources, planned: wholeOrComplain(path, docket, artwork) };
+}
+
+/**
+ * Writes the imposed PDF of a docket file. Sound files are followed here; what is damaged, locked, odd or no PDF is read
+ * and composed with care, in a thread that can be taken away from it.
+ * @throws Complaint
+ */
+export async function impose(it: Imposing): Promise<void> {
+  const docket = docketFrom(it.docket);
+  const quick = ready(it.docket, docket);
+  const out = resolve(it.output);
+  const begin = (): void => withFile(it.output, () => closeSync(openSync(out, 'a')));
+  try {
+    if (quick) {
+      begin();
+      if (composedHere(quick, it, out)) return;
+    }
+    await withCare(docket, it, out, begin);
+  } finally {
+    // one that was not there before and got nothing
+    if (existsSync(out) && statSync(out).isFile() && statSync(out).size === 0) rmSync(out);
+  }
+}
+
+const jobOf = ({ docket, artwork, sources: [source, ...more] }: Loaded, pass: Imposing['sides'], out: string) => ({
+  docket,
+  artwork,
+  source: source!,
+  more,
+  pass,
+  out,
+  // the file is its reader's to keep: it is on disk when the system gets round to it, as other programs' are
+  durable: false,
+  hashed: false,
+});
+
+/** Composes in this process. @returns false where the file turns out to want care */
+function composedHere(ready: Ready, { output, sides }: Imposing, out: string): boolean {
+  try {
+    compose({ ...jobOf(ready, sides, out), planned: ready.planned, verify: true });
+    return true;
+  } catch (e) {
+    if (e instanceof PdfSyntaxError || e instanceof RangeError) return false;
+    const said = systemSaid(e);
+    throw said ? new Complaint(`${output} ${said}.`) : e;
+  }
+}
+
+async function withCare(docket: Docket, it: Imposing, out: string, begin: () => void): Promise<void> {
+  // what reads with care is large, and seldom wanted
+  const [{ load, threadFor, tooHeavy }, { inWords }] = await Promise.all([import('./load'), import('../pdf')]);
+  const hands = threadFor(it.worker);
+  try {
+    await load(hands, it.docket, docket, async (loaded) => {
+      wholeOrComplain(it.docket, docket, loaded.artwork);
+      begin();
+      try {
+        await hands.run('impose', jobOf(loaded, it.sides, out));
+      } catch (e) {
+        const said = systemSaid(e);
+        if (said) throw new Complaint(`${it.output} ${said}.`);
+        if (tooHeavy(e)) throw new Complaint(`${it.docket}: it is too heavy to impose. ${e.message}`);
+        throw new Complaint(`${it.docket}: the sheets could not be written. ${inWords(e)}`);
+      }
+    });
+  } finally {
+    await hands.close();
+  }
+}

@@ -1,0 +1,66 @@
+import { readFileSync, statSync } from 'node:fs';
+import { DocketError, firstProblem, nesting, readDocket, StoredShop, type Docket, type Shop } from '../core';
+
+/** Something the caller can mend: said in one line, exit status 2. */
+export class Complaint extends Error {}
+
+const SYSTEM: Readonly<Record<string, string>> = {
+  ENOENT: 'is not there',
+  EACCES: 'may not be read or written',
+  EISDIR: 'is a folder',
+  ENOTDIR: 'lies in something that is no folder',
+  ENOSPC: 'does not fit on the disk',
+  EROFS: 'lies where nothing can be written',
+};
+
+/** What is wrong with a file, where the system says so: `is not there`. */
+export const systemSaid = (e: unknown): string | undefined => SYSTEM[(e as NodeJS.ErrnoException).code ?? ''];
+
+/** Does something with a file, and says what is wrong with the file where it fails. */
+export function withFile<T>(path: string, work: () => T): T {
+  try {
+    return work();
+  } catch (e) {
+    const said = systemSaid(e);
+    if (said) throw new Complaint(`${path} ${said}.`);
+    throw e;
+  }
+}
+
+/** Bytes of a docket or a shop; what is larger is something else. */
+const MOST_JSON = 8 << 20;
+
+function readJson(path: string): unknown {
+  if (withFile(path, () => statSync(path)).size > MOST_JSON)
+    throw new Complaint(`${path} is larger than ${MOST_JSON >> 20} MB, which is no docket.`);
+  const text = withFile(path, () => readFileSync(path, 'utf8'));
+  if (nesting(text) > 64) throw new Complaint(`${path} is nested too deeply for a docket.`);
+  try {
+    return JSON.parse(text);
+  } catch (e) {
+    throw new Complaint(`${path} is not JSON: ${(e as Error).message}.`);
+  }
+}
+
+/** Reads a docket file. @throws Complaint */
+export function docketFrom(path: string): Docket {
+  try {
+    return readDocket(readJson(path));
+  } catch (e) {
+    if (e instanceof DocketError) throw new Complaint(`${path}: ${e.message}`);
+    throw e;
+  }
+}
+
+/** Reads a shop file; without one the shop has what the docket names. @throws Complaint */
+export function shopFrom(path: string | undefined, docket: Docket): Shop {
+  if (!path)
+    return {
+      stocks: [docket.sheet.stock],
+      machines: [docket.sheet.machine],
+      finishers: docket.finish.route.map((s) => s.machine),
+    };
+  const result = StoredShop.safeParse(readJson(path));
+  if (!result.success) throw new Complaint(`${path}: ${firstProblem(result.error)}`);
+  return result.data;
+}

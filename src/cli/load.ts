@@ -1,0 +1,90 @@
+import { accessSync, constants, rmSync, statSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import type { Artwork, Docket, FileRef } from '../core';
+import { ArtworkError, Hands, scratchFolder, sweepEnded, TookTooLong, TookTooMuch } from '../pdf';
+import { Complaint, systemSaid, withFile } from './inputs';
+
+/** A docket with its artwork, read. */
+export interface Loaded {
+  readonly docket: Docket;
+  readonly artwork: Artwork;
+  /** What to impose from: the artwork, or a mended or unlocked copy of it; then the further files alike. */
+  readonly sources: readonly string[];
+}
+
+export const tooHeavy = (e: unknown): e is Error => e instanceof TookTooLong || e instanceof TookTooMuch;
+
+/** Files of strangers are read and composed in a thread that can be taken away from them. @param worker its program */
+export const threadFor = (worker: string): Hands => new Hands({ file: worker, hands: 1, seconds: 600 });
+
+/** Where a file lies that a docket names. @throws Complaint where it says nothing */
+export function pathOf(docketPath: string, file: FileRef, field: string): string {
+  if (!file.path)
+    throw new Complaint(
+      `${docketPath}: ${field}.path: says nothing; name the artwork by its path, relative to the docket.`,
+    );
+  return resolve(dirname(docketPath), file.path);
+}
+
+/** Reads an artwork file that a docket names. @returns its facts, and where it, or a copy of it, can be imposed from */
+async function readFile(
+  hands: Hands,
+  docketPath: string,
+  file: FileRef,
+  field: string,
+  copy: string,
+): Promise<{ artwork: Artwork; source: string }> {
+  const source = pathOf(docketPath, file, field);
+  try {
+    withFile(source, () => accessSync(source, constants.R_OK));
+    if (statSync(source).isDirectory()) throw new Complaint(`${source} is a folder.`);
+    const { artwork, workingCopy } = await hands.run('read', { path: source, copy, password: file.password });
+    return { artwork, source: workingCopy ? copy : source };
+  } catch (e) {
+    if (e instanceof ArtworkError)
+      throw new Complaint(
+        `${source}: ${e.code === 'locked' ? `it is locked; put its password into ${field}.password.` : e.message}`,
+      );
+    if (tooHeavy(e)) throw new Complaint(`${source}: it is too heavy to read. ${e.message}`);
+    const said = systemSaid(e);
+    throw said ? new Complaint(`${source} ${said}.`) : e;
+  }
+}
+
+/** Reads a docket's artwork with all care; `work` is called with it, and what was made on the way is removed after. */
+export async function load(
+  hands: Hands,
+  path: string,
+  docket: Docket,
+  work: (it: Loaded) => void | Promise<void>,
+): Promise<void> {
+  sweepEnded();
+  const scratch = scratchFolder();
+  const sweep = (): void => rmSync(scratch, { recursive: true, force: true });
+  const signals = [
+    ['SIGINT', 130],
+    ['SIGTERM', 143],
+    ['SIGHUP', 129],
+  ] as const;
+  const stops = signals.map(([signal, status]) => {
+    const stop = (): void => {
+      sweep();
+      process.exit(status);
+    };
+    process.once(signal, stop);
+    return () => process.off(signal, stop);
+  });
+  process.once('exit', sweep);
+  try {
+    const first = await readFile(hands, path, docket.artwork.file, 'artwork.file', join(scratch, 'artwork.pdf'));
+    const more = [];
+    for (const [i, file] of docket.artwork.more.entries())
+      more.push(await readFile(hands, path, file, `artwork.more.${i}`, join(scratch, `artwork-${i + 1}.pdf`)));
+    const artwork = more.length > 0 ? { ...first.artwork, more: more.map((m) => m.artwork.pages) } : first.artwork;
+    await work({ docket, artwork, sources: [first.source, ...more.map((m) => m.source)] });
+  } finally {
+    stops.forEach((off) => off());
+    process.off('exit', sweep);
+    sweep();
+  }
+}

@@ -1,0 +1,54 @@
+import { boundsOf, bounds, type Cell, type Outline, type Rect, type Sheet, type SideName } from '../../core';
+import { PT } from '../geometry';
+import type { Form } from './forms';
+import { points, realNumber as n } from './number';
+
+/** What is drawn on a side: operators, and the forms they name. */
+export interface Drawn {
+  content: string;
+  readonly forms: Map<string, string>;
+}
+
+const at = (...mm: readonly number[]): string => mm.map((v) => points(v * PT)).join(' ');
+
+/** Paths are alike on all sheets of a lay, and so are their outlines: written once. */
+const paths = new WeakMap<Outline, string>();
+
+/** An outline as a path (8.5.2), to clip with. */
+function clipPath(o: Outline): string {
+  let path = paths.get(o);
+  if (path === undefined) paths.set(o, (path = written(o)));
+  return path;
+}
+
+function written(o: Outline): string {
+  if (o.kind === 'rectangle') return `${at(o.rect.x, o.rect.y, o.rect.width, o.rect.height)} re`;
+  const steps = o.steps.map((s) => ('by' in s ? `${at(...s.by.flat(), ...s.to)} c` : `${at(...s.to)} l`));
+  return `${at(...o.from)} m ${steps.join(' ')} h`;
+}
+
+/** Draws a page of the artwork where a cell has it, its printed annotations with it. */
+export function drawCell(out: Drawn, cell: Cell, form: Form): void {
+  const [a, b, c, d, e, f] = form.toSheet(cell.matrix!);
+  out.forms.set(form.name, form.ref);
+  out.content += `q ${clipPath(cell.clip)} W n ${n(a)} ${n(b)} ${n(c)} ${n(d)} ${points(e)} ${points(f)} cm /${form.name} Do\n`;
+  form.annotations.forEach((a, i) => {
+    const key = `${form.name}A${i}`;
+    out.forms.set(key, a.form);
+    out.content += `q ${a.matrix.map(n).join(' ')} cm /${key} Do Q\n`;
+  });
+  out.content += 'Q\n';
+}
+
+/** A side's boxes (14.11.2): the sheet, and on it the pages without and with their bleed. */
+export function boxesOf(sheet: Sheet, side: SideName): string {
+  const cells = sheet[side];
+  const { width, height } = sheet.lay.paper;
+  // a side that is not printed is as large as its sheet
+  const whole = [{ x: 0, y: 0, width, height }];
+  const trim = bounds(cells.length > 0 ? cells.map((c) => c.trim) : whole);
+  const bleed = bounds(cells.length > 0 ? cells.map((c) => boundsOf(c.clip)) : whole);
+  return `/MediaBox[${at(0, 0, width, height)}]/BleedBox[${corners(bleed)}]/TrimBox[${corners(trim)}]`;
+}
+
+const corners = (r: Rect): string => at(r.x, r.y, r.x + r.width, r.y + r.height);
