@@ -1,4 +1,5 @@
 import { build } from 'esbuild';
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 
 const root = join(import.meta.dirname, '..', '..');
@@ -49,6 +50,7 @@ const commandLine = () =>
 
 /** Bundles the programs that run beside the web application: command line, workers, stand-in, setup. */
 export async function bundle() {
+  rmSync(join(root, 'dist/bin/parts'), { recursive: true, force: true });
   await commandLine();
   await build({
     entryPoints: {

@@ -2,8 +2,7 @@ import { closeSync, existsSync, openSync, rmSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { plan, type Artwork, type Docket, type Plan } from '../core';
 import { compose, PdfSyntaxError, soundPdf, type ComposeJob } from '../pdf';
-import { Complaint, docketFrom, systemSaid, withFile } from './inputs';
-import { pathOf, type Loaded } from './load';
+import { Complaint, docketFrom, pathOf, systemSaid, withFile, type Loaded } from './inputs';
 
 /** What is written of a docket, and where. */
 export interface Imposing {
@@ -92,7 +91,7 @@ function composedHere(ready: Ready, { output, sides }: Imposing, out: string): b
 
 async function withCare(docket: Docket, it: Imposing, out: string, begin: () => void): Promise<void> {
   // what reads with care is large, and seldom wanted
-  const [{ load, threadFor, tooHeavy }, { inWords }] = await Promise.all([import('./load'), import('../pdf')]);
+  const { inWords, load, threadFor, tooHeavy } = await import('./load');
   const hands = threadFor(it.worker);
   try {
     await load(hands, it.docket, docket, async (loaded) => {

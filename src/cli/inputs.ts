@@ -1,5 +1,16 @@
 import { readFileSync, statSync } from 'node:fs';
-import { DocketError, firstProblem, nesting, readDocket, StoredShop, type Docket, type Shop } from '../core';
+import { dirname, resolve } from 'node:path';
+import {
+  DocketError,
+  firstProblem,
+  nesting,
+  readDocket,
+  StoredShop,
+  type Artwork,
+  type Docket,
+  type FileRef,
+  type Shop,
+} from '../core';
 
 /** Something the caller can mend: said in one line, exit status 2. */
 export class Complaint extends Error {}
@@ -63,4 +74,21 @@ export function shopFrom(path: string | undefined, docket: Docket): Shop {
   const result = StoredShop.safeParse(readJson(path));
   if (!result.success) throw new Complaint(`${path}: ${firstProblem(result.error)}`);
   return result.data;
+}
+
+/** A docket with its artwork, read. */
+export interface Loaded {
+  readonly docket: Docket;
+  readonly artwork: Artwork;
+  /** What to impose from: the artwork, or a mended or unlocked copy of it; then the further files alike. */
+  readonly sources: readonly string[];
+}
+
+/** Where a file lies that a docket names. @throws Complaint where it says nothing */
+export function pathOf(docketPath: string, file: FileRef, field: string): string {
+  if (!file.path)
+    throw new Complaint(
+      `${docketPath}: ${field}.path: says nothing; name the artwork by its path, relative to the docket.`,
+    );
+  return resolve(dirname(docketPath), file.path);
 }

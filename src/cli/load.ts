@@ -1,30 +1,15 @@
 import { accessSync, constants, rmSync, statSync } from 'node:fs';
-import { dirname, join, resolve } from 'node:path';
+import { join } from 'node:path';
 import type { Artwork, Docket, FileRef } from '../core';
 import { ArtworkError, Hands, scratchFolder, sweepEnded, TookTooLong, TookTooMuch } from '../pdf';
-import { Complaint, systemSaid, withFile } from './inputs';
+import { Complaint, pathOf, systemSaid, withFile, type Loaded } from './inputs';
 
-/** A docket with its artwork, read. */
-export interface Loaded {
-  readonly docket: Docket;
-  readonly artwork: Artwork;
-  /** What to impose from: the artwork, or a mended or unlocked copy of it; then the further files alike. */
-  readonly sources: readonly string[];
-}
+export { inWords } from '../pdf';
 
 export const tooHeavy = (e: unknown): e is Error => e instanceof TookTooLong || e instanceof TookTooMuch;
 
 /** Files of strangers are read and composed in a thread that can be taken away from them. @param worker its program */
 export const threadFor = (worker: string): Hands => new Hands({ file: worker, hands: 1, seconds: 600 });
-
-/** Where a file lies that a docket names. @throws Complaint where it says nothing */
-export function pathOf(docketPath: string, file: FileRef, field: string): string {
-  if (!file.path)
-    throw new Complaint(
-      `${docketPath}: ${field}.path: says nothing; name the artwork by its path, relative to the docket.`,
-    );
-  return resolve(dirname(docketPath), file.path);
-}
 
 /** Reads an artwork file that a docket names. @returns its facts, and where it, or a copy of it, can be imposed from */
 async function readFile(

@@ -57,7 +57,7 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
     .command('schema')
     .description('print the JSON Schema of the docket file')
     .action(async () => {
-      const { docketJsonSchema } = await import('../core');
+      const { docketJsonSchema } = await import('./schema');
       out(`${JSON.stringify(docketJsonSchema(), null, 2)}\n`);
     });
 
@@ -75,6 +75,6 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
 async function told(e: unknown): Promise<string> {
   const known = e instanceof Complaint || e instanceof CommanderError || (e as Error).name === 'ZodError';
   if (known) return (e as Error).message.replace(/^error: /, '');
-  const { inWords } = await import('../pdf');
+  const { inWords } = await import('./load');
   return inWords(e);
 }

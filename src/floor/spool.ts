@@ -10,7 +10,7 @@ import {
   writeSync,
 } from 'node:fs';
 import { join } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** What pages are printed on: hundredths of a millimetre, its name, and the tray it was asked from. */
 export const PrintedOn = z.object({

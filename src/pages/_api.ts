@@ -1,5 +1,5 @@
 import type { APIContext, APIRoute } from 'astro';
-import { z, ZodError } from 'zod';
+import * as z from 'zod';
 import { firstProblem } from '../core';
 import { PrinterAddress, PrinterAway, PrinterHttp, PrinterRefused, PrinterUntrusted } from '../machines';
 import { ArtworkError } from '../pdf';
@@ -33,7 +33,7 @@ export function endpoint(handle: (context: APIContext) => Promise<Response>): AP
     } catch (e) {
       if (e instanceof BadBody) return refusal(e.status, e.message);
       if (e instanceof Outdated) return refusal(409, e.message, { now: view(e.now) });
-      if (e instanceof ZodError) return refusal(400, firstProblem(e));
+      if (e instanceof z.ZodError) return refusal(400, firstProblem(e));
       if (e instanceof ArtworkError) return refusal(422, e.message, { code: e.code });
       if (e instanceof StoreError) return refusal(e.status, e.message);
       if (e instanceof NotSendable) return refusal(409, e.message);

@@ -1,5 +1,5 @@
 import type { APIContext } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { cleanName, dropUpload, readStored, takeIn, takeUpload } from '../server';
 import { ArtworkError, TookTooLong, TookTooMuch } from '../pdf';
 import { Named, namedIn, refusal } from './_api';

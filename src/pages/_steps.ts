@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { stepJob } from '../server';
 import { endpoint, idOf, json, Named, notThere } from './_api';
 import { jsonOf } from './_body';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Machine, Stock } from '../shop';
 import { edge, length } from './lengths';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Binder, Folder, Guillotine, Punch, SewingMachine, Stitcher } from '../shop';
 
 /** A step of the finishing, with the machine that does it; see the rules in `finishing/`. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 export const length = z.number().min(0).max(1000);
 /** An edge of a finished piece: from a stamp to a banner. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { length } from './lengths';
 
 /** The wishes for marks, one entry a kind; see the rules in `marks/`. */

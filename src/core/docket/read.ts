@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Docket } from './schema';
 import { Shop } from '../shop';
 import { isPlain, upgraded, upgradedShop, VERSION } from './upgrade';

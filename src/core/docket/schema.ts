@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BoundProduct, Imposed } from './bound';
 import { Finish } from './finish';
 import { MarksWish } from './marks';

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { artworkBleed, artworkSize, Docket, VERSION, type Artwork, type FileRef } from '../docket';
 import { routeFor } from '../finishing';
 import type { Shop } from '../shop';

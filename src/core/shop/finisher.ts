@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { anHour, id, minutes, name, size } from './measures';
 
 /** Finishing machines, a union by kind: each with the limits, speed and make-ready that its kind has. Millimetres. */

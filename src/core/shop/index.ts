@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Finisher } from './finisher';
 import { Machine } from './machine';
 import { Stock } from './stock';

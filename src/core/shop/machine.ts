@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { anHour, cents, edge, id, minutes, name, size } from './measures';
 
 export const Turn = z.enum(['turn', 'tumble']);

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Lengths of sheets and machines: from a label to the widest roll, in millimetres. */
 export const length = z.number().min(1).max(10_000);

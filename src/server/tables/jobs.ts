@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { StoredDocket, type Docket } from '../../core';
 import type { Sql, Tx } from '../db';
 

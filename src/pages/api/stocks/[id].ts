@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { learnCaliper } from '../../../server';
 import { endpoint, json, notThere } from '../../_api';
 import { jsonOf } from '../../_body';

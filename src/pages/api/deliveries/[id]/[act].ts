@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { cancelDelivery, releaseDelivery, sendAgain } from '../../../../server';
 import { endpoint, idOf, json, Named, notThere, refusal } from '../../../_api';
 import { wishOf } from '../../../_body';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { patchJob } from '../../../../server';
 import { endpoint, idOf, json, Named, notThere } from '../../../_api';
 import { jsonOf } from '../../../_body';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { listDeliveries, send, sql } from '../../../../server';
 import { endpoint, idOf, json, Named } from '../../../_api';
 import { jsonOf } from '../../../_body';

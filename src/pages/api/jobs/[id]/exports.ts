@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { startExport } from '../../../../server';
 import { endpoint, idOf, json, Named, notThere } from '../../../_api';
 import { wishOf } from '../../../_body';
