@@ -1,132 +1,131 @@
-import { execFileSync, fork } from 'node:child_process';
-import { closeSync, openSync, rmSync, statSync, writeSync, mkdirSync } from 'node:fs';
-import { join } from 'node:path';
-import { Finisher, inspect, mark, patched, plan, reckon, sectionPlansFor, stepOn } from '../src/core';
+import { execFileSync, spawn } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { basename, join } from 'node:path';
+import { Binding, Finisher, inspect, mark, patched, plan, reckon, sectionPlansFor, stepOn } from '../src/core';
 import { artworkOf, docketFor, SHOP } from '../src/core/testing';
-import { compose, rasterise, readArtwork } from '../src/pdf';
+import { rasterise, readArtwork } from '../src/pdf';
+import { writePages } from './inputs';
 
-/** Prints what is fast and what is not, as ratios to `qpdf IN OUT` on the same file, in one run. */
-const dir = join(import.meta.dirname, '..', '..', 'var', 'bench');
+/** Prints what is fast and what is not: imposing as ratios to `qpdf IN OUT` on the same file in one run. */
+const root = join(import.meta.dirname, '..', '..');
+const dir = join(root, 'var', 'bench');
 mkdirSync(dir, { recursive: true });
 
-/** Writes a PDF of `pages` A5 pages, object by object: text pages, or each a grey image of `bytes` that does not compress. */
-function writePages(path: string, pages: number, bytes: number): void {
-  const fd = openSync(path, 'w');
-  const offsets = new Map<number, number>();
-  let at = 0;
-  const put = (data: string | Buffer): void => {
-    const b = typeof data === 'string' ? Buffer.from(data, 'latin1') : data;
-    writeSync(fd, b);
-    at += b.length;
-  };
-  const object = (num: number, head: string, stream?: Buffer): void => {
-    offsets.set(num, at);
-    put(`${num} 0 obj\n${head}`);
-    if (stream) {
-      put('\nstream\n');
-      put(stream);
-      put('\nendstream');
-    }
-    put('\nendobj\n');
-  };
-  put('%PDF-1.6\n');
-  object(1, '<</Type/Catalog/Pages 2 0 R>>');
-  object(3, '<</Type/Font/Subtype/Type1/BaseFont/Helvetica>>');
-  let seed = 1;
-  const rows = Math.ceil(bytes / 800);
-  for (let i = 0; i < pages; i++) {
-    const num = 10 + 3 * i;
-    const xobject = bytes ? `/XObject<</I ${num + 2} 0 R>>` : '';
-    object(
-      num,
-      `<</Type/Page/Parent 2 0 R/MediaBox[0 0 436.53 612.28]/TrimBox[8.5 8.5 428.03 603.78]/Resources<</Font<</F 3 0 R>>${xobject}>>/Contents ${num + 1} 0 R>>`,
-    );
-    let text = bytes ? 'q 436 0 0 612 0 0 cm /I Do Q\n' : '';
-    for (let l = 0; l < 40; l++)
-      text += `BT /F 10 Tf 40 ${560 - l * 13} Td (Page ${i + 1}, line ${l + 1}: what has been borrowed is brought back dry.) Tj ET\n`;
-    object(num + 1, `<</Length ${text.length}>>`, Buffer.from(text));
-    if (bytes) {
-      const data = Buffer.alloc(rows * 800);
-      for (let k = 0; k < data.length; k += 4)
-        data.writeUInt32LE((seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0), k);
-      object(
-        num + 2,
-        `<</Type/XObject/Subtype/Image/Width 800/Height ${rows}/ColorSpace/DeviceGray/BitsPerComponent 8/Length ${data.length}>>`,
-        data,
-      );
-    }
-  }
-  object(
-    2,
-    `<</Type/Pages/Count ${pages}/Kids[${Array.from({ length: pages }, (_, i) => `${10 + 3 * i} 0 R`).join(' ')}]>>`,
+const median = (figures: readonly number[]): number =>
+  [...figures].sort((a, b) => a - b)[Math.floor(figures.length / 2)]!;
+const best = (n: number, work: () => void): number =>
+  Math.min(
+    ...Array.from({ length: n }, () => {
+      const t = performance.now();
+      work();
+      return performance.now() - t;
+    }),
   );
-  const start = at;
-  put('xref\n0 1\n0000000000 65535 f \n');
-  for (const [num, offset] of [...offsets].sort((a, b) => a[0] - b[0]))
-    put(`${num} 1\n${String(offset).padStart(10, '0')} 00000 n \n`);
-  put(`trailer\n<</Size ${Math.max(...offsets.keys()) + 1}/Root 1 0 R>>\nstartxref\n${start}\n%%EOF\n`);
-  closeSync(fd);
+
+interface Took {
+  readonly seconds: number;
+  /** The most memory the process had in use at once, in MB. */
+  readonly peak: number;
 }
 
-const seconds = (work: () => void): number => {
+/** Runs a program from its start to its end, as somebody who types it waits for it. */
+async function whole(program: string, args: readonly string[]): Promise<Took> {
   const t = performance.now();
-  work();
-  return (performance.now() - t) / 1000;
-};
-const best = (n: number, work: () => void): number => Math.min(...Array.from({ length: n }, () => seconds(work)));
-
-/** Imposes in a process of its own, for its time and its peak memory. */
-async function imposeApart(source: string): Promise<{ seconds: number; peak: number }> {
+  const child = spawn(program, args, { stdio: ['ignore', 'inherit', 'inherit'] });
+  let peak = 0;
+  const look = setInterval(() => {
+    try {
+      // the system keeps the highest there has been, so looking now and then misses only the very end
+      const [, kilobytes] = /VmHWM:\s*(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8')) ?? [];
+      peak = Math.max(peak, Number(kilobytes ?? 0) / 1024);
+    } catch {
+      // it has ended
+    }
+  }, 10);
   return new Promise((resolve, reject) => {
-    const child = fork(process.argv[1]!, ['impose', source], { stdio: 'inherit' });
-    child.once('message', (m) => resolve(m as { seconds: number; peak: number }));
-    child.once('exit', (code) => code && reject(new Error('Imposing failed.')));
+    child.once('error', reject);
+    child.once('exit', (code) => {
+      clearInterval(look);
+      if (code === 0) resolve({ seconds: (performance.now() - t) / 1000, peak });
+      else reject(new Error(`${program} ${args.join(' ')} ended with ${code}.`));
+    });
   });
 }
 
-async function imposeHere(source: string): Promise<void> {
-  const { artwork } = await readArtwork(source, `${source}.work`);
-  const docket = docketFor(artwork);
-  const out = `${source}.imposed.pdf`;
-  const took = seconds(() => void compose({ docket, artwork, source, out }));
-  rmSync(out);
-  process.send!({ seconds: took, peak: process.resourceUsage().maxRSS / 1024 });
+/** Imposes a file as an A5 booklet two up, and copies it with qpdf, turn by turn; prints the one against the other. */
+async function against(name: string, source: string, runs: number): Promise<void> {
+  const docket = docketFor(artworkOf(8));
+  const file = join(dir, 'docket.json');
+  writeFileSync(
+    file,
+    JSON.stringify({ ...docket, artwork: { ...docket.artwork, file: { name: 'a', path: basename(source) } } }),
+  );
+  const imposed = join(dir, 'imposed.pdf');
+  const copied = join(dir, 'copied.pdf');
+  const ours: Took[] = [];
+  const yard: Took[] = [];
+  for (let i = 0; i < runs; i++) {
+    yard.push(await whole('qpdf', [source, copied]));
+    ours.push(await whole(process.execPath, [join(root, 'bin/odd-sparrow'), 'impose', file, '-o', imposed]));
+  }
+  const a = median(ours.map((r) => r.seconds));
+  const b = median(yard.map((r) => r.seconds));
+  const size = statSync(source).size;
+  console.log(
+    `impose ${name.padEnd(44)} ${(a / b).toFixed(2).padStart(5)} × qpdf (${a.toFixed(2)} s to ${b.toFixed(2)} s), ` +
+      `peak ${Math.max(...ours.map((r) => r.peak)).toFixed(0)} MB, output ${(statSync(imposed).size / size).toFixed(2)} × the ${(size / 1e6).toFixed(1)} MB`,
+  );
+  rmSync(imposed);
+  rmSync(copied);
 }
 
-async function main(): Promise<void> {
-  console.log('yardstick: qpdf IN OUT on the same file, same run\n');
-  for (const [name, pages, bytes] of [
-    ['1,000 pages of text', 1000, 0],
-    ['300 pages of images, 250 MB', 300, 250e6 / 300],
+async function imposing(): Promise<void> {
+  console.log('the whole command against “qpdf IN OUT” on the same file, turn by turn, medians\n');
+  const empty = await whole(process.execPath, ['-e', '0']);
+  console.log(`Node.js alone starts and ends in ${empty.seconds.toFixed(2)} s\n`);
+  const source = join(dir, 'pages.pdf');
+  const packed = join(dir, 'packed.pdf');
+  for (const [name, pages, photographs, runs] of [
+    ['300 pages of photographs', 300, true, 5],
+    ['1,000 pages of text', 1000, false, 7],
+    ['10,000 pages of text', 10_000, false, 3],
+    ['50,000 pages of text', 50_000, false, 1],
   ] as const) {
-    const path = join(dir, `${pages}.pdf`);
-    writePages(path, pages, bytes);
-    const copy = join(dir, 'qpdf.pdf');
-    const yard = best(3, () => void execFileSync('qpdf', [path, copy]));
-    const runs = [await imposeApart(path), await imposeApart(path), await imposeApart(path)];
-    const ours = Math.min(...runs.map((r) => r.seconds));
-    const peak = Math.max(...runs.map((r) => r.peak));
-    const size = statSync(path).size / 1e6;
-    console.log(
-      `impose ${name.padEnd(28)} ${(ours / yard).toFixed(2)} × qpdf   (${ours.toFixed(2)} s to ${yard.toFixed(2)} s, peak ${peak.toFixed(0)} MB for ${size.toFixed(1)} MB)`,
-    );
-    rmSync(path);
-    rmSync(copy);
+    await writePages(source, pages, photographs);
+    await against(name, source, runs);
+    if (pages < 50_000) {
+      execFileSync('qpdf', ['--object-streams=generate', source, packed]);
+      await against(`${name}, objects in streams`, packed, runs);
+      rmSync(packed);
+    }
+    rmSync(source);
   }
+}
+
+/** Planning alone, and with marks, findings and figures, in every way to bind. */
+function planning(): void {
+  console.log('');
   for (const pages of [1000, 10_000]) {
     const artwork = artworkOf(pages);
-    const docket = docketFor(artwork);
-    const planning = best(15, () => void plan(docket, artwork)) * 1000;
-    const all = best(15, () => {
-      const planned = plan(docket, artwork);
-      const marks = mark(docket, planned);
-      inspect({ docket, artwork, plan: planned, marks, shop: SHOP, unit: 'mm' });
-      reckon(docket, planned);
+    const took = Binding.options.map((option) => {
+      const kind = option.shape.kind.value;
+      const docket = patched(docketFor(artwork), { product: { binding: { kind } as Binding } });
+      const alone = best(7, () => void plan(docket, artwork));
+      const all = best(7, () => {
+        const planned = plan(docket, artwork);
+        const marks = mark(docket, planned);
+        inspect({ docket, artwork, plan: planned, marks, shop: SHOP, unit: 'mm' });
+        reckon(docket, planned);
+      });
+      return `${kind} ${alone.toFixed(1)}, ${all.toFixed(1)}`;
     });
     console.log(
-      `plan ${String(pages).padStart(6)} pages: ${planning.toFixed(1)} ms; with marks, findings and figures ${(all * 1000).toFixed(1)} ms`,
+      `${pages.toLocaleString('en')} pages planned, and with marks, findings and figures, in ms: ${took.join(' · ')}`,
     );
   }
+}
+
+function comparing(): void {
   const press = { ...SHOP.stocks[2]!, id: 'b2', format: 'B2', width: 520, height: 740 };
   const folder = Finisher.parse({
     kind: 'folder',
@@ -145,14 +144,17 @@ async function main(): Promise<void> {
       sheet: { stock: press, machine },
       finish: { route: [stepOn('fold', folder)] },
     });
-    const comparing = best(15, () => void sectionPlansFor(docket, pages)) * 1000;
-    const bound = best(15, () => void plan(docket, artwork)) * 1000;
+    const compared = best(15, () => void sectionPlansFor(docket, pages));
+    const bound = best(15, () => void plan(docket, artwork));
     console.log(
-      `sewn ${String(pages).padStart(6)} pages: sections compared in ${comparing.toFixed(1)} ms, planned with the best of them in ${bound.toFixed(1)} ms`,
+      `sewn ${String(pages).padStart(6)} pages: sections compared in ${compared.toFixed(1)} ms, planned with the best of them in ${bound.toFixed(1)} ms`,
     );
   }
+}
+
+async function picture(): Promise<void> {
   const path = join(dir, '400.pdf');
-  writePages(path, 400, 0);
+  await writePages(path, 400, false);
   const t = performance.now();
   await readArtwork(path, `${path}.work`);
   const read = performance.now();
@@ -163,5 +165,7 @@ async function main(): Promise<void> {
   rmSync(path);
 }
 
-if (process.argv[2] === 'impose') await imposeHere(process.argv[3]!);
-else await main();
+await imposing();
+planning();
+comparing();
+await picture();

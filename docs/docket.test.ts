@@ -2,12 +2,22 @@ import { spawnSync } from 'node:child_process';
 import { cpSync, existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { run as commandLine } from '../src/cli/program';
 import { numberedPages, run, scratch, wordsOf, writePdf } from '../src/pdf/testing';
 
 const dir = scratch();
 const here = import.meta.dirname;
-const cli = (...args: string[]) =>
-  spawnSync('node', [join(here, '../bin/odd-sparrow'), ...args], { encoding: 'utf8', maxBuffer: 1 << 26 });
+const worker = join(here, '../dist/workers/pdf.mjs');
+
+/** Runs the command line in this process: starting Node.js takes longer than what most of these do. */
+async function cli(...args: string[]) {
+  let stdout = '';
+  let stderr = '';
+  const out = (text: string): void => void (stdout += text);
+  const err = (text: string): void => void (stderr += text);
+  const status = await commandLine(args, { out, err, worker });
+  return { status, stdout, stderr };
+}
 
 interface Printed {
   readonly up: number;
@@ -18,8 +28,8 @@ interface Printed {
   >[];
   readonly findings: readonly { id: string; severity: string }[];
 }
-const planOf = (file: string): Printed => {
-  const { status, stdout, stderr } = cli('plan', join(dir, file));
+const planOf = async (file: string): Promise<Printed> => {
+  const { status, stdout, stderr } = await cli('plan', join(dir, file));
   expect([status, stderr]).toEqual([0, '']);
   return JSON.parse(stdout) as Printed;
 };
@@ -36,11 +46,11 @@ describe('the examples of the docket file', () => {
   const examples = readdirSync(join(here, 'examples')).filter((f) => f.endsWith('.json'));
   it('are six', () => expect(examples).toHaveLength(6));
 
-  it.each(examples)('%s is planned and imposed, the words where the plan says', (file) => {
-    const printed = planOf(file);
+  it.each(examples)('%s is planned and imposed, the words where the plan says', async (file) => {
+    const printed = await planOf(file);
     expect(printed.findings.filter((f) => f.severity === 'stop')).toEqual([]);
     const out = join(dir, `${file}.pdf`);
-    expect(cli('impose', join(dir, file), '-o', out)).toMatchObject({ status: 0, stderr: '' });
+    expect(await cli('impose', join(dir, file), '-o', out)).toMatchObject({ status: 0, stderr: '' });
     expect(run('qpdf', '--check', out)).toContain('No syntax');
     const sides = wordsOf(out);
     expect(sides).toHaveLength(2 * printed.sheets.length);
@@ -61,38 +71,38 @@ describe('the examples of the docket file', () => {
     );
   });
 
-  it('two-up.json lies two up, awkward-count.json keeps page 10 outside', () => {
-    expect(planOf('two-up.json').up).toBe(2);
-    const outer = planOf('awkward-count.json').sheets[0]!.front.cells.map((c) => c.page);
+  it('two-up.json lies two up, awkward-count.json keeps page 10 outside', async () => {
+    expect((await planOf('two-up.json')).up).toBe(2);
+    const outer = (await planOf('awkward-count.json')).sheets[0]!.front.cells.map((c) => c.page);
     expect(outer.sort((a, b) => a! - b!)).toEqual([1, 10]);
   });
 
-  it('perfect-bound.json has a cover and four sections; wire-and-tabs.json two tabs; version 1 is read as well', () => {
-    const kinds = (file: string): string[] => planOf(file).sections.map((s) => s.kind);
-    expect(kinds('perfect-bound.json')).toEqual(['cover', 'text', 'text', 'text', 'text']);
-    expect(kinds('wire-and-tabs.json')).toEqual(['tab', 'text', 'text', 'tab', 'text', 'text']);
+  it('perfect-bound.json has a cover and four sections; wire-and-tabs.json two tabs; version 1 is read as well', async () => {
+    const kinds = async (file: string): Promise<string[]> => (await planOf(file)).sections.map((s) => s.kind);
+    expect(await kinds('perfect-bound.json')).toEqual(['cover', 'text', 'text', 'text', 'text']);
+    expect(await kinds('wire-and-tabs.json')).toEqual(['tab', 'text', 'text', 'tab', 'text', 'text']);
     const old = JSON.parse(readFileSync(join(here, 'examples/bound-at-the-top.json'), 'utf8')) as { version: number };
     expect(old.version).toBe(1);
   });
 
-  it('writes fronts by themselves for a machine that prints one side', () => {
+  it('writes fronts by themselves for a machine that prints one side', async () => {
     const out = join(dir, 'fronts.pdf');
-    expect(cli('impose', join(dir, 'two-up.json'), '-o', out, '--sides', 'fronts')).toMatchObject({ status: 0 });
+    expect(await cli('impose', join(dir, 'two-up.json'), '-o', out, '--sides', 'fronts')).toMatchObject({ status: 0 });
     expect(wordsOf(out)).toHaveLength(2);
   });
 });
 
 describe('the command line', () => {
-  it('prints the schema that the examples satisfy', () => {
-    const { status, stdout } = cli('schema');
+  it('prints the schema that the examples satisfy', async () => {
+    const { status, stdout } = await cli('schema');
     const schema = JSON.parse(stdout) as { type: string; required: string[] };
     expect([status, schema.type]).toEqual([0, 'object']);
     const example = JSON.parse(readFileSync(join(here, 'examples/two-up.json'), 'utf8')) as object;
     expect(schema.required.sort()).toEqual(Object.keys(example).sort());
   });
 
-  const complaint = (...args: string[]): string => {
-    const { status, stderr, stdout } = cli(...args);
+  const complaint = async (...args: string[]): Promise<string> => {
+    const { status, stderr, stdout } = await cli(...args);
     expect([status, stdout]).toEqual([2, '']);
     expect(stderr.trim().split('\n')).toHaveLength(1);
     return stderr;
@@ -107,58 +117,75 @@ describe('the command line', () => {
     return join(dir, name);
   };
 
-  it('says in one line what is wrong, with status 2', () => {
-    expect(complaint('plan', join(dir, 'nothing.json'))).toContain('nothing.json is not there');
+  it('says in one line what is wrong, with status 2', async () => {
+    expect(await complaint('plan', join(dir, 'nothing.json'))).toContain('nothing.json is not there');
     writeFileSync(join(dir, 'broken.json'), '{"kind": ');
-    expect(complaint('plan', join(dir, 'broken.json'))).toContain('is not JSON');
+    expect(await complaint('plan', join(dir, 'broken.json'))).toContain('is not JSON');
     expect(
-      complaint(
+      await complaint(
         'plan',
         changed('copies.json', (d) => (d.product!.copies = 0)),
       ),
     ).toContain('product.copies');
     expect(
-      complaint(
+      await complaint(
         'plan',
         changed('odd.json', (d) => (d.product!.colour = 'red')),
       ),
     ).toMatch(/product.*colour/);
     expect(
-      complaint(
+      await complaint(
         'plan',
         changed('gone.json', (d) => (d.artwork!.file = { name: 'x', path: 'x.pdf' })),
       ),
     ).toContain('x.pdf is not there');
     writeFileSync(join(dir, 'letter.txt'), 'Dear printer');
     expect(
-      complaint(
+      await complaint(
         'plan',
         changed('text.json', (d) => (d.artwork!.file = { name: 'x', path: 'letter.txt' })),
       ),
     ).toContain('neither a PDF');
     run('qpdf', '--encrypt', 'sesame', 'o', '256', '--', join(dir, 'eight-pages.pdf'), join(dir, 'locked.pdf'));
     expect(
-      complaint(
+      await complaint(
         'plan',
         changed('locked.json', (d) => (d.artwork!.file = { name: 'x', path: 'locked.pdf' })),
       ),
     ).toContain('artwork.file.password');
-    expect(complaint('impose', join(dir, 'two-up.json'), '-o', join(dir, 'no/such/folder.pdf'))).toContain(
+    expect(await complaint('impose', join(dir, 'two-up.json'), '-o', join(dir, 'no/such/folder.pdf'))).toContain(
       'folder.pdf is not there',
     );
-    expect(complaint('impose', join(dir, 'two-up.json'))).toContain('--output');
-    expect(complaint('frobnicate')).toContain('frobnicate');
+    expect(await complaint('impose', join(dir, 'two-up.json'))).toContain('--output');
+    expect(await complaint('frobnicate')).toContain('frobnicate');
     expect(existsSync(join(dir, 'no'))).toBe(false);
   });
 
-  it('opens a locked file with the docket’s password', () => {
+  it('opens a locked file with the docket’s password', async () => {
     const file = changed(
       'unlocked.json',
       (d) => (d.artwork!.file = { name: 'x', path: 'locked.pdf', password: 'sesame' }),
     );
-    expect(cli('impose', file, '-o', join(dir, 'unlocked.pdf'))).toMatchObject({ status: 0, stderr: '' });
+    expect(await cli('impose', file, '-o', join(dir, 'unlocked.pdf'))).toMatchObject({ status: 0, stderr: '' });
     expect(wordsOf(join(dir, 'unlocked.pdf'))[0]!.words.length).toBeGreaterThan(0);
   });
 
-  it('helps', () => expect(cli('--help')).toMatchObject({ status: 0 }));
+  it('helps', async () => {
+    const { status, stdout } = await cli('--help');
+    expect(status).toBe(0);
+    expect(stdout).toContain('impose');
+  });
+
+  it('is a program, too', () => {
+    const program = (...args: string[]) =>
+      spawnSync('node', [join(here, '../bin/odd-sparrow'), ...args], { encoding: 'utf8' });
+    expect(program('frobnicate')).toMatchObject({
+      status: 2,
+      stdout: '',
+      stderr: expect.stringContaining('frobnicate'),
+    });
+    const out = join(dir, 'by-the-program.pdf');
+    expect(program('impose', join(dir, 'two-up.json'), '-o', out)).toMatchObject({ status: 0, stdout: '', stderr: '' });
+    expect(run('qpdf', '--check', out)).toContain('No syntax');
+  });
 });

@@ -10,7 +10,7 @@ import {
   type Shop,
   type SideName,
 } from '../core';
-import type { Loaded } from './load';
+import type { Loaded } from './inputs';
 
 /** The plan as it is printed: lengths in millimetres, each side seen from itself, its origin at the lower left. */
 export function printedPlan({ docket, artwork }: Pick<Loaded, 'docket' | 'artwork'>, shop: Shop): object {
