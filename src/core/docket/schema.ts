@@ -77,6 +77,8 @@ export const Docket = z.strictObject({
   date: z.iso.date().describe('The date printed in the slug line'),
 });
 export type Docket = z.infer<typeof Docket>;
+/** The docket of one kind of product. */
+export type DocketOf<K extends ProductKind> = Omit<Docket, 'product'> & { product: ProductOf<K> };
 
 /** The JSON Schema (2020-12) of the docket file. */
 export const docketJsonSchema = (): object => z.toJSONSchema(Docket, { target: 'draft-2020-12', io: 'input' });

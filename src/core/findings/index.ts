@@ -1,5 +1,5 @@
-import type { ProductKind, ProductOf } from '../docket';
-import type { ProductPlans } from '../makeup';
+import type { Product, ProductKind, ProductOf } from '../docket';
+import type { ProductPlan, ProductPlans } from '../makeup';
 import { BOUND } from './bound';
 import { STATIONS, type Finding, type Inspected, type InspectedBook } from './kinds';
 import { SHARED } from './shared';
@@ -18,13 +18,17 @@ const OF_PRODUCT: {
   },
 };
 
+/** As it is seen where all products are treated alike. */
+type Looking = (it: Inspected, product: Product, plan: ProductPlan) => readonly Finding[];
+
 const SEVERITIES = { stop: 0, look: 1, fine: 2 } as const;
 
 /** Everything worth noticing, the worst first, within that in the order of the stations. */
 export function inspect(it: Inspected): Finding[] {
   const { product } = it.docket;
   // what is wrong with the product comes first: sheets that do not fit may come of it
-  return [...OF_PRODUCT[product.kind](it, product, it.plan.product), ...SHARED.flatMap((check) => check(it))]
+  const ofProduct = OF_PRODUCT[product.kind] as Looking;
+  return [...ofProduct(it, product, it.plan.product), ...SHARED.flatMap((check) => check(it))]
     .map((finding, i) => ({ finding, i }))
     .sort(
       (a, b) =>

@@ -1,4 +1,4 @@
-import type { Artwork, Docket, ProductKind } from '../docket';
+import type { Artwork, Docket, DocketOf, ProductKind } from '../docket';
 import { makeUpBook, type BookPlan } from './bound';
 import type { Laying, MadeUp } from './piece';
 
@@ -14,12 +14,15 @@ export type ProductPlan = ProductPlans[ProductKind];
 
 /** How each kind of product is made up: its pieces and their content. */
 const PRODUCTS: {
-  readonly [K in ProductKind]: (docket: Docket, artwork: Artwork, laying: Laying) => MadeUp<ProductPlans[K]>;
+  readonly [K in ProductKind]: (docket: DocketOf<K>, artwork: Artwork, laying: Laying) => MadeUp<ProductPlans[K]>;
 } = { bound: makeUpBook };
+
+/** As those see it that treat all products alike. */
+type Making = (docket: Docket, artwork: Artwork, laying: Laying) => MadeUp<ProductPlan>;
 
 /**
  * Makes a product up: what pieces it is of and what stands on them.
  * @param laying how many of a shape lie on a sheet, for products that choose their pieces by it
  */
 export const makeUp = (docket: Docket, artwork: Artwork, laying: Laying): MadeUp<ProductPlan> =>
-  PRODUCTS[docket.product.kind](docket, artwork, laying);
+  (PRODUCTS[docket.product.kind] as Making)(docket, artwork, laying);

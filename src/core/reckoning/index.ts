@@ -1,6 +1,6 @@
-import type { Docket, ProductKind, ProductOf } from '../docket';
+import type { Docket, Product, ProductKind, ProductOf } from '../docket';
 import { workOf } from '../finishing';
-import type { ProductPlans } from '../makeup';
+import type { ProductPlan, ProductPlans } from '../makeup';
 import { runsOf, type Plan } from '../sheet';
 import { bookFigures } from './bound';
 import type { Figure } from './figure';
@@ -23,6 +23,9 @@ const OF_PRODUCT: {
   readonly [K in ProductKind]: (plan: ProductPlans[K], product: ProductOf<K>) => Figure[];
 } = { bound: bookFigures };
 
+/** As they are seen where all products are treated alike. */
+type OwnFigures = (plan: ProductPlan, product: Product) => Figure[];
+
 /** Counts, cost and time of a plan. Prices and speeds are the shop's own. */
 export function reckon({ product, sheet, finish }: Pick<Docket, 'product' | 'sheet' | 'finish'>, plan: Plan): Figure[] {
   const { copies } = product;
@@ -43,7 +46,7 @@ export function reckon({ product, sheet, finish }: Pick<Docket, 'product' | 'she
     totalFigure(it, paper, clicks, plates),
     printTimeFigure(it, sheet.machine),
     ...workOf(finish, plan, copies).map(workFigure),
-    ...OF_PRODUCT[product.kind](plan.product, product),
+    ...(OF_PRODUCT[product.kind] as OwnFigures)(plan.product, product),
   ];
 }
 

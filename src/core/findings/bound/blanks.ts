@@ -1,6 +1,6 @@
-import { patched, type Blanks } from '../../docket';
+import type { Blanks } from '../../docket';
 import { layingOf } from '../../lay';
-import { makeUp, rulesOf } from '../../makeup';
+import { makeUpBook, rulesOf } from '../../makeup';
 import { folios, pageList, readingOrder } from '../../pages';
 import { pageRanges, plural, type Check, type InspectedBook } from '../kinds';
 
@@ -17,7 +17,8 @@ function blanksIn(pages: InspectedBook['book']['pages']): string[] {
 function namesWith({ docket, product, artwork, book }: InspectedBook): (blanks: Blanks) => string[] {
   const plain = product.cover.kind === 'self' && book.sections.every((s) => s.kind === 'text');
   if (!plain)
-    return (blanks) => blanksIn(makeUp(patched(docket, { product: { blanks } }), artwork, layingOf).product.pages);
+    return (blanks) =>
+      blanksIn(makeUpBook({ ...docket, product: { ...product, blanks } }, artwork, layingOf).product.pages);
   // without leaves between and a cover round it the order tells, and nothing else need be made up
   const list = pageList({ imposed: docket.artwork.imposed, product }, artwork);
   const total = book.pages.length;

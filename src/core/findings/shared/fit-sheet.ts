@@ -19,7 +19,7 @@ export const fitSheet: Check = (it) => {
       station: 'sheet',
       title: trimsPrint(lay) ? 'The bleed does not fit the sheet' : 'The pages do not fit the sheet',
       detail: `With ${formatLength(bleed, unit)} bleed the open ${plan.assembly.thing} needs ${formatSize(withMargin(down), unit)}; of ${docket.sheet.stock.format} ${main.machine.name} prints ${formatSize(lay.bothSides, unit)}.`,
-      offers: () => [...otherStocks(it), chosenSections, ...lessAtTheEnds(docket, unit), smaller(docket)],
+      offers: () => [...otherStocks(it), chosenSections, ...lessAtTheEnds(docket, unit), ...smaller(docket)],
     },
   ];
 };
@@ -51,6 +51,7 @@ const chosenSections: Offer = {
 
 /** Less bleed at the two edges that meet the spine: the most that fits. */
 function lessAtTheEnds({ product }: Docket, unit: Unit): Search[] {
+  if (product.kind !== 'bound') return [];
   const { bleed, bound } = product;
   const ends = bound === 'top' ? 'left and right' : 'head and foot';
   const now = Math.min(bleed, product.endBleed ?? bleed);
@@ -70,9 +71,10 @@ function lessAtTheEnds({ product }: Docket, unit: Unit): Search[] {
 }
 
 /** The largest scale of the page at which page and bleed fit; the artwork is made smaller with it. */
-function smaller({ product, artwork }: Docket): Search {
+function smaller({ product, artwork }: Docket): Search[] {
+  if (product.kind !== 'bound') return [];
   const { finished } = product;
-  return {
+  const search: Search = {
     least: 0.05,
     most: 1,
     step: 0.0005,
@@ -89,4 +91,5 @@ function smaller({ product, artwork }: Docket): Search {
       };
     },
   };
+  return [search];
 }

@@ -1,4 +1,4 @@
-import { MOST_PAGES, type Artwork, type ArtworkWish, type Docket } from '../../docket';
+import { MOST_PAGES, type Artwork, type ArtworkWish, type DocketOf } from '../../docket';
 import { pageList, pagesWished, type ReadingOrder } from '../../pages';
 import type { Laying, MadeUp } from '../piece';
 import { assemblyOf } from './assembly';
@@ -63,7 +63,7 @@ function asPassed<W extends Pick<BookWish, 'artwork' | 'product' | 'sheet'>>(wis
 /**
  * Makes a docket's pages up to a book of sections. Never throws for wishes that cannot be met: see the findings.
  */
-export function makeUpBook(docket: Docket, artwork: Artwork, laying: Laying): MadeUp<BookPlan> {
+export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: Laying): MadeUp<BookPlan> {
   const wish: BookWish = asPassed({ ...docket, laying }, artwork);
   const { product, sheet } = wish;
   const { binding, cover } = product;
