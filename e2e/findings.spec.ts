@@ -46,7 +46,7 @@ test('bleed that is not there, sizes that differ, marks that came along', async 
   await openJob(page, 'Care of edges');
   const marks = await finding(page, 'artwork', 'own-marks');
   await expect(marks).toContainText('they are left off');
-  await page.getByRole('radio', { name: 'Media' }).click();
+  await page.getByText('Media', { exact: true }).click();
   const shown = await finding(page, 'artwork', 'own-marks-show');
   await expect(shown).toContainText('would print inside the page');
   await shown.getByRole('button', { name: /Use the trim box/ }).click();

@@ -4,7 +4,7 @@ import { countedPages, formatLength, nameSize, rulesOf } from '../../core';
 import { POPOVER } from '../../ui/choices';
 import { Entry } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
-import { useJob } from './context';
+import { useBook } from './context';
 import { foldName, saidProduct, saidSections } from './said';
 import { CoverSource } from './docket/CoverControls';
 import { ChapterControls } from './docket/ChapterControls';
@@ -72,7 +72,7 @@ const article = (n: number): string => (/^(8|11$|18$|11\d{3}$|18\d{3}$)/.test(St
 
 /** The job as one plain sentence. */
 export function Brief() {
-  const { docket, plan, change } = useJob(({ docket, plan, change }) => ({ docket, plan, change }));
+  const { docket, plan, change } = useBook(({ docket, plan, change }) => ({ docket, plan, change }));
   const { unit } = useUnit();
   const { product, sheet } = docket;
   const up = plan.sheets.main.lay.downs.length;

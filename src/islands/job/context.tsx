@@ -1,7 +1,7 @@
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
-import type { BookPlan, BoundProduct, Inspected } from '../../core';
+import type { BookPlan, BoundProduct, DocketOf, Inspected, Plan } from '../../core';
 import type { JobState, JobStore } from './store';
 
 /** The store of the job that the screen shows; the value is the same for as long as the screen is there. */
@@ -26,6 +26,13 @@ export interface OfBook {
   readonly book: BookPlan;
 }
 
+/** What the screen knows of a job that is bound work. */
+export type BookState = Omit<JobState, 'docket' | 'plan'> &
+  OfBook & {
+    readonly docket: DocketOf<'bound'>;
+    readonly plan: Plan & { readonly product: BookPlan };
+  };
+
 const bookOf = ({ docket, plan }: JobState): OfBook => {
   const { product } = docket;
   if (product.kind !== 'bound' || plan.product.kind !== 'bound') throw new Error('This is not bound work.');
@@ -33,7 +40,8 @@ const bookOf = ({ docket, plan }: JobState): OfBook => {
 };
 
 /** The same for parts that only bound work has. */
-export const useBook = <T,>(select: (s: JobState & OfBook) => T): T => useJob((s) => select({ ...s, ...bookOf(s) }));
+export const useBook = <T,>(select: (s: BookState) => T): T =>
+  useJob((s) => select({ ...s, ...bookOf(s) } as BookState));
 
 /** What checks look at, of the job as it is. */
 export const inspectedOf = ({ docket, artwork, plan, marks, shop, unit }: JobState): Inspected => ({

@@ -2,7 +2,7 @@ import { BINDING_CHOICES, bindingPatch, formatLength, nameSize, rulesOf, type Pa
 import { Choice, Pick } from '../../ui/choices';
 import { CountField, LengthField, SizeField } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
-import { useJob } from './context';
+import { useBook, useJob } from './context';
 import { machineOptions, stockOptions, withMachine, withStock } from './wishes';
 
 /** The controls of single wishes: the same in the brief, where they close when used, and in the docket. */
@@ -21,7 +21,7 @@ function useWish({ done }: Props): (patch: Patch, label: string) => void {
 }
 
 export function BindingControl(props: Props) {
-  const docket = useJob((s) => s.docket);
+  const docket = useBook((s) => s.docket);
   const shop = useJob((s) => s.shop);
   const wish = useWish(props);
   return (
@@ -38,7 +38,7 @@ export function BindingControl(props: Props) {
 }
 
 export function CopiesControl(props: Props) {
-  const docket = useJob((s) => s.docket);
+  const docket = useBook((s) => s.docket);
   const wish = useWish(props);
   return (
     <CountField
@@ -51,7 +51,7 @@ export function CopiesControl(props: Props) {
 }
 
 export function SizeControl(props: Props) {
-  const docket = useJob((s) => s.docket);
+  const docket = useBook((s) => s.docket);
   const { unit } = useUnit();
   const wish = useWish(props);
   return (
@@ -66,7 +66,7 @@ export function SizeControl(props: Props) {
 }
 
 export function BoundControl(props: Props) {
-  const docket = useJob((s) => s.docket);
+  const docket = useBook((s) => s.docket);
   const wish = useWish(props);
   return (
     <Choice
@@ -83,7 +83,7 @@ export function BoundControl(props: Props) {
 }
 
 export function BleedControl(props: Props) {
-  const docket = useJob((s) => s.docket);
+  const docket = useBook((s) => s.docket);
   const { unit } = useUnit();
   const wish = useWish(props);
   return (
@@ -98,7 +98,7 @@ export function BleedControl(props: Props) {
 }
 
 export function StockControl(props: Props) {
-  const docket = useJob((s) => s.docket);
+  const docket = useBook((s) => s.docket);
   const shop = useJob((s) => s.shop);
   const wish = useWish(props);
   const { stock } = docket.sheet;
@@ -113,7 +113,7 @@ export function StockControl(props: Props) {
 }
 
 export function MachineControl(props: Props) {
-  const docket = useJob((s) => s.docket);
+  const docket = useBook((s) => s.docket);
   const shop = useJob((s) => s.shop);
   const wish = useWish(props);
   const { machine } = docket.sheet;
@@ -128,7 +128,7 @@ export function MachineControl(props: Props) {
 }
 
 export function UpControl(props: Props) {
-  const docket = useJob((s) => s.docket);
+  const docket = useBook((s) => s.docket);
   const wish = useWish(props);
   return (
     <Pick

@@ -11,7 +11,7 @@ import { Meter } from '../../../ui/Meter';
 import { useNotices } from '../../../ui/Notices';
 import { useUnit } from '../../../ui/unit';
 import type { JobPage } from '../../../ui/views';
-import { useJob, useJobStore } from '../context';
+import { useBook, useJob, useJobStore } from '../context';
 
 type ImposedKey = 'pages' | 'spreads' | 'spreads-covers' | 'nested' | 'gathered' | 'sheets';
 
@@ -33,7 +33,7 @@ const short = (sha: string | undefined): string => (sha ? sha.slice(0, 8) : '');
 
 /** The file, its pages and sizes, how they are placed; swapping it for a corrected one. */
 export function ArtworkStation() {
-  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
   const { artwork, jobId } = useJob(({ artwork, saved }) => ({ artwork, jobId: saved.id }));
   const { adopt, settled } = useJobStore().getState();
   const { unit } = useUnit();

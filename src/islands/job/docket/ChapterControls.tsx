@@ -2,13 +2,13 @@ import { nameSize, rulesOf, type Docket } from '../../../core';
 import { Choice, Pick, Toggle } from '../../../ui/choices';
 import { CountField, Entry, LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
-import { useJob } from '../context';
+import { useBook, useJob } from '../context';
 import { stockOptions } from '../wishes';
 import { Add, Remove, removed, replaced } from './lists';
 
 /** Chapters, each with the page it begins on, and the tabs made of them. */
 export function ChapterControls() {
-  const { docket, change } = useJob(({ docket, change }) => ({ docket, change }));
+  const { docket, change } = useBook(({ docket, change }) => ({ docket, change }));
   const shop = useJob((s) => s.shop);
   const { unit } = useUnit();
   const { chapters, tabs, finished, bound, binding } = docket.product;

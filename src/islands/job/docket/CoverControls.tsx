@@ -2,14 +2,14 @@ import { formatLength, rulesOf, type Docket } from '../../../core';
 import { Choice, Pick } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
-import { useJob } from '../context';
+import { useBook, useJob } from '../context';
 import { machineOptions, stockOptions } from '../wishes';
 
 type Cover = Docket['product']['cover'];
 
 /** Where the cover comes from: the text itself, or its own stock with pages of the text or of another file. */
 export function CoverSource({ done }: { readonly done?: () => void }) {
-  const { docket, change } = useJob(({ docket, change }) => ({ docket, change }));
+  const { docket, change } = useBook(({ docket, change }) => ({ docket, change }));
   const shop = useJob((s) => s.shop);
   const { cover } = docket.product;
   const heavy =
@@ -53,7 +53,7 @@ export function CoverSource({ done }: { readonly done?: () => void }) {
 
 /** The cover: where it comes from, its stock and machine, which sides, flaps, hinge and spine. */
 export function CoverControls() {
-  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
   const shop = useJob((s) => s.shop);
   const { unit } = useUnit();
   const { cover, binding } = docket.product;

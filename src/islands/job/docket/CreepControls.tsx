@@ -2,7 +2,7 @@ import { formatLength, formatNumber } from '../../../core';
 import { Pick } from '../../../ui/choices';
 import { Entry, LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
-import { useJob } from '../context';
+import { useBook } from '../context';
 
 const WAYS = [
   { key: 'push-in', label: 'Inner content to the spine' },
@@ -14,7 +14,7 @@ const WAYS = [
 
 /** Creep: what is done about it, what it is reckoned by or was measured at, and what comes of it sheet by sheet. */
 export function CreepControls() {
-  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
   const { unit } = useUnit();
   const { creep, safe } = docket.product;
   const { standsOut, moved, squeezed } = plan.product.creep;

@@ -1,11 +1,11 @@
 import { rulesOf, type Docket } from '../../../core';
 import { Entry, Row } from '../../../ui/fields';
-import { useJob } from '../context';
+import { useBook, useJob } from '../context';
 import { Add, Remove, removed, replaced, StockOf } from './lists';
 
 /** Leaves without artwork between pages. */
 export function InsertControls() {
-  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
   const shop = useJob((s) => s.shop);
   const { inserts, binding } = docket.product;
   const { made } = rulesOf(binding);

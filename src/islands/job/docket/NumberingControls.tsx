@@ -1,7 +1,7 @@
 import { countedPages, roman, type Numbering } from '../../../core';
 import { Pick } from '../../../ui/choices';
 import { CountField, Row } from '../../../ui/fields';
-import { useJob } from '../context';
+import { useBook } from '../context';
 import { Add, Remove, removed, replaced } from './lists';
 
 const STYLES = [
@@ -13,7 +13,7 @@ const STYLES = [
 
 /** How pages are numbered: front matter its own way. */
 export function NumberingControls() {
-  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
   const { numbering } = docket.product;
   const put = (list: Numbering[]): void => change({ product: { numbering: list } }, 'numbering');
   return (

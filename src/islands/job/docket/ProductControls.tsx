@@ -2,7 +2,7 @@ import { bleedsOf, formatLength, rulesOf } from '../../../core';
 import { Pick } from '../../../ui/choices';
 import { Entry, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
-import { useJob } from '../context';
+import { useBook } from '../context';
 import { BindingControl, BleedControl, BoundControl, CopiesControl, SizeControl } from '../controls';
 import { BindingDetails } from './BindingDetails';
 import { CoverControls } from './CoverControls';
@@ -14,7 +14,7 @@ import { StockRanges } from './StockRanges';
 
 /** What is made: copies, size, bound edge, bleed, blanks, creep. */
 export function ProductControls() {
-  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
   const { unit } = useUnit();
   const { product } = docket;
   const { blanks } = product;

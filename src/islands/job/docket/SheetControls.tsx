@@ -3,7 +3,7 @@ import { Button } from '../../../ui/Button';
 import { Choice, Pick } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
-import { useJob } from '../context';
+import { useBook, useJob } from '../context';
 import { useKeeping } from '../keeping';
 import { MachineControl, StockControl, UpControl } from '../controls';
 import { FoldControl } from './FoldControl';
@@ -15,7 +15,7 @@ import { TrimControls } from './TrimControls';
 
 /** What it is printed on: stock, machine, how many up, the turn. */
 export function SheetControls() {
-  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
   const { unit } = useUnit();
   const { sheet } = docket;
   const { stock, machine } = sheet;
@@ -100,7 +100,7 @@ export function SheetControls() {
 
 /** Where the stock's thickness is an estimate it is asked for, and what was measured can be kept with the stock. */
 function Caliper() {
-  const { docket, change } = useJob(({ docket, change }) => ({ docket, change }));
+  const { docket, change } = useBook(({ docket, change }) => ({ docket, change }));
   const { unit } = useUnit();
   const shop = useJob((s) => s.shop);
   const keep = useKeeping();

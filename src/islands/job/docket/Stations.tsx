@@ -10,7 +10,7 @@ import {
   type Station as StationName,
 } from '../../../core';
 import { useUnit } from '../../../ui/unit';
-import { useJob } from '../context';
+import { useBook, useJob } from '../context';
 import { ArtworkStation } from './ArtworkStation';
 import { saidProduct } from '../said';
 import { FinishControls } from './FinishControls';
@@ -22,7 +22,7 @@ import { Station } from './Station';
 
 /** The docket's six stations, in the order people work. */
 export function Stations() {
-  const { docket, plan, marks, findings } = useJob(({ docket, plan, marks, findings }) => ({
+  const { docket, plan, marks, findings } = useBook(({ docket, plan, marks, findings }) => ({
     docket,
     plan,
     marks,

@@ -1,6 +1,6 @@
 import type { Docket } from '../../../core';
 import { Entry, Row } from '../../../ui/fields';
-import { useJob } from '../context';
+import { useBook, useJob } from '../context';
 import { Add, Remove, removed, replaced, StockOf } from './lists';
 
 /** Reads `5-8` or `7`. */
@@ -14,7 +14,7 @@ function range(text: string, most: number): { from: number; to: number } {
 
 /** Stocks by range: any pages on another stock than the rest. */
 export function StockRanges() {
-  const { docket, change, plan } = useJob(({ docket, change, plan }) => ({ docket, change, plan }));
+  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
   const shop = useJob((s) => s.shop);
   const { stocks } = docket.product;
   const most = Math.max(1, plan.product.places + plan.product.blanks);

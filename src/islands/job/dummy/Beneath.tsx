@@ -1,7 +1,7 @@
 import type { CSSProperties } from 'react';
 import { spineEdge, tabPlace, tabText, type SpineEdge } from '../../../core';
 import { inkOn } from '../../../ui/inkOn';
-import { useJob } from '../context';
+import { useBook } from '../context';
 
 /** Edges drawn of the leaves that lie beneath: more would run into one. */
 const MOST_EDGES = 12;
@@ -49,7 +49,7 @@ export interface TabLeaf {
 
 /** All leaves with tabs, in reading order. */
 export function useTabs(): readonly TabLeaf[] {
-  const plan = useJob((s) => s.plan);
+  const plan = useBook((s) => s.plan);
   return plan.product.sections.flatMap((s) =>
     s.tab ? [{ front: s.reading[0]!, index: s.tab.index, title: s.tab.title, swatch: s.stock.swatch }] : [],
   );
@@ -81,7 +81,7 @@ export function Tongue({
   readonly at: { readonly left: number; readonly top: number };
   readonly onPress?: () => void;
 }) {
-  const docket = useJob((s) => s.docket);
+  const docket = useBook((s) => s.docket);
   const { tabs, finished, bound } = docket.product;
   const level = bound === 'top';
   const size = {

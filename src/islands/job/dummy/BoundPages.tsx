@@ -5,7 +5,7 @@ import { Button } from '../../../ui/Button';
 import { Toggle } from '../../../ui/choices';
 import { Entry } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
-import { useJob } from '../context';
+import { useBook } from '../context';
 import { useRoom } from '../room';
 import { LeafEdges, Tongue, useTabs, type TabLeaf } from './Beneath';
 import { Holes } from './Holes';
@@ -24,7 +24,7 @@ const CORRECTED = {
 
 /** The bound piece, turned page by page by click and arrow keys. */
 export function BoundPages({ modes }: { readonly modes: ReactNode }) {
-  const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
+  const { docket, plan } = useBook(({ docket, plan }) => ({ docket, plan }));
   const leaves = useMemo(() => leavesOf(plan.product), [plan]);
   const { unit } = useUnit();
   const { finished, bound } = docket.product;

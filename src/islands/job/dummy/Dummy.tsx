@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { rulesOf } from '../../../core';
 import { Choice } from '../../../ui/choices';
-import { useJob } from '../context';
+import { useBook } from '../context';
 import { BoundPages } from './BoundPages';
 import { Unfold } from './Unfold';
 
 /** The finished piece: its pages turned, or its sheet folded and opened. */
 export function Dummy({ sheet }: { readonly sheet: number }) {
-  const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
+  const { docket, plan } = useBook(({ docket, plan }) => ({ docket, plan }));
   const single = rulesOf(docket.product.binding).made === 'folded';
   const [wanted, setMode] = useState<'bound' | 'unfold'>(single ? 'unfold' : 'bound');
   // nothing unfolds in a pile of single leaves

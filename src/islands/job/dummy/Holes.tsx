@@ -1,5 +1,5 @@
 import { spineEdge } from '../../../core';
-import { useJob } from '../context';
+import { useBook } from '../context';
 
 /** Holes along the bound edge: many small ones for wire and comb, two large where leaves are drilled. Millimetres. */
 const PUNCH = {
@@ -10,7 +10,7 @@ const PUNCH = {
 
 /** The holes of a loose leaf, drawn over its page in the middle of the clearance. */
 export function Holes({ page, scale }: { readonly page: number; readonly scale: number }) {
-  const docket = useJob((s) => s.docket);
+  const docket = useBook((s) => s.docket);
   const { binding, bound, finished } = docket.product;
   if (binding.kind !== 'loose-leaf' || docket.artwork.imposed.kind === 'sheets') return null;
   const { shape, pitch } = PUNCH[binding.by];

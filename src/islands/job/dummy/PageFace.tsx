@@ -2,7 +2,7 @@ import { useId } from 'react';
 import { bleedsOf, factsOf, pageBleed, pageStanding, spineEdge, type SpineEdge } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { inkOn } from '../../../ui/inkOn';
-import { useJob } from '../context';
+import { useBook } from '../context';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 
 /** How much of a page is left once the booklet is trimmed: inner leaves stand out further and lose more at the face. */
@@ -39,7 +39,7 @@ export function PageFace({
   readonly scale: number;
   readonly untrimmed?: boolean;
 }) {
-  const { product, plan, files, artwork } = useJob(({ docket, plan, files, artwork }) => ({
+  const { product, plan, files, artwork } = useBook(({ docket, plan, files, artwork }) => ({
     product: docket.product,
     plan,
     files,

@@ -1,11 +1,11 @@
 import { factsOf } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
-import { useJob } from '../context';
+import { useBook } from '../context';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 
 /** The spine of a closed book: what its cover's spread has there, else the cover's paper. */
 export function SpineFace({ scale }: { readonly scale: number }) {
-  const { plan, files, artwork } = useJob(({ plan, files, artwork }) => ({ plan, files, artwork }));
+  const { plan, files, artwork } = useBook(({ plan, files, artwork }) => ({ plan, files, artwork }));
   const section = plan.product.sections.find((s) => s.kind === 'cover');
   const { page: ref, toPage: matrix } = plan.content.at(section?.places[0] ?? 0);
   const facts = ref ? factsOf(artwork, ref) : undefined;

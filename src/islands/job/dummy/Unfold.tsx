@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Pause, Play, SkipBack, SkipForward } from 'lucide-react';
 import { turnings, type Panel, type SectionShape, type Sheet } from '../../../core';
 import { Button } from '../../../ui/Button';
-import { useJob } from '../context';
+import { useBook } from '../context';
 import { PanelInSpace } from './PanelInSpace';
 import { useRoom } from '../room';
 import { folded, framed } from './space';
@@ -28,7 +28,7 @@ const eased = (t: number): number => (t < 0.5 ? 2 * t * t : 1 - (2 - 2 * t) ** 2
  * plane with its two faces, turned about the folds' lines in their order; the browser's own transforms draw it.
  */
 export function Unfold({ sheet: number, modes }: { readonly sheet: number; readonly modes: ReactNode }) {
-  const plan = useJob((s) => s.plan);
+  const plan = useBook((s) => s.plan);
   // a cover or a leaf has nothing to fold: then the first sheet that has
   const chosen = plan.sheets.at(number);
   const shapeOf = (s: Sheet): SectionShape => plan.product.sections[s.downs[0]!]!.shape;

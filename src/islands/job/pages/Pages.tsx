@@ -20,14 +20,14 @@ import { upload } from '../../../ui/upload';
 import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
 import type { JobPage } from '../../../ui/views';
-import { useJob, useJobStore } from '../context';
+import { useBook, useJobStore } from '../context';
 import { useRoom } from '../room';
 import { following, moved, repeated, turned, withBlank, without } from './edits';
 import { CARD, PageCard } from './PageCard';
 
 /** The book's pages as small pictures in reading order: moved, taken out, repeated, turned, blanks put between. */
 export function Pages() {
-  const { docket, plan, artwork, jobId, change } = useJob(({ docket, plan, artwork, saved, change }) => ({
+  const { docket, plan, artwork, jobId, change } = useBook(({ docket, plan, artwork, saved, change }) => ({
     docket,
     plan,
     artwork,

@@ -6,7 +6,7 @@ import { formatSize, type SideName } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { useUnit } from '../../../ui/unit';
-import { useJob } from '../context';
+import { useBook, useJob } from '../context';
 import { Legend, type Drawn } from './Legend';
 import { ofBooks } from './of-books';
 import { CREEP_TIMES } from './parts';
@@ -35,7 +35,7 @@ const BARE = { numbers: false, aids: false };
 
 /** The drawn press sheet: pan, zoom to the pointer, turn it over as the machine does, look through it. */
 export const LightTable = memo(function LightTable({ state, set }: Props) {
-  const { plan, marks, docket, files } = useJob(({ plan, marks, docket, files }) => ({ plan, marks, docket, files }));
+  const { plan, marks, docket, files } = useBook(({ plan, marks, docket, files }) => ({ plan, marks, docket, files }));
   const artwork = useJob((s) => s.artwork);
   const [pointed, setPointed] = useState<number | null>(null);
   const { unit } = useUnit();
