@@ -102,6 +102,15 @@ describe('findings', () => {
     expect(find('no-bleed', take(docket, finding, /without bleed/), artwork)).toBeUndefined();
   });
 
+  it('lets a quarter of a millimetre of bleed lack, no more', () => {
+    const with_ = (bleed: number) => {
+      const artwork = artworkOf(8, A5, bleed);
+      return find('no-bleed', patched(docketFor(artwork), { product: { bleed: 3 } }), artwork);
+    };
+    expect(with_(2.8)).toBeUndefined();
+    expect(with_(2.7)).toBeDefined();
+  });
+
   it('looks for bleed where the page’s face is in the booklet, blanks before it counted', () => {
     // bleed at the right only: enough for a page that is bound at its left
     const rightOnly = { ...page(A5, 3), bleed: { x: 3, y: 0, width: 151, height: 216 } };

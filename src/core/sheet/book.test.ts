@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type Docket, type Patch } from '../docket';
 import { leavesOf } from '../makeup';
-import { mark } from '../marks';
+import { foldLines, mark } from '../marks';
 import { reckon } from '../reckoning';
 import type { Stock } from '../shop';
 import { artworkOf, BOARD, coverOn, docketFor, page, shapeOf, SHOP } from '../testing';
@@ -268,7 +268,11 @@ describe('marks of bound work', () => {
     expect(Math.abs(along(1) - along(0))).toBeCloseTo(8, 9);
     expect(Math.abs(along(2) - along(1))).toBeCloseTo(8, 9);
     expect(at[3]).toEqual(at[0]);
-    // the step is centred on the fold
+    // the step is centred on the fold, 3 mm of paper to be milled off beyond either page
+    const lines = foldLines(it.sheets.main.lay).map((l) => l.at);
+    const middle = (r: { x: number; y: number; width: number; height: number }): number =>
+      r.width < r.height ? r.x + r.width / 2 : r.y + r.height / 2;
+    at.forEach((r) => expect(lines.some((l) => Math.abs(l - middle(r)) < 1e-6)).toBe(true));
     const fold = shapeOf(it).folds.find((f) => f.order === 2)!;
     expect(fold).toBeDefined();
     expect(Math.min(at[0]!.width, at[0]!.height)).toBeCloseTo(1.5, 9);

@@ -43,6 +43,20 @@ describe('what goes to a machine as one job', () => {
     const { list } = loads(96, { product: { cover: COVER, binding: { kind: 'perfect-bound', grindOff: 3 } } });
     expect(list.map((l) => l.stocks.map((s) => s.stock.id))).toEqual([['board'], ['sra3']]);
   });
+  it('spoils for running in once a stock, whatever is printed on it', () => {
+    const spoils = { ...MIXES, spoilage: { sheets: 5, percent: 0 } };
+    const { runs } = loads(12, {
+      product: {
+        binding: WIRE,
+        chapters: [{ at: 1, title: 'A' }],
+        tabs: { on: true, extension: 13, stock: SHOP.stocks[2]! },
+      },
+      sheet: { machine: spoils },
+    });
+    const on = (id: string): number[] => runs.filter((r) => r.stock.id === id).map((r) => r.spoilage);
+    expect(on('sra3').length).toBeGreaterThan(1);
+    expect(on('sra3').reduce((a, b) => a + b)).toBe(5);
+  });
   it('leaves on two stocks in reading order, and back to the first', () => {
     const { list } = loads(12, { product: { binding: WIRE, stocks: [{ from: 5, to: 6, stock: BOARD }] } });
     expect(said(list).map(([, , stocks]) => stocks)).toEqual([

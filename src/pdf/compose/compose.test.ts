@@ -83,6 +83,8 @@ describe('the imposed PDF', () => {
     // 420 × 297 mm; trim 62 … 358 × 43.5 … 253.5; in points
     expect(info).toMatch(/MediaBox:\s+0\.00\s+0\.00\s+1190\.55\s+841\.89/);
     expect(info).toMatch(/TrimBox:\s+175\.75\s+123\.31\s+1014\.80\s+718\.58/);
+    // 3 mm of bleed at head, foot and face: 59 … 361 × 40.5 … 256.5
+    expect(info).toMatch(/BleedBox:\s+167\.24\s+114\.80\s+1023\.31\s+727\.09/);
     expect(info).toMatch(/PDF version:\s+1\.7/);
   });
 
@@ -115,19 +117,21 @@ describe('the imposed PDF', () => {
         {
           entries:
             '/MediaBox[0 0 436.53 612.28]/TrimBox[8.5 8.5 428.03 603.78]/Resources 100 0 R/Group<</S/Transparency/CS/DeviceCMYK>>',
-          content: '/S cs 1 scn /OC /L BDC 0 0 100 100 re f EMC',
+          content: '/S cs 1 scn /OC /L BDC 0 0 100 100 re f EMC /N cs 0 .5 scn 300 300 9 9 re f',
         },
       ],
       { sheet: { up: 'one' } },
       {
-        100: '<</ColorSpace<</S 101 0 R>>/Properties<</L 102 0 R>>>>',
+        100: '<</ColorSpace<</S 101 0 R/N 104 0 R>>/Properties<</L 102 0 R>>>>',
         101: spot,
         102: '<</Type/OCG/Name(Dies)>>',
+        104: '[/DeviceN [/Cyan /Gull#20Grey] /DeviceCMYK 105 0 R]',
+        105: '<</FunctionType 4/Domain[0 1 0 1]/Range[0 1 0 1 0 1 0 1]/Length 17>>\nstream\n{ 0 exch 0 exch }\nendstream',
         103: '<</Type/OutputIntent/S/GTS_PDFX/OutputConditionIdentifier(Test)>>',
       },
       '/OCProperties<</OCGs[102 0 R]/D<</ON[102 0 R]>>>>/OutputIntents[103 0 R]',
     );
-    expect(artwork.inks).toEqual(['Harbour Rust']);
+    expect(artwork.inks).toEqual(['Harbour Rust', 'Gull Grey']);
     const text = run('qpdf', '--qdf', '--object-streams=disable', out, '-');
     expect(text).toContain('/Separation');
     expect(text).toContain('/Harbour#20Rust');
@@ -213,6 +217,38 @@ describe('the imposed PDF', () => {
     const words = wordsOf(out)[0]!.words.map((w) => w.text);
     expect(words).toContain('Two');
     expect(words.filter((w) => w === 'Stamped')).toHaveLength(1);
+    // page 1 is the right half, its trim from 210, 43.5 mm; the stamp's 10 units fill 100 … 200 pt of it, its text begins
+    // at 110, 130 pt and is 50 pt large: 4 ems wide, a word's box from 0.2 em below its line to 0.7 above
+    const stamp = wordsOf(out)[0]!.words.find((w) => w.text === 'Stamped')!;
+    const mm = 25.4 / 72;
+    expect(Math.abs(stamp.x - (210 + (110 + 100) * mm))).toBeLessThan(3);
+    expect(Math.abs(stamp.y - (43.5 + (130 + 12.5) * mm))).toBeLessThan(3);
+  });
+
+  it('draws the rings of register marks round', async () => {
+    const { out } = await impose(numberedPages(4), { sheet: { up: 'one' } });
+    const number = '(-?[\\d.]+)';
+    const ring = new RegExp(
+      `${number} ${number} m\\s+${Array(4)
+        .fill(`${Array(6).fill(number).join(' ')} c`)
+        .join('\\s+')}`,
+      'g',
+    );
+    const rings = [...run('qpdf', '--qdf', '--object-streams=disable', out, '-').matchAll(ring)].map((m) =>
+      m.slice(1).map(Number),
+    );
+    expect(rings.length).toBeGreaterThan(0);
+    for (const r of rings) {
+      // four quarters, each from where the last ended: the middles of the first and the third are a diameter apart
+      const point = (i: number): readonly [number, number] => [r[i]!, r[i + 1]!];
+      const radius = Math.hypot(r[0]! - r[12]!, r[1]! - r[13]!) / 2;
+      const centre = [(r[0]! + r[12]!) / 2, (r[1]! + r[13]!) / 2] as const;
+      [0, 6, 12, 18].forEach((from) => {
+        const [a, b, c, d] = [point(from), point(from + 2), point(from + 4), point(from + 6)] as const;
+        const middle = [0, 1].map((k) => (a[k]! + 3 * b[k]! + 3 * c[k]! + d[k]!) / 8);
+        expect(Math.hypot(middle[0]! - centre[0], middle[1]! - centre[1]) / radius).toBeCloseTo(1, 2);
+      });
+    }
   });
 
   it('leaves nothing behind where it fails', async () => {
