@@ -111,6 +111,26 @@ describe('findings', () => {
     expect(with_(2.7)).toBeDefined();
   });
 
+  it('enlarges artwork by 15 % at most: beyond, it is another one', () => {
+    const enlarging = (bleed: number) => {
+      const artwork = artworkOf(8, A5, 0);
+      const found = find('no-bleed', patched(docketFor(artwork), { product: { bleed } }), artwork)!;
+      return found.remedies.some((r) => r.label.startsWith('Enlarge'));
+    };
+    // across the face 74 + bleed of 74: 14.9 % at 11, 16.2 % at 12
+    expect(enlarging(11)).toBe(true);
+    expect(enlarging(12)).toBe(false);
+  });
+
+  it('takes more than 3 mm beyond the bleed for marks of the file’s own', () => {
+    const with_ = (slug: number) => {
+      const artwork = artworkOf(8, A5, 3, slug);
+      return find('own-marks', docketFor(artwork), artwork);
+    };
+    expect(with_(3)).toBeUndefined();
+    expect(with_(3.5)).toBeDefined();
+  });
+
   it('looks for bleed where the page’s face is in the booklet, blanks before it counted', () => {
     // bleed at the right only: enough for a page that is bound at its left
     const rightOnly = { ...page(A5, 3), bleed: { x: 3, y: 0, width: 151, height: 216 } };

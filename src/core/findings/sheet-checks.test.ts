@@ -50,6 +50,12 @@ describe('grain', () => {
   it('lets light paper fold as it likes', () => {
     expect(find('grain', patched(base, { sheet: { stock: SHOP.stocks[2]!, up: 'one' } }))).toBeUndefined();
   });
+  it('is minded from 170 g/m² on', () => {
+    const at = (grammage: number) =>
+      find('grain', patched(base, { sheet: { stock: { ...board, grammage, grain: 'long' }, up: 'one' } }));
+    expect(at(169)).toBeUndefined();
+    expect(at(170)).toBeDefined();
+  });
   it('offers the same paper of the other grain', () => {
     const shop = { ...SHOP, stocks: [...SHOP.stocks, { ...board, id: 'other', grain: 'short' as const }] };
     const docket = patched(base, { sheet: { stock: { ...board, grain: 'long' }, up: 'one' } });
