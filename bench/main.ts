@@ -1,7 +1,7 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
-import { Binding, Finisher, inspect, mark, patched, plan, reckon, sectionPlansFor, stepOn } from '../src/core';
+import { BINDING_CHOICES, Finisher, inspect, mark, patched, plan, reckon, sectionPlansFor, stepOn } from '../src/core';
 import { artworkOf, docketFor, SHOP } from '../src/core/testing';
 import { rasterise, readArtwork } from '../src/pdf';
 import { writePages } from './inputs';
@@ -107,9 +107,8 @@ function planning(): void {
   console.log('');
   for (const pages of [1000, 10_000]) {
     const artwork = artworkOf(pages);
-    const took = Binding.options.map((option) => {
-      const kind = option.shape.kind.value;
-      const docket = patched(docketFor(artwork), { product: { binding: { kind } as Binding } });
+    const took = BINDING_CHOICES.map(({ key, binding }) => {
+      const docket = patched(docketFor(artwork), { product: { binding } });
       const alone = best(7, () => void plan(docket, artwork));
       const all = best(7, () => {
         const planned = plan(docket, artwork);
@@ -117,7 +116,7 @@ function planning(): void {
         inspect({ docket, artwork, plan: planned, marks, shop: SHOP, unit: 'mm' });
         reckon(docket, planned);
       });
-      return `${kind} ${alone.toFixed(1)}, ${all.toFixed(1)}`;
+      return `${key} ${alone.toFixed(1)}, ${all.toFixed(1)}`;
     });
     console.log(
       `${pages.toLocaleString('en')} pages planned, and with marks, findings and figures, in ms: ${took.join(' · ')}`,
