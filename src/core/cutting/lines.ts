@@ -1,5 +1,5 @@
 import { throughSheet, yieldOf, type Lay } from '../lay';
-import { EPSILON, rect, rectThrough, type Rect } from '../measure';
+import { EPSILON, rectThrough, spanned, type Rect } from '../measure';
 
 /** Where the lines of one kind lie on a sheet, seen from the front: upright ones by x, level ones by y. */
 export interface LinesAt {
@@ -18,13 +18,7 @@ export function knifeLines(lay: Lay): LinesAt {
   for (const { shape, at } of lay.downs)
     for (const { kind, from, to } of shape.lines) {
       if (kind !== 'trim') continue;
-      const along = rect(
-        Math.min(from[0], to[0]),
-        Math.min(from[1], to[1]),
-        Math.abs(to[0] - from[0]),
-        Math.abs(to[1] - from[1]),
-      );
-      const lies = rectThrough(at, along);
+      const lies = rectThrough(at, spanned(from, to));
       put(lies);
       if (yieldOf(lay.work) === 2) put(throughSheet(lies, lay.paper, lay.turn));
     }

@@ -6,7 +6,6 @@ import { SHARED } from './shared';
 
 export { pageRanges, plural } from './kinds';
 export type { Finding, Inspected, Offer, Remedy, Search, Station } from './kinds';
-export { carriesMarks } from './shared/own-marks';
 
 /** The checks of one kind of product. */
 const OF_PRODUCT: {

@@ -1,5 +1,5 @@
 import { throughSheet, yieldOf, type Lay } from '../lay';
-import { rect, rectThrough } from '../measure';
+import { rectThrough, spanned } from '../measure';
 import type { SideName } from '../sheet';
 
 /** A fold or score across a piece, as it lies on the sheet. */
@@ -21,13 +21,7 @@ export function foldLines({ downs, paper, turn }: Lay, side: SideName = 'front')
   return downs.flatMap(({ shape, at }, down) =>
     shape.lines.flatMap(({ kind, from, to, order }): FoldLine[] => {
       if (kind !== 'fold' && kind !== 'score') return [];
-      const along = rect(
-        Math.min(from[0], to[0]),
-        Math.min(from[1], to[1]),
-        Math.abs(to[0] - from[0]),
-        Math.abs(to[1] - from[1]),
-      );
-      const flat = rectThrough(at, along);
+      const flat = rectThrough(at, spanned(from, to));
       const r = side === 'front' ? flat : throughSheet(flat, paper, turn);
       const upright = r.width < r.height;
       return [

@@ -17,6 +17,10 @@ export interface Edges {
 
 export const rect = (x: number, y: number, width: number, height: number): Rect => ({ x, y, width, height });
 
+/** The rectangle that two points span; without a width or a height where they lie on an upright or a level line. */
+export const spanned = (a: readonly [number, number], b: readonly [number, number]): Rect =>
+  rect(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.abs(b[0] - a[0]), Math.abs(b[1] - a[1]));
+
 /** Whether two rectangles share more than an edge. */
 export const overlap = (a: Rect, b: Rect): boolean =>
   a.x < b.x + b.width - EPSILON &&

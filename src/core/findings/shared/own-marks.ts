@@ -6,7 +6,7 @@ import type { Check } from '../kinds';
 const MARK_ROOM = 3;
 
 /** Whether a page has a trim box with so much around it that marks of its own stand there. */
-export function carriesMarks({ hasTrim, media, trim, bleed }: PageFacts): boolean {
+function carriesMarks({ hasTrim, media, trim, bleed }: PageFacts): boolean {
   if (!hasTrim) return false;
   const inner = bleed.width > trim.width ? bleed : trim;
   return (

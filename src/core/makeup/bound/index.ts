@@ -7,6 +7,6 @@ export * from './spine';
 export * from './section';
 export { bleedsOf, spineBleed, type EdgeRole } from './edges';
 export * from './section-shape';
-export { foldsAllowed, fittingWays, sectionPlans, type SectionPlan } from './section-plans';
+export { sectionPlans, type SectionPlan } from './section-plans';
 export * from './unfold';
 export { tabPlace, tabText } from './written';

@@ -34,7 +34,7 @@ export interface SectionPlan {
 }
 
 /** How many folds a section may have: what the folder makes; without one, as the binding's own machine or a hand does. */
-export const foldsAllowed = (binding: BoundProduct['binding'], finish: Finish): number =>
+const foldsAllowed = (binding: BoundProduct['binding'], finish: Finish): number =>
   stepOf(finish, 'fold')?.machine.mostFolds ?? rulesOf(binding).foldsWithoutFolder;
 
 /** A way to fold that fits the sheet, and how many lie on it. */
@@ -44,7 +44,7 @@ interface Fitting {
 }
 
 /** For every size of section, the ways of this sheet and folder that fit. */
-export function fittingWays({ product, sheet, finish, laying }: SectionsWish): Fitting[] {
+function fittingWays({ product, sheet, finish, laying }: SectionsWish): Fitting[] {
   const { width: w, height: h } = product.finished;
   const rules = rulesOf(product.binding);
   const long = Math.max(sheet.stock.width, sheet.stock.height);
