@@ -42,7 +42,7 @@ function PicturesDrawn({ first }: { readonly first: Progress | null }) {
   );
   if (!now) return null;
   return (
-    <span className="mr-3 text-sm" role="status">
+    <span className="mr-3 text-sm" role="status" data-drawing>
       drawing pages: <span className="num">{now.done}</span> of <span className="num">{now.total}</span>
     </span>
   );

@@ -176,6 +176,7 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
         onKeyDown={onKey}
         className="absolute inset-0 cursor-grab overflow-hidden active:cursor-grabbing"
         data-turned={state.turned}
+        data-through={state.through}
         data-sheet={sheet.number}
       >
         {size.width > 0 && (

@@ -1,0 +1,306 @@
+import { chromium, type Browser, type CDPSession, type Page } from '@playwright/test';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { writePages } from './inputs';
+
+/**
+ * Drives the built application in Chromium, with its own database and its own folder, and prints how long what an
+ * operator does takes: from the input to the end of the first frame that shows what came of it, the median of twenty.
+ */
+const root = join(import.meta.dirname, '..', '..');
+const RUNS = Number(process.env.RUNS ?? 20);
+
+interface Application {
+  readonly address: string;
+  readonly stop: () => Promise<void>;
+}
+
+/** What is watched for in the page: what it looks at, and what it must be. */
+interface Awaited {
+  readonly selector: string;
+  readonly attribute: string;
+  readonly not: string;
+}
+
+interface Took {
+  /** ms from the input to the end of the frame. */
+  readonly ms: number;
+  /** Work of more than 50 ms in one piece within it, ms each. */
+  readonly long: readonly number[];
+}
+
+declare global {
+  interface Window {
+    watchFor: (what: Awaited) => void;
+    took: Promise<Took>;
+    /** ms until all pictures of the sheet that came are sharp. */
+    sharp: Promise<number>;
+    longTasks: { start: number; ms: number }[];
+  }
+}
+
+/** What the page itself keeps: long tasks, and a way to wait for the frame that shows what an input has done. */
+function installed(): void {
+  window.longTasks = [];
+  new PerformanceObserver((list) => {
+    for (const e of list.getEntries()) window.longTasks.push({ start: e.startTime, ms: e.duration });
+  }).observe({ type: 'longtask', buffered: true });
+  window.watchFor = ({ selector, attribute, not }) => {
+    // of a page that has nothing there the text is empty
+    const now = (): string => {
+      const el = document.querySelector(selector);
+      if (!el) return '';
+      return attribute === 'text' ? (el.textContent ?? '') : (el.getAttribute(attribute) ?? '');
+    };
+    window.took = new Promise((resolve) => {
+      const began = (e: Event): void => {
+        for (const kind of ['keydown', 'pointerdown'] as const) window.removeEventListener(kind, began, true);
+        const start = e.timeStamp;
+        const look = (): void => {
+          if (now() === not) {
+            requestAnimationFrame(look);
+            return;
+          }
+          // a message posted in a frame is taken when the frame has been drawn
+          const { port1, port2 } = new MessageChannel();
+          port1.onmessage = () => {
+            const end = performance.now();
+            // long tasks are told of after they have ended
+            setTimeout(() => {
+              const long = window.longTasks.filter((t) => t.start + t.ms > start && t.start < end).map((t) => t.ms);
+              resolve({ ms: end - start, long });
+            }, 60);
+          };
+          port2.postMessage(null);
+        };
+        requestAnimationFrame(look);
+      };
+      for (const kind of ['keydown', 'pointerdown'] as const) window.addEventListener(kind, began, true);
+    });
+  };
+}
+
+const median = (figures: readonly number[]): number =>
+  [...figures].sort((a, b) => a - b)[Math.floor(figures.length / 2)]!;
+
+let missed = 0;
+
+function line(what: string, value: number, unit: string, wanted: number, more = ''): void {
+  const over = value > wanted;
+  if (over) missed++;
+  const figure = `${value.toFixed(0).padStart(5)} ${unit}`;
+  console.log(`${over ? '✗' : '✓'} ${what.padEnd(40)} ${figure}   wanted ${wanted} ${unit}${more}`);
+}
+
+/** Waits until nothing is saved, fetched or drawn any more. */
+async function calm(page: Page): Promise<void> {
+  await page.locator('[data-sync=saved]').waitFor();
+  await page.evaluate(
+    () => new Promise<void>((resolve) => requestIdleCallback(() => setTimeout(resolve, 60), { timeout: 2000 })),
+  );
+}
+
+/** Does something twenty times and prints its median. @param what the part of the page that changes by it */
+async function time(
+  page: Page,
+  name: string,
+  wanted: number,
+  what: Omit<Awaited, 'not'>,
+  act: (turn: number) => Promise<void>,
+  between?: () => Promise<void>,
+): Promise<void> {
+  const took: Took[] = [];
+  // the first is what loads and compiles what is then there; it is told apart
+  for (let turn = 0; turn <= RUNS; turn++) {
+    await between?.();
+    await calm(page);
+    await page.evaluate(({ selector, attribute }) => {
+      const el = document.querySelector(selector);
+      const not = attribute === 'text' ? (el?.textContent ?? '') : (el?.getAttribute(attribute) ?? '');
+      window.watchFor({ selector, attribute, not });
+    }, what);
+    await act(turn);
+    const came = await Promise.race([page.evaluate(() => window.took), page.waitForTimeout(15_000).then(() => null)]);
+    if (!came) throw new Error(`Nothing came of: ${name}, time ${turn + 1}.`);
+    took.push(came);
+  }
+  const [first, ...rest] = took;
+  const long = rest.flatMap((t) => t.long);
+  const times = rest.map((t) => t.ms);
+  line(
+    name,
+    median(times),
+    'ms',
+    wanted,
+    `; worst ${Math.max(...times).toFixed(0)}, first ${first!.ms.toFixed(0)}, long tasks ${long.length}` +
+      (long.length > 0 ? ` to ${Math.max(...long).toFixed(0)} ms` : ''),
+  );
+}
+
+/** Makes a job of so many pages and opens it. */
+async function open(page: Page, address: string, pages: number): Promise<void> {
+  const name = `bench-${pages}`;
+  const path = join(root, 'var/bench-ui', `${name}.pdf`);
+  await writePages(path, pages, pages <= 200);
+  const res = await fetch(`${address}/api/jobs?name=${name}.pdf`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/octet-stream' },
+    body: readFileSync(path),
+  });
+  if (res.status !== 201) throw new Error(`No job: ${res.status} ${await res.text()}`);
+  const { id } = (await res.json()) as { id: string };
+  await page.goto(`${address}/jobs/${id}`);
+  await page.locator('[aria-label^="Light table"]').waitFor();
+  await calm(page);
+}
+
+/** Has the small pictures made, so that what is timed has the machine for itself. */
+async function picturesMade(page: Page): Promise<void> {
+  await page.waitForTimeout(1500);
+  await page.locator('[data-drawing]').waitFor({ state: 'detached', timeout: 180_000 });
+}
+
+/** Script that the first look at a job fetches, as gzip packs it, in kB. */
+async function firstLoad(browser: Browser, url: string): Promise<number> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  const scripts: Promise<number>[] = [];
+  page.on('response', (r) => {
+    if (r.request().resourceType() === 'script') scripts.push(r.body().then((b) => gzipSync(b, { level: 9 }).length));
+  });
+  await page.goto(url);
+  await page.locator('[aria-label^="Light table"]').waitFor();
+  await page.waitForLoadState('networkidle').catch(() => undefined);
+  const sizes = await Promise.all(scripts);
+  await context.close();
+  return sizes.reduce((a, b) => a + b, 0) / 1000;
+}
+
+/** How long after a sheet has come the pictures on it are all sharp: ms each. */
+async function sharpness(page: Page): Promise<number[]> {
+  const all: number[] = [];
+  const table = page.locator('[aria-label^="Light table"]');
+  await table.focus();
+  for (let turn = 0; turn < RUNS; turn++) {
+    await calm(page);
+    await page.waitForTimeout(400);
+    await page.evaluate(() => {
+      window.sharp = new Promise((resolve, reject) => {
+        const began = (e: Event): void => {
+          const start = e.timeStamp;
+          const sheet = document.querySelector('[data-sheet]')!;
+          const before = sheet.getAttribute('data-sheet');
+          const look = (): void => {
+            const side = sheet.querySelector('[aria-hidden=false] svg');
+            if (sheet.getAttribute('data-sheet') === before || !side) {
+              requestAnimationFrame(look);
+              return;
+            }
+            // the last picture of a page is its sharp one; it is there when the browser has it and has unpacked it
+            const sharp = [...side.querySelectorAll('g[clip-path] > image:last-of-type')].map((el) => {
+              const picture = new Image();
+              picture.src = el.getAttribute('href')!;
+              return picture.decode();
+            });
+            Promise.all(sharp).then(() => resolve(performance.now() - start), reject);
+          };
+          look();
+        };
+        window.addEventListener('keydown', began, { capture: true, once: true });
+      });
+    });
+    await page.keyboard.press('ArrowRight');
+    all.push(await page.evaluate(() => window.sharp));
+  }
+  return all;
+}
+
+const data = join(root, 'var/bench-ui');
+rmSync(data, { recursive: true, force: true });
+mkdirSync(data, { recursive: true });
+const { startApplication } = (await import(join(root, 'scripts/lib/application.mjs'))) as {
+  startApplication(o: object): Promise<Application>;
+};
+const app = await startApplication({
+  env: { ...process.env, DATABASE_URL: undefined, ODD_SPARROW_PORT: '4580', ODD_SPARROW_DATA: data },
+  demo: false,
+});
+let browser: Browser | null = null;
+try {
+  browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking', '--disable-sync'],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  page.setDefaultTimeout(30_000);
+  await page.addInitScript(installed);
+  await open(page, app.address, 200);
+  await picturesMade(page);
+  const cdp: CDPSession | null = process.env.PROFILE ? await page.context().newCDPSession(page) : null;
+  await cdp?.send('Profiler.enable');
+
+  const table = page.locator('[aria-label^="Light table"]');
+  const key = (name: string) => async () => {
+    await page.keyboard.press(name);
+  };
+  console.log(`A job of 200 pages with photographs, ${RUNS} times each.`);
+  await table.focus();
+  await time(page, 'turning the sheet over', 50, { selector: '[data-turned]', attribute: 'data-turned' }, key('f'));
+  const through = { selector: '[data-through]', attribute: 'data-through' };
+  await time(page, 'see through', 50, through, key('x'));
+  const numbers = { selector: '[data-sheet] [aria-hidden=false] svg', attribute: 'text' };
+  await time(page, 'numbers', 50, numbers, key('n'));
+  await time(page, 'the sheet after', 50, { selector: '[data-sheet]', attribute: 'data-sheet' }, key('ArrowRight'));
+
+  for (const name of ['artwork', 'product', 'sheet', 'marks', 'finish', 'send']) {
+    const station = page.locator(`[data-station=${name}]`);
+    const button = station.getByRole('button').first();
+    await time(
+      page,
+      `opening ${name}`,
+      100,
+      { selector: `[data-station=${name}] button[aria-expanded]`, attribute: 'aria-expanded' },
+      () => button.click(),
+      async () => {
+        if ((await button.getAttribute('aria-expanded')) === 'true') await button.click();
+      },
+    );
+    if ((await button.getAttribute('aria-expanded')) === 'true') await button.click();
+  }
+
+  await page.locator('[data-station=product]').getByRole('button').first().click();
+  const type = (label: string, texts: readonly string[]) => {
+    const field = page.getByLabel(label, { exact: true }).last();
+    let turn = 0;
+    return {
+      before: async () => field.fill(texts[turn++ % texts.length]!),
+      act: async () => field.press('Enter'),
+    };
+  };
+  const total = { selector: '[aria-label=Reckoning] ul', attribute: 'text' };
+  const copies = type('Copies', ['120', '75', '300']);
+  await time(page, 'copies', 100, total, copies.act, copies.before);
+  const bleed = type('Bleed', ['2', '4', '0']);
+  const drawn = { selector: '[data-station=product] button[aria-expanded]', attribute: 'text' };
+  const side = { selector: '[data-sheet] clipPath rect', attribute: 'width' };
+  await time(page, 'bleed', 100, side, bleed.act, bleed.before);
+  const size = type('Finished size', ['140 x 200', '130 x 190', '145 x 205']);
+  await time(page, 'finished size', 100, drawn, size.act, size.before);
+
+  const sharp = await sharpness(page);
+  line('sharp after the next sheet', median(sharp), 'ms', 300, `; worst ${Math.max(...sharp).toFixed(0)}`);
+
+  await open(page, app.address, 1000);
+  await picturesMade(page);
+  console.log('A job of 1,000 pages.');
+  const list = { selector: '[aria-label="Page list"]', attribute: 'aria-label' };
+  await page.locator('[aria-label^="Light table"]').focus();
+  await time(page, 'the page list', 150, list, key('3'), key('1'));
+  line('script at the first look, compressed', await firstLoad(browser, page.url()), 'kB', 250);
+} finally {
+  await browser?.close();
+  await app.stop();
+}
+console.log(missed === 0 ? 'All as wanted.' : `${missed} not as wanted.`);
+process.exit(0);
