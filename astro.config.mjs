@@ -1,5 +1,6 @@
 import node from '@astrojs/node';
 import react from '@astrojs/react';
+import locales from '@react-aria/optimize-locales-plugin';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
 
@@ -49,5 +50,9 @@ export default defineConfig({
       ],
     },
   },
-  vite: { plugins: [icons, tailwindcss()], build: { chunkSizeWarningLimit: 1500 } },
+  // the interface speaks English: the component library's words for thirty other languages stay at home
+  vite: {
+    plugins: [icons, locales.vite({ locales: ['en-US'] }), tailwindcss()],
+    build: { chunkSizeWarningLimit: 1500 },
+  },
 });
