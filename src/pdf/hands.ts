@@ -30,6 +30,8 @@ export interface HandOptions {
   readonly hands: number;
   /** Seconds that a piece of work may take. */
   readonly seconds: number;
+  /** How many stay when there is nothing to do: a new one takes half a second until it can work. */
+  readonly stay?: number;
 }
 
 export interface RunOptions {
@@ -37,6 +39,8 @@ export interface RunOptions {
   readonly onProgress?: (done: number, total: number) => void;
   /** Higher goes first. */
   readonly priority?: number;
+  /** What it is called by {@link Hands.hasten} while it waits. */
+  readonly id?: string;
 }
 
 /** A thread that is idle for so long ends. */
@@ -55,6 +59,7 @@ export class Hands {
   private readonly queue: PQueue;
   private readonly free: Hand[] = [];
   private readonly all = new Set<Hand>();
+  private readonly waiting = new Set<string>();
   private idle: NodeJS.Timeout | undefined;
 
   constructor(private readonly options: HandOptions) {
@@ -66,7 +71,19 @@ export class Hands {
    * @throws ArtworkError, TookTooLong, TookTooMuch, Stopped, or the work's own error with its `code`
    */
   async run<K extends TaskName>(name: K, task: Parameters<Tasks[K]>[0], how: RunOptions = {}): Promise<Result<K>> {
-    return (await this.queue.add(() => this.now(name, task, how), { priority: how.priority ?? 0 })) as Result<K>;
+    const { id, priority = 0 } = how;
+    if (id === undefined) return (await this.queue.add(() => this.now(name, task, how), { priority })) as Result<K>;
+    const begin = (): Promise<unknown> => {
+      this.waiting.delete(id);
+      return this.now(name, task, how);
+    };
+    this.waiting.add(id);
+    return (await this.queue.add(begin, { priority, id })) as Result<K>;
+  }
+
+  /** Has a piece of work that waits go before others. One that is in hand, or done, is left alone. */
+  hasten(id: string, priority: number): void {
+    if (this.waiting.has(id)) this.queue.setPriority(id, priority);
   }
 
   private async now<K extends TaskName>(
@@ -101,10 +118,17 @@ export class Hands {
     }
   }
 
+  /** Has all hands there, for there will be work. */
+  gather(): void {
+    while (this.all.size < this.options.hands) this.keep(this.another());
+  }
+
   private take(): Hand {
     clearTimeout(this.idle);
-    const free = this.free.pop();
-    if (free) return free;
+    return this.free.pop() ?? this.another();
+  }
+
+  private another(): Hand {
     const worker = new Worker(this.options.file, { resourceLimits: { maxOldGenerationSizeMb: 768 } });
     const hand: Hand = { worker, thread: worker.threadId, heard: () => undefined, failed: () => undefined };
     worker.on('message', (m: Answer) => hand.heard(m));
@@ -126,7 +150,7 @@ export class Hands {
     if (this.all.has(hand)) this.free.push(hand);
     clearTimeout(this.idle);
     this.idle = setTimeout(() => {
-      for (const idle of this.free.splice(0)) void this.replace(idle);
+      for (const idle of this.free.splice(this.options.stay ?? 0)) void this.replace(idle);
     }, IDLE);
     this.idle.unref();
   }

@@ -7,7 +7,7 @@ import { runExport, resumeExports, sweepExports } from './exports';
 import { lockFolder } from './folder-lock';
 import { wakeAll, wakeLane } from './lanes';
 import { migrate } from './migrate';
-import { fillPictures, sweepPictures } from './pictures';
+import { drawFirstSheet, fillPictures, sweepPictures } from './pictures';
 import { sweepArrivals, sweepStore } from './store';
 import { openDeliveries } from './tables/deliveries';
 import { startWork } from './work';
@@ -48,6 +48,7 @@ async function begin(): Promise<void> {
   }
   startWork({
     pictures: fillPictures,
+    firstSheet: drawFirstSheet,
     exports: runExport,
     sheets: async (id) => {
       const d = await writeSheetsOf(id);

@@ -35,7 +35,7 @@ import {
 } from './tables/jobs';
 import { readShop, recentShop } from './tables/shop';
 import { readInWorker } from './workers';
-import { drawPictures } from './work';
+import { drawFirst, drawPictures } from './work';
 
 /** Stores a file as it streams in. It is safe from here on. */
 export const takeIn = (body: Readable, expected: number | null): Promise<Kept> => keep(body, expected);
@@ -104,6 +104,7 @@ export async function jobFromArtwork({
     await createJob(tx, id, docket, await summarise(tx, docket, artwork), 'arrived');
     return others;
   });
+  drawFirst(docket, artwork);
   drawPictures(sha256);
   tell({ kind: 'jobs' });
   return { id, same };

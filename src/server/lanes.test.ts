@@ -33,6 +33,7 @@ beforeAll(async () => {
   startWork({
     exports: async () => undefined,
     pictures: async () => undefined,
+    firstSheet: async () => undefined,
     sheets: async (id) => {
       const d = await writeSheetsOf(id);
       if (d) wakeLane(d.machine_id);

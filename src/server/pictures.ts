@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { plan, type Artwork, type Docket } from '../core';
 import { Stopped } from '../pdf';
 import { folders } from './config';
 import { databaseAway, diskFull, sql } from './db';
@@ -8,10 +9,15 @@ import { tell } from './events';
 import { storedAt, workingCopyAt } from './store';
 import { findArtwork } from './tables/artworks';
 import { tooHeavy } from './too-heavy';
-import { drawInWorker } from './workers';
+import { drawInWorker, hastenDrawing, type Haste } from './workers';
 
 /** Widths in pixels that pages are drawn at: in the run strip, on the table, zoomed in. */
 export const WIDTHS = [160, 640, 1600, 3200] as const;
+
+/** What a page on the table is drawn at, on most screens. */
+const ON_TABLE = WIDTHS[1];
+/** Pages of a first sheet that are drawn before they are asked for. */
+const FIRST_PAGES = 16;
 
 const inHand = new Map<string, Promise<Buffer>>();
 const folderOf = (sha256: string): string => join(folders.pictures(), sha256.slice(0, 2), sha256);
@@ -40,10 +46,13 @@ async function write(file: string, data: Uint8Array): Promise<void> {
  * long or too much to draw gets a picture that says so.
  * @throws RangeError where there is no such page
  */
-export function picture(sha256: string, page: number, width: number, asked = true): Promise<Buffer> {
+export function picture(sha256: string, page: number, width: number, haste: Haste = 'looked-at'): Promise<Buffer> {
   const file = fileOf(sha256, page, width);
   const waiting = inHand.get(file);
-  if (waiting) return waiting;
+  if (waiting) {
+    if (haste !== 'filling') hastenDrawing(file, haste);
+    return waiting;
+  }
   const made = (async () => {
     if (existsSync(file)) return readFile(file);
     const row = await findArtwork(sql, sha256);
@@ -55,7 +64,9 @@ export function picture(sha256: string, page: number, width: number, asked = tru
       if (!diskFull(e)) throw e;
     });
     try {
-      const jpeg = Buffer.from(await drawInWorker(sourceOf(sha256, row.working_copy), page, width, asked));
+      const jpeg = Buffer.from(
+        await drawInWorker(sourceOf(sha256, row.working_copy), page, width, { haste, id: file }),
+      );
       await write(file, jpeg);
       return jpeg;
     } catch (e) {
@@ -86,7 +97,7 @@ export function fillPictures(sha256: string): Promise<void> {
     let told = 0;
     for (let page = 1; page <= total; page++) {
       if (!existsSync(fileOf(sha256, page, WIDTHS[0]))) {
-        const lost = await picture(sha256, page, WIDTHS[0], false).then(
+        const lost = await picture(sha256, page, WIDTHS[0], 'filling').then(
           () => false,
           // they are drawn when they are asked for
           (e: unknown) => databaseAway(e) || diskFull(e),
@@ -106,6 +117,26 @@ export function fillPictures(sha256: string): Promise<void> {
   });
   filling.set(sha256, work);
   return work;
+}
+
+/**
+ * Draws the pages of a job's first sheet as its screen will show them, front before back, so that they are there, or
+ * nearly, when the screen asks for them. Cannot fail: what cannot be drawn is asked for again and says so.
+ */
+export async function drawFirstSheet(docket: Docket, artwork: Artwork): Promise<void> {
+  const sheet = plan(docket, artwork).sheets.at(0);
+  const files = [docket.artwork.file, ...docket.artwork.more];
+  const pages = new Map(
+    [...sheet.front, ...sheet.back].flatMap(({ file, page }) =>
+      page === null ? [] : [[`${file} ${page}`, { sha256: files[file]?.sha256 ?? '', page }] as const],
+    ),
+  );
+  // of very many up it is the first few that are looked at
+  await Promise.all(
+    [...pages.values()]
+      .slice(0, FIRST_PAGES)
+      .map(({ sha256, page }) => picture(sha256, page, ON_TABLE, 'ahead').catch(() => undefined)),
+  );
 }
 
 /** Removes pictures that were half written when the server was stopped. */

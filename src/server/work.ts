@@ -1,3 +1,4 @@
+import type { Artwork, Docket } from '../core';
 import PQueue from 'p-queue';
 import { databaseAway } from './db';
 
@@ -10,12 +11,15 @@ export interface Work {
   readonly exports: (id: string) => Promise<void>;
   readonly sheets: (deliveryId: string) => Promise<void>;
   readonly pictures: (sha256: string) => Promise<void>;
+  readonly firstSheet: (docket: Docket, artwork: Artwork) => Promise<void>;
 }
 
 let doing: Work | null = null;
 /** Sheets are written one file after another: the machine has few cores, and one composing thread. */
 const writing = new PQueue({ concurrency: 1 });
 const drawing = new PQueue({ concurrency: 1 });
+/** What somebody is about to look at never waits for what nobody does. */
+const looking = new PQueue({ concurrency: 4 });
 const inHand = new Set<string>();
 
 export function startWork(work: Work): void {
@@ -47,6 +51,11 @@ export const makeExport = (id: string): void => {
 /** Asks for a delivery's sheets to be written. */
 export const writeSheets = (deliveryId: string): void => {
   if (doing) once(writing, `sheets ${deliveryId}`, () => doing!.sheets(deliveryId));
+};
+
+/** Asks for sharp pictures of the sheet that a job's screen begins with. */
+export const drawFirst = (docket: Docket, artwork: Artwork): void => {
+  if (doing) once(looking, `first ${docket.artwork.file.sha256}`, () => doing!.firstSheet(docket, artwork));
 };
 
 /** Asks for the small pictures of a file. */

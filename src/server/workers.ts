@@ -14,18 +14,34 @@ export const LIMITS = { read: 60, draw: 10, impose: 3600 } as const;
 function pool(name: keyof typeof pools): Hands {
   return (pools[name] ??= new Hands({
     file: workerFile(),
-    hands: name === 'draw' ? Math.max(1, availableParallelism() - 1) : 1,
+    // a spread is two pages, looked at together
+    hands: name === 'draw' ? Math.max(2, availableParallelism() - 1) : 1,
     seconds: LIMITS[name],
+    stay: name === 'draw' ? 1 : 0,
   }));
 }
 
 /** Reads artwork. @throws ArtworkError, TookTooLong, TookTooMuch */
-export const readInWorker = (path: string, copy: string, password?: string): Promise<ReadArtwork> =>
-  pool('read').run('read', { path, copy, password });
+export const readInWorker = (path: string, copy: string, password?: string): Promise<ReadArtwork> => {
+  // what has been read is looked at
+  pool('draw').gather();
+  return pool('read').run('read', { path, copy, password });
+};
 
-/** Draws a page, as JPEG; `asked` goes before what is drawn in advance. @throws TookTooLong, TookTooMuch */
-export const drawInWorker = (path: string, page: number, width: number, asked = true): Promise<Uint8Array> =>
-  pool('draw').run('draw', { path, page, width }, { priority: asked ? 1 : 0 });
+/** Who waits for a picture: somebody who looks, somebody who will, nobody yet. */
+export type Haste = 'looked-at' | 'ahead' | 'filling';
+const PRIORITY: Readonly<Record<Haste, number>> = { 'looked-at': 2, ahead: 1, filling: 0 };
+
+/** Draws a page, as JPEG; `id` is what it is called by {@link hastenDrawing}. @throws TookTooLong, TookTooMuch */
+export const drawInWorker = (
+  path: string,
+  page: number,
+  width: number,
+  { haste, id }: { readonly haste: Haste; readonly id: string },
+): Promise<Uint8Array> => pool('draw').run('draw', { path, page, width }, { priority: PRIORITY[haste], id });
+
+/** Somebody looks now at what was to be drawn later. */
+export const hastenDrawing = (id: string, haste: Haste): void => pool('draw').hasten(id, PRIORITY[haste]);
 
 /** Composes; the signal stops it at once. */
 export const composeInWorker = (

@@ -1,18 +1,10 @@
 import { ChevronDown } from 'lucide-react';
-import {
-  Button,
-  Label,
-  ListBox,
-  ListBoxItem,
-  Popover,
-  Radio,
-  RadioGroup,
-  Select,
-  SelectValue,
-  Switch,
-} from 'react-aria-components';
+import { Suspense, useRef, useState } from 'react';
+import { Button, Radio, RadioGroup, Switch } from 'react-aria-components';
+import { fetched } from './fetched';
+import { Swatch } from './Swatch';
 
-export interface Option<K extends string> {
+export interface Option<K extends string = string> {
   readonly key: K;
   readonly label: string;
   readonly detail?: string;
@@ -51,31 +43,11 @@ export function Choice<K extends string>({
   );
 }
 
-function Options<K extends string>({ options }: { options: readonly Option<K>[] }) {
-  return (
-    <ListBox items={options.map((o) => ({ ...o, id: o.key }))} className="max-h-80 overflow-auto outline-none">
-      {(o) => (
-        <ListBoxItem
-          id={o.id}
-          textValue={o.label}
-          className="flex cursor-pointer items-center gap-2 px-3 py-1.5 outline-none data-[focused]:bg-oat-deep data-[selected]:font-semibold"
-        >
-          {o.swatch && <span className="size-4 shrink-0 border border-ink/40" style={{ background: o.swatch }} />}
-          <span data-label>{o.label}</span>
-          {o.detail && (
-            <span data-detail className="num ml-auto pl-4 text-xs text-ink-soft">
-              {o.detail}
-            </span>
-          )}
-        </ListBoxItem>
-      )}
-    </ListBox>
-  );
-}
+/** A list is opened by hand: what draws it is fetched when the screen stands. */
+const list = fetched(async () => (await import('./PickList')).PickList);
+export const PICK_LIST = list;
 
-export const POPOVER = 'min-w-56 rounded-sm border border-ink/50 bg-paper shadow-md';
-
-/** One of many, from a list. */
+/** One of many, from a list, which is made when it is opened: a screen has dozens of lists, and most stay closed. */
 export function Pick<K extends string>({
   label,
   value,
@@ -87,22 +59,52 @@ export function Pick<K extends string>({
   options: readonly Option<K>[];
   onChange: (key: K) => void;
 }) {
+  const trigger = useRef<HTMLButtonElement>(null);
+  const [open, setOpen] = useState(false);
+  const at = options.findIndex((o) => o.key === value);
+  const shown = options[at];
+  const take = (key: K | undefined): void => {
+    setOpen(false);
+    if (key !== undefined && key !== value) onChange(key);
+  };
+  const onKeyDown = (e: { key: string; ctrlKey: boolean; metaKey: boolean; altKey: boolean }): void => {
+    const step = { ArrowRight: 1, ArrowLeft: -1 }[e.key];
+    if (e.key === 'ArrowDown' || e.key === 'ArrowUp') setOpen(true);
+    else if (step !== undefined) take(options[Math.max(0, Math.min(options.length - 1, at + step))]?.key);
+    else if (e.key.length === 1 && e.key !== ' ' && !e.ctrlKey && !e.metaKey && !e.altKey) {
+      // the next that begins with the letter, from the one shown on
+      const turned = [...options.slice(at + 1), ...options.slice(0, at + 1)];
+      take(turned.find((o) => o.label.toLowerCase().startsWith(e.key.toLowerCase()))?.key);
+    }
+  };
   return (
-    <Select
-      aria-label={label}
-      value={value}
-      onChange={(k) => k !== null && k !== value && onChange(k as K)}
-      className="w-full"
-    >
-      <Label className="sr-only">{label}</Label>
-      <Button className="flex min-h-7 w-full items-center gap-2 rounded-sm border border-ink/35 bg-paper px-2 py-0.5 text-left text-[0.95rem]">
-        <SelectValue className="flex min-w-0 flex-1 items-center gap-2 [&_[data-detail]]:hidden [&_[data-label]]:truncate" />
+    <>
+      <Button
+        ref={trigger}
+        aria-label={`${shown?.label ?? ''} ${label}`}
+        aria-haspopup="listbox"
+        aria-expanded={open}
+        onPress={() => setOpen(true)}
+        onKeyDown={onKeyDown}
+        className="flex min-h-7 w-full items-center gap-2 rounded-sm border border-ink/35 bg-paper px-2 py-0.5 text-left text-[0.95rem]"
+      >
+        {shown?.swatch && <Swatch colour={shown.swatch} />}
+        <span className="min-w-0 flex-1 truncate">{shown?.label ?? ' '}</span>
         <ChevronDown size={14} className="shrink-0" aria-hidden />
       </Button>
-      <Popover className={POPOVER}>
-        <Options options={options} />
-      </Popover>
-    </Select>
+      {open && (
+        <Suspense>
+          <list.View
+            trigger={trigger}
+            onClose={() => setOpen(false)}
+            label={label}
+            value={value}
+            options={options}
+            take={take as (key: string | undefined) => void}
+          />
+        </Suspense>
+      )}
+    </>
   );
 }
 

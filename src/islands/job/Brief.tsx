@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { Button, Dialog, DialogTrigger, Popover } from 'react-aria-components';
 import { countedPages, formatLength, nameSize, rulesOf } from '../../core';
-import { POPOVER } from '../../ui/choices';
+import { POPOVER } from '../../ui/popover';
 import { Entry } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
 import { useBook } from './context';

@@ -1,12 +1,14 @@
-import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
+import { Suspense, useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import { fetched, fetchIdle } from '../../ui/fetched';
 import { Severity } from '../../ui/Severity';
 import { useJob } from './context';
-import { LightTable, type TableState } from './table/LightTable';
+import { LightTable } from './table/LightTable';
 import { RunStrip } from './table/RunStrip';
+import type { TableState } from './table/state';
 
-const Dummy = lazy(() => import('./dummy/Dummy').then((m) => ({ default: m.Dummy })));
-const Pages = lazy(() => import('./pages/Pages').then((m) => ({ default: m.Pages })));
+const dummy = fetched(async () => (await import('./dummy/Dummy')).Dummy);
+const pages = fetched(async () => (await import('./pages/Pages')).Pages);
 
 const typing = (e: KeyboardEvent): boolean =>
   e.target instanceof HTMLElement &&
@@ -30,6 +32,8 @@ export function Tables() {
   const [table, setTable] = useState(FIRST);
   const length = useJob((s) => s.plan.sheets.length);
   const sheet = Math.min(table.sheet, length - 1);
+  // the strip follows when the sheet itself has been shown
+  const stripped = Math.min(useDeferredValue(sheet), length - 1);
   const adjust = useCallback((c: Partial<TableState>): void => setTable((t) => ({ ...t, ...c })), []);
   const choose = useCallback(
     (to: number, turned: boolean): void => {
@@ -38,6 +42,7 @@ export function Tables() {
     },
     [adjust],
   );
+  useEffect(() => fetchIdle([pages, dummy]), []);
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
       if (e.ctrlKey || e.metaKey || e.altKey || typing(e)) return;
@@ -61,11 +66,11 @@ export function Tables() {
       <div className="min-h-0 flex-1">
         <Suspense fallback={<div className="h-full bg-glass" aria-busy />}>
           {view === 'sheet' && <LightTable state={table} set={adjust} />}
-          {view === 'dummy' && <Dummy sheet={sheet} />}
-          {view === 'pages' && <Pages />}
+          {view === 'dummy' && <dummy.View sheet={sheet} />}
+          {view === 'pages' && <pages.View />}
         </Suspense>
       </div>
-      <RunStrip current={sheet} turned={table.turned} onChoose={choose} />
+      <RunStrip current={stripped} turned={table.turned} onChoose={choose} />
     </main>
   );
 }

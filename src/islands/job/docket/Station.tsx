@@ -1,5 +1,4 @@
-import { useRef, type ReactNode } from 'react';
-import { Button, Disclosure, DisclosurePanel, Heading } from 'react-aria-components';
+import { Suspense, useId, useRef, type ReactNode } from 'react';
 import { type Finding, type Station as StationName } from '../../../core';
 import { Button as OurButton } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
@@ -84,17 +83,15 @@ export function Station({
     onToggle(to);
     if (to) requestAnimationFrame(() => whole.current && bringIntoView(whole.current));
   };
+  const id = useId();
   return (
-    <Disclosure
-      ref={whole}
-      isExpanded={open}
-      onExpandedChange={toggle}
-      className="border-b border-ink/30"
-      data-station={name}
-    >
-      <Heading level={2}>
-        <Button
-          slot="trigger"
+    <div ref={whole} className="border-b border-ink/30" data-station={name}>
+      <h2>
+        <button
+          type="button"
+          aria-expanded={open}
+          aria-controls={id}
+          onClick={() => toggle(!open)}
           className={cx(
             'grid w-full grid-cols-[1.4rem_1fr_auto] items-baseline gap-x-1 px-3 py-1.5 text-left',
             open ? 'bg-oat-deep' : 'hover:bg-oat-deep/60',
@@ -104,18 +101,20 @@ export function Station({
           <span className="font-head text-[1.05rem] font-semibold">{title}</span>
           <span className="self-center">{worst && worst !== 'fine' ? <Severity of={worst} /> : null}</span>
           <span className="col-start-2 truncate font-sans text-sm font-normal text-ink-soft">{facts}</span>
-        </Button>
-      </Heading>
-      <DisclosurePanel>
+        </button>
+      </h2>
+      <div id={id} role="group" aria-label={title} hidden={!open}>
         {open && (
           <div className="grid grid-cols-[minmax(0,1fr)] gap-2 px-3 pt-1 pb-3">
             {mine.map((f) => (
               <FindingCard key={f.id} finding={f} />
             ))}
-            <div>{children}</div>
+            <Suspense fallback={<div className="h-40" aria-busy />}>
+              <div>{children}</div>
+            </Suspense>
           </div>
         )}
-      </DisclosurePanel>
-    </Disclosure>
+      </div>
+    </div>
   );
 }

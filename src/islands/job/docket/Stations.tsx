@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import {
   countedPages,
   marksOn,
@@ -9,16 +9,21 @@ import {
   type Plan,
   type Station as StationName,
 } from '../../../core';
+import { PICK_LIST } from '../../../ui/choices';
+import { fetched, fetchIdle } from '../../../ui/fetched';
 import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
-import { ArtworkStation } from './ArtworkStation';
 import { saidProduct } from '../said';
-import { FinishControls } from './FinishControls';
-import { MarksControls } from './MarksControls';
 import { ProductControls } from './ProductControls';
-import { SendStation } from './SendStation';
-import { SheetControls } from './SheetControls';
 import { Station } from './Station';
+
+const artworkStation = fetched(async () => (await import('./ArtworkStation')).ArtworkStation);
+const sheetControls = fetched(async () => (await import('./SheetControls')).SheetControls);
+const marksControls = fetched(async () => (await import('./MarksControls')).MarksControls);
+const finishControls = fetched(async () => (await import('./FinishControls')).FinishControls);
+const sendStation = fetched(async () => (await import('./SendStation')).SendStation);
+/** Stations that are closed at first: fetched when the screen stands, before somebody opens one. */
+const CLOSED = [PICK_LIST, sheetControls, artworkStation, marksControls, finishControls, sendStation];
 
 /** The docket's six stations, in the order people work. */
 export function Stations() {
@@ -29,6 +34,7 @@ export function Stations() {
     findings,
   }));
   const artwork = useJob((s) => s.artwork);
+  useEffect(() => fetchIdle(CLOSED), []);
   const { unit } = useUnit();
   const worst = findings.find((f) => f.severity !== 'fine');
   const [open, setOpen] = useState<ReadonlySet<StationName>>(() => new Set<StationName>([worst?.station ?? 'product']));
@@ -49,7 +55,7 @@ export function Stations() {
         title="Artwork"
         facts={`${docket.artwork.file.name}, ${artwork.pages.length} pages`}
       >
-        <ArtworkStation />
+        <artworkStation.View />
       </Station>
       <Station
         {...of('product')}
@@ -65,13 +71,13 @@ export function Stations() {
         title="Sheet"
         facts={`${sheet.stock.name} ${sheet.stock.format}, ${plan.sheets.main.lay.downs.length} up, on ${sheet.machine.name}`}
       >
-        <SheetControls />
+        <sheetControls.View />
       </Station>
       <Station {...of('marks')} number={4} title="Marks" facts={onMarks || 'none'}>
-        <MarksControls />
+        <marksControls.View />
       </Station>
       <Station {...of('finish')} number={5} title="Finish" facts={saidRoute(finish, plan)}>
-        <FinishControls />
+        <finishControls.View />
       </Station>
       <Station
         {...of('send')}
@@ -79,7 +85,7 @@ export function Stations() {
         title="Send"
         facts={sheet.machine.printer ? `to ${sheet.machine.name}` : 'export only'}
       >
-        <SendStation />
+        <sendStation.View />
       </Station>
     </div>
   );

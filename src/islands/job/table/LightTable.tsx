@@ -1,52 +1,56 @@
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { select } from 'd3-selection';
-import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
-import { ChevronLeft, ChevronRight, FlipHorizontal2, FlipVertical2, Maximize, Minus, Plus } from 'lucide-react';
-import { formatSize, type SideName } from '../../../core';
-import { Button } from '../../../ui/Button';
-import { cx } from '../../../ui/cx';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
+import { formatSize, type Artwork, type Marks, type Plan, type Sheet, type SideName } from '../../../core';
 import { useUnit } from '../../../ui/unit';
-import { useBook, useJob } from '../context';
+import { useBook, useJob, type BookState } from '../context';
+import { useNeighbours } from './ahead';
 import { Legend, type Drawn } from './Legend';
 import { ofBooks } from './of-books';
-import { CREEP_TIMES } from './parts';
+import type { Lit } from './parts';
 import { pointedNote, SheetNote } from './SheetNote';
 import { SideDrawing } from './SideDrawing';
-
-export interface TableState {
-  readonly sheet: number;
-  readonly turned: boolean;
-  readonly through: boolean;
-  readonly numbers: boolean;
-  readonly aids: boolean;
-  readonly creep: boolean;
-}
+import type { TableState } from './state';
+import { TableTools } from './TableTools';
+import { useZoom, type Zoom } from './useZoom';
 
 interface Props {
   readonly state: TableState;
   readonly set: (change: Partial<TableState>) => void;
 }
 
-/** Room round the fitted sheet, in pixels, for the labels above and the tools beneath. */
-const MARGIN = { x: 24, top: 42, bottom: 52 };
-
 /** What shines through has no numbers and lines of its own. */
 const BARE = { numbers: false, aids: false };
 
+/** What is drawn of a sheet, said in the legend. */
+function useDrawn({ lay }: Sheet, creep: boolean): Drawn {
+  const { bleed, safe } = useBook(({ product: { bleed, safe } }) => ({ bleed, safe }));
+  const lines = lay.downs.flatMap((d) => d.shape.lines);
+  return {
+    bleed: bleed > 0,
+    safe: safe > 0,
+    fold: lines.some((l) => l.kind === 'fold'),
+    score: lines.some((l) => l.kind === 'score'),
+    creep,
+  };
+}
+
 /** The drawn press sheet: pan, zoom to the pointer, turn it over as the machine does, look through it. */
 export const LightTable = memo(function LightTable({ state, set }: Props) {
-  const { plan, marks, docket, files } = useBook(({ plan, marks, docket, files }) => ({ plan, marks, docket, files }));
-  const artwork = useJob((s) => s.artwork);
+  const { plan, docket } = useBook(({ plan, docket }) => ({ plan, docket }));
+  const { artwork, files, marks } = useJob(({ artwork, files, marks }) => ({ artwork, files, marks }));
   const [pointed, setPointed] = useState<number | null>(null);
   const { unit } = useUnit();
-  const surface = useRef<HTMLDivElement>(null);
-  const behaviour = useRef<ZoomBehavior<HTMLDivElement, unknown> | null>(null);
-  const [view, setView] = useState<ZoomTransform>(zoomIdentity);
-  const [size, setSize] = useState({ width: 0, height: 0 });
-  const sheet = plan.sheets.at(Math.min(state.sheet, plan.sheets.length - 1));
+  const at = Math.min(state.sheet, plan.sheets.length - 1);
+  const sheet = plan.sheets.at(at);
+  const laid = useMemo(
+    () => ({ sheet, plan, marks, docket, artwork, files }),
+    [sheet, plan, marks, docket, artwork, files],
+  );
   const { lay } = sheet;
-  const { width: W, height: H } = lay.paper;
-  // the page pointed at, the one across from it in the book, and those before and behind
+  const zoom = useZoom(lay.paper);
+  const drawn = useDrawn(sheet, state.creep);
+  const scale = zoom.view.k * (typeof window === 'undefined' ? 1 : window.devicePixelRatio);
+  useNeighbours(plan, at, state.turned, artwork, files, zoom.ready ? scale : 0);
+  // the page pointed at, and those before and behind it in the book
   const lit = useMemo(
     () =>
       pointed === null
@@ -54,48 +58,6 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
         : { at: pointed, beside: [pointed - 1, pointed + 1].filter((n) => n > 0 && n <= plan.product.pages.length) },
     [pointed, plan.product.pages.length],
   );
-  const { product } = docket;
-  const passed = docket.artwork.imposed.kind === 'sheets';
-  const more = useMemo(() => {
-    if (passed) return { front: null, back: null };
-    return { front: ofBooks(plan, product, sheet, 'front'), back: ofBooks(plan, product, sheet, 'back') };
-  }, [passed, product, plan, sheet]);
-
-  const printed = useMemo(
-    () => ({ front: marks.of(sheet.number, 'front'), back: marks.of(sheet.number, 'back') }),
-    [marks, sheet],
-  );
-
-  const fit = useCallback((): void => {
-    const el = surface.current;
-    if (!el || !behaviour.current) return;
-    const { clientWidth: w, clientHeight: h } = el;
-    const k = Math.min((w - 2 * MARGIN.x) / W, (h - MARGIN.top - MARGIN.bottom) / H);
-    if (!(k > 0)) return;
-    const y = MARGIN.top + (h - MARGIN.top - MARGIN.bottom - k * H) / 2;
-    select(el).call((s) => behaviour.current!.transform(s, zoomIdentity.translate((w - k * W) / 2, y).scale(k)));
-  }, [W, H]);
-
-  useEffect(() => {
-    const el = surface.current!;
-    const it = zoom<HTMLDivElement, unknown>()
-      .scaleExtent([0.2, 60])
-      .on('zoom', (e: { transform: ZoomTransform }) => setView(e.transform));
-    behaviour.current = it;
-    select(el).call(it).on('dblclick.zoom', null);
-    const observer = new ResizeObserver(() => setSize({ width: el.clientWidth, height: el.clientHeight }));
-    observer.observe(el);
-    return () => {
-      observer.disconnect();
-      select(el).on('.zoom', null);
-    };
-  }, []);
-  useEffect(fit, [fit, size.width, size.height]);
-
-  const zoomBy = (k: number): void => {
-    const el = surface.current;
-    if (el && behaviour.current) select(el).call((s) => behaviour.current!.scaleBy(s, k));
-  };
   const go = (by: number): void => set({ sheet: Math.max(0, Math.min(plan.sheets.length - 1, state.sheet + by)) });
 
   const onKey = (e: React.KeyboardEvent): void => {
@@ -103,10 +65,10 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
     const acts: Readonly<Record<string, () => void>> = {
       ArrowRight: () => go(1),
       ArrowLeft: () => go(-1),
-      '+': () => zoomBy(1.4),
-      '=': () => zoomBy(1.4),
-      '-': () => zoomBy(1 / 1.4),
-      '0': fit,
+      '+': () => zoom.by(1.4),
+      '=': () => zoom.by(1.4),
+      '-': () => zoom.by(1 / 1.4),
+      '0': zoom.fit,
     };
     const act = acts[e.key];
     if (!act) return;
@@ -114,61 +76,10 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
     act();
   };
 
-  const lines = lay.downs.flatMap((d) => d.shape.lines);
-  const drawn: Drawn = {
-    bleed: docket.product.bleed > 0,
-    safe: docket.product.safe > 0,
-    fold: lines.some((l) => l.kind === 'fold'),
-    score: lines.some((l) => l.kind === 'score'),
-    creep: state.creep,
-  };
-  const axis = lay.turn === 'turn' ? 'rotateY' : 'rotateX';
-  const px = view.k;
-  const whole = useMemo(
-    () => ({ numbers: state.numbers, aids: state.aids, creep: state.creep }),
-    [state.numbers, state.aids, state.creep],
-  );
-  const face = (name: SideName, bare = false) => (
-    <SideDrawing
-      sheet={sheet}
-      name={name}
-      marks={printed[name]}
-      artwork={artwork}
-      files={files}
-      scale={px * (typeof window === 'undefined' ? 1 : window.devicePixelRatio)}
-      shown={bare ? BARE : whole}
-      lit={bare ? null : lit}
-      onPoint={bare ? undefined : setPointed}
-      more={more[name]}
-      safe={docket.product.safe}
-    />
-  );
-  /** One side of the paper, and what shines through it. */
-  const leaf = (name: SideName, behind: SideName) => (
-    <div
-      className="absolute inset-0 border border-ink/40 bg-paper shadow-lg"
-      style={{ backfaceVisibility: 'hidden', transform: name === 'back' ? `${axis}(180deg)` : 'none' }}
-      aria-hidden={state.turned !== (name === 'back')}
-    >
-      {face(name)}
-      {state.through && (
-        <div
-          className="absolute inset-0"
-          style={{
-            transform: lay.turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)',
-            mixBlendMode: 'multiply',
-            opacity: 0.55,
-          }}
-        >
-          {face(behind, true)}
-        </div>
-      )}
-    </div>
-  );
   return (
     <div className="relative h-full min-h-0 overflow-hidden bg-glass">
       <div
-        ref={surface}
+        ref={zoom.surface}
         // the table itself takes the keys that move the sheet
         tabIndex={0}
         role="group"
@@ -179,27 +90,7 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
         data-through={state.through}
         data-sheet={sheet.number}
       >
-        {size.width > 0 && (
-          <div
-            style={{
-              position: 'absolute',
-              left: 0,
-              top: 0,
-              width: W * px,
-              height: H * px,
-              transform: `translate(${view.x}px, ${view.y}px)`,
-              perspective: 2400,
-            }}
-          >
-            <div
-              className="relative h-full w-full transition-transform duration-500 ease-in-out"
-              style={{ transformStyle: 'preserve-3d', transform: state.turned ? `${axis}(180deg)` : 'none' }}
-            >
-              {leaf('front', 'back')}
-              {leaf('back', 'front')}
-            </div>
-          </div>
-        )}
+        {zoom.ready && <Paper laid={laid} state={state} zoom={zoom} scale={scale} lit={lit} onPoint={setPointed} />}
       </div>
       <div className="absolute top-2 left-3 flex items-baseline gap-2 bg-glass/80 px-1">
         <span className="font-head text-lg font-semibold">
@@ -211,46 +102,115 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
           {pointed !== null && pointedNote(plan, pointed)}
         </span>
       </div>
-      <div className="absolute right-3 bottom-3 flex gap-1" role="toolbar" aria-label="View of the sheet">
-        <Button small aria-label="Sheet before" isDisabled={state.sheet === 0} onPress={() => go(-1)}>
-          <ChevronLeft size={16} />
-        </Button>
-        <Button small aria-label="Sheet after" isDisabled={state.sheet >= plan.sheets.length - 1} onPress={() => go(1)}>
-          <ChevronRight size={16} />
-        </Button>
-        <Button small aria-label="Farther" onPress={() => zoomBy(1 / 1.4)}>
-          <Minus size={16} />
-        </Button>
-        <Button small aria-label="Nearer" onPress={() => zoomBy(1.4)}>
-          <Plus size={16} />
-        </Button>
-        <Button small aria-label="Fit the sheet" onPress={fit}>
-          <Maximize size={16} />
-        </Button>
-        <Button small onPress={() => set({ turned: !state.turned })} aria-keyshortcuts="f">
-          {lay.turn === 'turn' ? <FlipHorizontal2 size={16} aria-hidden /> : <FlipVertical2 size={16} aria-hidden />}{' '}
-          Turn over
-        </Button>
-        {plan.product.creep.standsOut.length > 1 && (
-          <Button
-            small
-            onPress={() => set({ creep: !state.creep })}
-            aria-pressed={state.creep}
-            className={cx(state.creep && 'bg-ink! text-paper!')}
-          >
-            Creep × {CREEP_TIMES}
-          </Button>
-        )}
-        <Button
-          small
-          onPress={() => set({ through: !state.through })}
-          aria-pressed={state.through}
-          className={cx(state.through && 'bg-ink! text-paper!')}
-        >
-          See through
-        </Button>
-      </div>
+      <TableTools plan={plan} state={state} set={set} go={go} zoom={zoom} />
       {state.aids && <Legend drawn={drawn} />}
     </div>
+  );
+});
+
+/** A sheet, and all that its drawing is made from: of one moment, for a side may be drawn a moment later. */
+interface Laid {
+  readonly sheet: Sheet;
+  readonly plan: Plan;
+  readonly marks: Marks;
+  readonly docket: BookState['docket'];
+  readonly artwork: Artwork;
+  readonly files: readonly string[];
+}
+
+interface PaperProps {
+  readonly laid: Laid;
+  readonly state: TableState;
+  readonly zoom: Zoom;
+  /** Screen pixels in a millimetre. */
+  readonly scale: number;
+  readonly lit: Lit | null;
+  readonly onPoint: (place: number | null) => void;
+}
+
+/** The sheet as paper with two sides, turned as the machine turns it. */
+function Paper({ laid, state, zoom: { view }, scale, lit, onPoint }: PaperProps) {
+  const { paper, turn } = laid.sheet.lay;
+  const { turned, through, numbers, aids, creep } = state;
+  const whole = useMemo(() => ({ numbers, aids, creep }), [numbers, aids, creep]);
+  // the side that lies beneath is drawn when the one above has been shown
+  const beneath = useDeferredValue(laid);
+  const axis = turn === 'turn' ? 'rotateY' : 'rotateX';
+  const leaf = (name: SideName, behind: SideName) => {
+    const up = turned === (name === 'back');
+    return (
+      <div
+        className="absolute inset-0 border border-ink/40 bg-paper shadow-lg"
+        style={{ backfaceVisibility: 'hidden', transform: name === 'back' ? `${axis}(180deg)` : 'none' }}
+        aria-hidden={!up}
+      >
+        <Face laid={up ? laid : beneath} name={name} shown={whole} scale={scale} lit={lit} onPoint={onPoint} />
+        {through && (
+          <div
+            className="absolute inset-0"
+            style={{
+              transform: turn === 'turn' ? 'scaleX(-1)' : 'scaleY(-1)',
+              mixBlendMode: 'multiply',
+              opacity: 0.55,
+            }}
+          >
+            <Face laid={up ? laid : beneath} name={behind} shown={BARE} scale={scale} lit={null} />
+          </div>
+        )}
+      </div>
+    );
+  };
+  return (
+    <div
+      style={{
+        position: 'absolute',
+        left: 0,
+        top: 0,
+        width: paper.width * view.k,
+        height: paper.height * view.k,
+        transform: `translate(${view.x}px, ${view.y}px)`,
+        perspective: 2400,
+      }}
+    >
+      <div
+        className="relative h-full w-full transition-transform duration-500 ease-in-out"
+        style={{ transformStyle: 'preserve-3d', transform: turned ? `${axis}(180deg)` : 'none' }}
+      >
+        {leaf('front', 'back')}
+        {leaf('back', 'front')}
+      </div>
+    </div>
+  );
+}
+
+interface FaceProps {
+  readonly laid: Laid;
+  readonly name: SideName;
+  readonly shown: { readonly numbers: boolean; readonly aids: boolean; readonly creep?: boolean };
+  readonly scale: number;
+  readonly lit: Lit | null;
+  readonly onPoint?: (place: number | null) => void;
+}
+
+/** One side with its marks and what only books have on it. */
+const Face = memo(function Face({ laid: { sheet, plan, marks, docket, artwork, files }, name, ...rest }: FaceProps) {
+  const printed = useMemo(() => marks.of(sheet.number, name), [marks, sheet, name]);
+  const { product } = docket;
+  const { kind } = docket.artwork.imposed;
+  const more = useMemo(
+    () => (kind === 'sheets' ? null : ofBooks(plan, product, sheet, name)),
+    [kind, plan, product, sheet, name],
+  );
+  return (
+    <SideDrawing
+      sheet={sheet}
+      name={name}
+      marks={printed}
+      artwork={artwork}
+      files={files}
+      more={more}
+      safe={product.safe}
+      {...rest}
+    />
   );
 });

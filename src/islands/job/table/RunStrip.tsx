@@ -1,4 +1,4 @@
-import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { SIDE_NAMES, type Plan } from '../../../core';
 import { cx } from '../../../ui/cx';
 import { useJob } from '../context';
@@ -46,8 +46,8 @@ export const RunStrip = memo(function RunStrip({
   turned: boolean;
   onChoose: (sheet: number, turned: boolean) => void;
 }) {
-  const { plan, files } = useJob(({ plan, files }) => ({ plan, files }));
-  const artwork = useJob((s) => s.artwork);
+  // a change shows on the sheet first, and here in the frame after
+  const { plan, files, artwork } = useDeferredValue(useJob(({ plan, files, artwork }) => ({ plan, files, artwork })));
   const strip = useRef<HTMLDivElement>(null);
   const [range, setRange] = useState({ left: 0, width: 1200 });
   // what was seen last: asking the element would have the whole screen laid out at once

@@ -10,11 +10,11 @@ import {
   type Sheet,
   type SideName,
 } from '../../../core';
-import { pictureUrl } from '../../../ui/client';
 import { Blank, Clearance, CreepGhosts, FoldOrders, keyOf, MarkLines, PageNumber, SafeAreas, type Lit } from './parts';
-import { down, pictureMatrix, pictureWidth } from './geometry';
+import { down, pictureMatrix } from './geometry';
 import type { OfBooks } from './of-books';
 import { Patterns } from './patterns';
+import { picturesOf, type CellPictures } from './pictures';
 
 /** What of a side is drawn. */
 export interface Shown {
@@ -41,9 +41,6 @@ interface Props {
   /** What must keep clear of the trim and the fold, mm. */
   readonly safe?: number;
 }
-
-const pageOf = (artwork: Artwork, cell: Cell) =>
-  cell.page === null ? undefined : (cell.file === 0 ? artwork.pages : artwork.more?.[cell.file - 1])?.[cell.page - 1];
 
 /** One side of a sheet as it comes out of the machine: artwork, trims, bleeds, folds, no-print edges, marks. */
 export const SideDrawing = memo(function SideDrawing({
@@ -84,32 +81,15 @@ export const SideDrawing = memo(function SideDrawing({
     >
       <Patterns id={id} />
       <rect width={sheet.width} height={H} fill="#fffdf8" />
-      {cells.map((cell) => {
-        const facts = pageOf(artwork, cell);
-        const key = keyOf(cell);
-        if (!facts || !cell.matrix || cell.page === null) return null;
-        const wanted =
-          scale === 0 ? 160 : pictureWidth(facts.media.width * Math.hypot(cell.matrix[0], cell.matrix[1]) * scale);
-        const image = (width: number) => (
-          <image
-            key={width}
-            href={pictureUrl(files[cell.file] ?? '', cell.page!, width)}
-            width={facts.media.width}
-            height={facts.media.height}
-            preserveAspectRatio="none"
-            transform={pictureMatrix(cell.matrix!, facts.media.height, H)}
-          />
-        );
-        return (
-          <g key={key} clipPath={`url(#${id}-${key})`}>
-            <clipPath id={`${id}-${key}`}>
-              <rect {...down(boundsOf(cell.clip), H)} />
-            </clipPath>
-            {image(160)}
-            {wanted > 160 && image(wanted)}
-          </g>
-        );
-      })}
+      {cells.map((cell) => (
+        <PagePicture
+          key={keyOf(cell)}
+          cell={cell}
+          id={`${id}-${keyOf(cell)}`}
+          H={H}
+          pictures={picturesOf(cell, artwork, files, scale)}
+        />
+      ))}
       {shown.aids && (
         <path
           fillRule="evenodd"
@@ -191,3 +171,38 @@ export const SideDrawing = memo(function SideDrawing({
     </svg>
   );
 });
+
+/** A page's picture where it is printed: the small one, and over it the sharp one when it has come. */
+function PagePicture({
+  cell,
+  id,
+  H,
+  pictures,
+}: {
+  readonly cell: Cell;
+  readonly id: string;
+  readonly H: number;
+  readonly pictures: CellPictures | null;
+}) {
+  if (!pictures || !cell.matrix) return null;
+  const { facts, small, sharp } = pictures;
+  const image = (href: string) => (
+    <image
+      key={href}
+      href={href}
+      width={facts.media.width}
+      height={facts.media.height}
+      preserveAspectRatio="none"
+      transform={pictureMatrix(cell.matrix!, facts.media.height, H)}
+    />
+  );
+  return (
+    <g clipPath={`url(#${id})`}>
+      <clipPath id={id}>
+        <rect {...down(boundsOf(cell.clip), H)} />
+      </clipPath>
+      {image(small)}
+      {sharp && image(sharp)}
+    </g>
+  );
+}

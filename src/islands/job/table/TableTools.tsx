@@ -1,0 +1,66 @@
+import { ChevronLeft, ChevronRight, FlipHorizontal2, FlipVertical2, Maximize, Minus, Plus } from 'lucide-react';
+import type { Plan } from '../../../core';
+import { Button } from '../../../ui/Button';
+import { cx } from '../../../ui/cx';
+import { CREEP_TIMES } from './parts';
+import type { TableState } from './state';
+import type { Zoom } from './useZoom';
+
+/** The tools beneath the sheet: the sheets before and after, nearer and farther, its other side, what shines through. */
+export function TableTools({
+  plan,
+  state,
+  set,
+  go,
+  zoom,
+}: {
+  readonly plan: Plan;
+  readonly state: TableState;
+  readonly set: (change: Partial<TableState>) => void;
+  readonly go: (by: number) => void;
+  readonly zoom: Zoom;
+}) {
+  const { sheet, turned, through, creep } = state;
+  const { turn } = plan.sheets.at(Math.min(sheet, plan.sheets.length - 1)).lay;
+  return (
+    <div className="absolute right-3 bottom-3 flex gap-1" role="toolbar" aria-label="View of the sheet">
+      <Button small aria-label="Sheet before" isDisabled={sheet === 0} onPress={() => go(-1)}>
+        <ChevronLeft size={16} />
+      </Button>
+      <Button small aria-label="Sheet after" isDisabled={sheet >= plan.sheets.length - 1} onPress={() => go(1)}>
+        <ChevronRight size={16} />
+      </Button>
+      <Button small aria-label="Farther" onPress={() => zoom.by(1 / 1.4)}>
+        <Minus size={16} />
+      </Button>
+      <Button small aria-label="Nearer" onPress={() => zoom.by(1.4)}>
+        <Plus size={16} />
+      </Button>
+      <Button small aria-label="Fit the sheet" onPress={zoom.fit}>
+        <Maximize size={16} />
+      </Button>
+      <Button small onPress={() => set({ turned: !turned })} aria-keyshortcuts="f">
+        {turn === 'turn' ? <FlipHorizontal2 size={16} aria-hidden /> : <FlipVertical2 size={16} aria-hidden />} Turn
+        over
+      </Button>
+      {plan.product.kind === 'bound' && plan.product.creep.standsOut.length > 1 && (
+        <Button
+          small
+          onPress={() => set({ creep: !creep })}
+          aria-pressed={creep}
+          className={cx(creep && 'bg-ink! text-paper!')}
+        >
+          Creep × {CREEP_TIMES}
+        </Button>
+      )}
+      <Button
+        small
+        onPress={() => set({ through: !through })}
+        aria-pressed={through}
+        className={cx(through && 'bg-ink! text-paper!')}
+      >
+        See through
+      </Button>
+    </div>
+  );
+}
