@@ -4,22 +4,27 @@ import locales from '@react-aria/optimize-locales-plugin';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
 
-/** Takes icons from their own files: through the package's index the build reads all 1,900 of them. */
+/**
+ * Takes icons from their own files: through the package's index the build reads all 1,900 of them.
+ * @type {import('vite').Plugin}
+ */
 const icons = {
   name: 'icons-one-by-one',
   enforce: 'pre',
-  transform(code, id) {
+  transform(/** @type {string} */ code, /** @type {string} */ id) {
     if (!id.includes('/src/') || !code.includes("'lucide-react'")) return null;
-    return code.replace(/import \{([^}]*)\} from 'lucide-react';/g, (_, names) =>
-      names
-        .split(',')
-        .map((n) => n.trim())
-        .filter(Boolean)
-        .map((n) => {
-          const file = n.replace(/([a-z])([A-Z0-9])/g, '$1-$2').toLowerCase();
-          return `import ${n} from '/node_modules/lucide-react/dist/esm/icons/${file}.mjs';`;
-        })
-        .join(' '),
+    return code.replace(
+      /import \{([^}]*)\} from 'lucide-react';/g,
+      (/** @type {string} */ _, /** @type {string} */ names) =>
+        names
+          .split(',')
+          .map((/** @type {string} */ n) => n.trim())
+          .filter(Boolean)
+          .map((/** @type {string} */ n) => {
+            const file = n.replace(/([a-z])([A-Z0-9])/g, '$1-$2').toLowerCase();
+            return `import ${n} from '/node_modules/lucide-react/dist/esm/icons/${file}.mjs';`;
+          })
+          .join(' '),
     );
   },
 };

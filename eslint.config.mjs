@@ -3,18 +3,7 @@ import ts from 'typescript-eslint';
 
 export default ts.config(
   {
-    ignores: [
-      'dist',
-      'node_modules',
-      'var',
-      '.astro',
-      'test-results',
-      '**/*.astro',
-      'scripts/**/*.mjs',
-      'bin',
-      '*.mjs',
-      '.dependency-cruiser.cjs',
-    ],
+    ignores: ['dist', 'node_modules', 'var', '.astro', 'test-results', '**/*.astro', 'bin', '.dependency-cruiser.cjs'],
   },
   ...ts.configs.strict,
   {

@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
-    include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'docs/**/*.test.ts', 'scripts/**/*.test.ts'],
+    include: ['src/**/*.test.{ts,tsx}', 'demo/**/*.test.ts', 'docs/**/*.test.ts', 'scripts/**/*.test.ts'],
     testTimeout: 60_000,
     hookTimeout: 120_000,
   },

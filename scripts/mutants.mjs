@@ -59,7 +59,7 @@ const results = await new Stryker({
   dryRunTimeoutMinutes: 30,
   concurrency: 2,
   allowConsoleColors: false,
-  logLevel: 'warn',
+  logLevel: /** @type {any} */ ('warn'),
 }).runMutationTest();
 
 const byFolder = new Map();

@@ -17,16 +17,16 @@ const browser = await chromium.launch({
   ],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-const shot = async (name) => {
+const shot = async (/** @type {string} */ name) => {
   await page.waitForTimeout(1200);
   await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
 };
-const open = async (title) => {
+const open = async (/** @type {string} */ title) => {
   await page.goto(base);
   await page.getByRole('link', { name: title, exact: true }).click();
   await page.locator('[aria-label^="Light table"]').waitFor();
 };
-const station = async (name) => {
+const station = async (/** @type {string} */ name) => {
   const button = page.locator(`[data-station=${name}]`).getByRole('button').first();
   if ((await button.getAttribute('aria-expanded')) !== 'true') await button.click();
 };

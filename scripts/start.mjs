@@ -3,7 +3,7 @@ import { ensureBuilt, ensureDependencies } from './lib/project.mjs';
 import { fail, plainly, say } from './lib/say.mjs';
 
 plainly();
-const [major, minor] = process.versions.node.split('.').map(Number);
+const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
 if (major < 20 || (major === 20 && minor < 19))
   fail(`Node.js ${process.versions.node} is too old; 20.19 or newer is needed.`);
 if (!process.env.DATABASE_URL) ensurePackages(FOR_RUNNING);
@@ -16,7 +16,7 @@ say(`the stand-in press is at ${app.panel}`);
 say('Ctrl-C stops both.');
 
 let stopping = false;
-const stop = async (status) => {
+const stop = async (/** @type {number} */ status) => {
   if (stopping) return;
   stopping = true;
   await app.stop();

@@ -20,21 +20,26 @@ export function ports(env = process.env) {
 }
 
 /** Takes the data folder: of two starts on the same one, the second says who has it and touches nothing. */
-async function takeFolder(dataFolder, address) {
+async function takeFolder(/** @type {string} */ dataFolder, /** @type {string} */ address) {
   const { lockFolder, FolderTaken } = await import(join(root, 'dist/bin/folder-lock.mjs'));
   try {
     return await lockFolder(dataFolder, 'start', `Odd Sparrow at ${address}`);
   } catch (e) {
     if (!(e instanceof FolderTaken)) throw e;
-    return fail(
-      `The data folder ${dataFolder} is in use by ${e.owner}. Use that one, stop it first, or set ODD_SPARROW_DATA to another folder.`,
+    const { owner } = /** @type {{ owner: string }} */ (e);
+    fail(
+      `The data folder ${dataFolder} is in use by ${owner}. Use that one, stop it first, or set ODD_SPARROW_DATA to another folder.`,
     );
   }
 }
 
 /**
  * Starts everything: database, demo data, stand-in press, application.
- * @param watched whether what ends by itself is started again
+ * @param {object} [options]
+ * @param {NodeJS.ProcessEnv} [options.env]
+ * @param {boolean} [options.demo]
+ * @param {number} [options.factor] how much faster than rated the stand-in prints
+ * @param {boolean} [options.watched] whether what ends by itself is started again
  * @returns the address, and how to stop all of it
  */
 export async function startApplication({ env = process.env, demo = true, factor, watched = false } = {}) {
@@ -53,7 +58,7 @@ export async function startApplication({ env = process.env, demo = true, factor,
   const stop = async () => {
     for (const s of stops.splice(0).reverse()) await s();
   };
-  const give = async (line) => {
+  const give = async (/** @type {string} */ line) => {
     await stop();
     fail(line);
   };
@@ -69,7 +74,10 @@ export async function startApplication({ env = process.env, demo = true, factor,
   }
 
   async function rest() {
-    const kept = async (name, begin) => {
+    const kept = async (
+      /** @type {string} */ name,
+      /** @type {() => Promise<import('./watch.mjs').Watched>} */ begin,
+    ) => {
       if (!watched) {
         const it = await begin();
         stops.push(it.stop);
@@ -97,7 +105,7 @@ export async function startApplication({ env = process.env, demo = true, factor,
       ODD_SPARROW_PRINTER: `ipp://127.0.0.1:${floor}/ipp/print`,
       NODE_ENV: 'production',
     };
-    const launch = (name, args, extra = {}) => {
+    const launch = (/** @type {string} */ name, /** @type {readonly string[]} */ args, extra = {}) => {
       const child = start(process.execPath, args, { cwd: root, env: { ...childEnv, ...extra } });
       createInterface({ input: child.stderr }).on('line', (l) => console.error(`${name}: ${l}`));
       return child;
@@ -127,7 +135,7 @@ export async function startApplication({ env = process.env, demo = true, factor,
       return asWatched(child, () => end(child));
     });
 
-    const serve = async (first) => {
+    const serve = async (/** @type {boolean} */ first) => {
       const child = launch('server', [join(root, 'dist/bin/server.mjs')], { HOST: '127.0.0.1', PORT: String(port) });
       child.stdout.resume();
       for (let i = 0; ; i++) {

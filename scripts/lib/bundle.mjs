@@ -7,8 +7,8 @@ const root = join(import.meta.dirname, '..', '..');
 /** The face of src/pdf names what draws and composes as well: a program that leaves that to its threads does not load it. */
 const onlyWhatIsUsed = {
   name: 'only-what-is-used',
-  setup(build) {
-    build.onResolve({ filter: /^\.{1,2}\// }, async (args) => {
+  setup(/** @type {import('esbuild').PluginBuild} */ build) {
+    build.onResolve({ filter: /^\.{1,2}\// }, async (/** @type {import('esbuild').OnResolveArgs} */ args) => {
       if (args.pluginData === 'seen' || args.kind === 'entry-point') return null;
       const found = await build.resolve(args.path, {
         importer: args.importer,

@@ -2,10 +2,14 @@ import { existsSync } from 'node:fs';
 import { output, run } from './run.mjs';
 import { fail, say } from './say.mjs';
 
+/** @typedef {readonly [there: () => boolean, name: string]} Needed how to tell that a program is there, and its package */
+
 /** What the application needs of Debian, and what its tests need besides: a program to look for, and its package. */
+/** @type {readonly Needed[]} */
 export const FOR_RUNNING = [
   [() => existsSync('/usr/lib/postgresql') || output('postgres', ['--version']) !== null, 'postgresql'],
 ];
+/** @type {readonly Needed[]} */
 export const FOR_TESTS = [
   [has('chromium'), 'chromium'],
   [has('qpdf'), 'qpdf'],
@@ -16,23 +20,23 @@ export const FOR_TESTS = [
   [has('dbus-daemon'), 'dbus-daemon'],
 ];
 
-function has(program) {
+function has(/** @type {string} */ program) {
   return () => ['/usr/bin', '/usr/sbin', '/bin', '/usr/local/bin'].some((dir) => existsSync(`${dir}/${program}`));
 }
 
 /** Installs the packages whose programs are missing; as root, or with sudo. */
-export function ensurePackages(wanted) {
+export function ensurePackages(/** @type {readonly Needed[]} */ wanted) {
   const missing = [...new Set(wanted.filter(([there]) => !there()).map(([, name]) => name))];
   if (missing.length === 0) return;
   if (!existsSync('/usr/bin/apt-get'))
     fail(`These are missing: ${missing.join(', ')}. Install them by hand: this is not Debian.`);
-  const root = process.getuid() === 0;
+  const root = process.getuid?.() === 0;
   if (!root && output('sudo', ['-n', 'true']) === null && !process.stdin.isTTY)
     fail(
       `These Debian packages are missing: ${missing.join(', ')}. Run "sudo apt-get install ${missing.join(' ')}", then start again.`,
     );
   say(`installing ${missing.join(', ')}`);
-  const apt = (...args) => {
+  const apt = (/** @type {string[]} */ ...args) => {
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
     return root
       ? run('apt-get', args, { env, stdio: ['ignore', 'ignore', 'inherit'] })

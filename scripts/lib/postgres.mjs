@@ -29,7 +29,7 @@ function binaries() {
 }
 
 /** Whether something answers on a port of this machine. */
-export function answers(port) {
+export function answers(/** @type {number} */ port) {
   return new Promise((resolve) => {
     const socket = connect({ port, host: '127.0.0.1' });
     socket.once('connect', () => {
@@ -41,17 +41,28 @@ export function answers(port) {
 }
 
 /**
+ * A program and its arguments, as they are to be called.
+ * @typedef {(program: string, args: readonly string[]) => [string, readonly string[]]} Wrap
+ */
+
+/**
  * How to run PostgreSQL's programs: it refuses to run as root, so root hands them to the user postgres. Where that
  * user cannot reach the folder (a project below /root), it is given the right to pass through folders, no more.
  */
-function runnerFor(folder) {
-  if (process.getuid() !== 0) return { uid: null, wrap: (program, args) => [program, args] };
+function runnerFor(/** @type {string} */ folder) {
+  if (process.getuid?.() !== 0)
+    return {
+      uid: null,
+      /** @type {Wrap} */
+      wrap: (program, args) => [program, args],
+    };
   const uid = Number(output('id', ['-u', 'postgres']));
   const gid = Number(output('id', ['-g', 'postgres']));
   if (!uid)
     fail(
       'There is no user "postgres" to run the database as: PostgreSQL must not run as root. Install Debian’s postgresql.',
     );
+  /** @type {(caps: readonly string[]) => Wrap} */
   const as = (caps) => (program, args) => [
     'setpriv',
     [`--reuid=${uid}`, `--regid=${gid}`, '--clear-groups', ...caps, program, ...args],
@@ -70,13 +81,13 @@ function runnerFor(folder) {
 }
 
 /** Resolves when a process that is not our child has ended. */
-async function untilGone(pid) {
+async function untilGone(/** @type {number} */ pid) {
   while (existsSync(`/proc/${pid}`)) await sleep(300);
   return 'gone';
 }
 
 /** Starts the project's own database server, made first if need be. @returns its address, and how to stop it */
-export async function startPostgres(dataFolder, port) {
+export async function startPostgres(/** @type {string} */ dataFolder, /** @type {number} */ port) {
   const folder = join(dataFolder, 'postgres');
   const cluster = join(folder, 'cluster');
   const secret = join(dataFolder, 'postgres-password');
@@ -87,15 +98,13 @@ export async function startPostgres(dataFolder, port) {
     fail(`The data folder ${dataFolder} cannot be written to.`);
   }
   const bin = binaries();
-  if (process.getuid() === 0) {
+  if (process.getuid?.() === 0) {
     const uid = Number(output('id', ['-u', 'postgres']));
     if (uid) lchownSync(folder, uid, Number(output('id', ['-g', 'postgres'])));
   }
   const { wrap } = runnerFor(folder);
-  const call = (program, args) => {
-    const [p, a] = wrap(join(bin, program), args);
-    return [p, a];
-  };
+  /** @type {Wrap} */
+  const call = (program, args) => wrap(join(bin, program), args);
 
   const fresh = !existsSync(join(cluster, 'PG_VERSION'));
   if (fresh) {
@@ -196,5 +205,5 @@ export async function startPostgres(dataFolder, port) {
   }
   // statSync: a cluster on a full disk comes up and dies; better said now than by the first job
   statSync(cluster);
-  return { url, child, gone: asWatched(child).gone, stop: () => end(child, 'SIGINT', 15_000) };
+  return { url, ...asWatched(child, () => end(child, 'SIGINT', 15_000)) };
 }

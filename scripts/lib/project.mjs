@@ -6,11 +6,11 @@ import { fail, say } from './say.mjs';
 
 export const root = join(import.meta.dirname, '..', '..');
 /** A program that came with the dependencies: npx would look for it first, and complain of npm's own settings. */
-export const tool = (name) => join(root, 'node_modules', '.bin', name);
+export const tool = (/** @type {string} */ name) => join(root, 'node_modules', '.bin', name);
 
-function hashOf(paths) {
+function hashOf(/** @type {readonly string[]} */ paths) {
   const hash = createHash('sha256');
-  const walk = (path) => {
+  const walk = (/** @type {string} */ path) => {
     const stat = statSync(path, { throwIfNoEntry: false });
     if (!stat) return;
     if (stat.isDirectory()) for (const name of readdirSync(path).sort()) walk(join(path, name));
@@ -23,7 +23,8 @@ function hashOf(paths) {
   return hash.digest('hex');
 }
 
-const marked = (file, hash) => existsSync(file) && readFileSync(file, 'utf8') === hash;
+const marked = (/** @type {string} */ file, /** @type {string} */ hash) =>
+  existsSync(file) && readFileSync(file, 'utf8') === hash;
 
 /** Installs dependencies from the lock file where they are not those of the lock file. */
 export function ensureDependencies() {

@@ -1,6 +1,6 @@
 import { ChevronDown } from 'lucide-react';
 import { Suspense, useRef, useState } from 'react';
-import { Button, Radio, RadioGroup, Switch } from 'react-aria-components';
+import { Button, Radio, RadioGroup, Switch, type KeyboardEvent } from 'react-aria-components';
 import { fetched } from './fetched';
 import { Swatch } from './Swatch';
 
@@ -67,15 +67,19 @@ export function Pick<K extends string>({
     setOpen(false);
     if (key !== undefined && key !== value) onChange(key);
   };
-  const onKeyDown = (e: { key: string; ctrlKey: boolean; metaKey: boolean; altKey: boolean }): void => {
-    const step = { ArrowRight: 1, ArrowLeft: -1 }[e.key];
+  /** The next that begins with a letter, from the one shown on. */
+  const named = (letter: string): Option<K> | undefined =>
+    [...options.slice(at + 1), ...options.slice(0, at)].find((o) => o.label.toLowerCase().startsWith(letter));
+  const onKeyDown = (e: KeyboardEvent): void => {
+    const plain = !e.ctrlKey && !e.metaKey && !e.altKey;
+    const step = plain ? { ArrowRight: 1, ArrowLeft: -1 }[e.key] : undefined;
+    const to = step === undefined ? undefined : options[Math.max(0, Math.min(options.length - 1, at + step))];
+    const like = plain && e.key.length === 1 && e.key !== ' ' ? named(e.key.toLowerCase()) : undefined;
+    // what is not for the list is for the screen: undo, views
     if (e.key === 'ArrowDown' || e.key === 'ArrowUp') setOpen(true);
-    else if (step !== undefined) take(options[Math.max(0, Math.min(options.length - 1, at + step))]?.key);
-    else if (e.key.length === 1 && e.key !== ' ' && !e.ctrlKey && !e.metaKey && !e.altKey) {
-      // the next that begins with the letter, from the one shown on
-      const turned = [...options.slice(at + 1), ...options.slice(0, at + 1)];
-      take(turned.find((o) => o.label.toLowerCase().startsWith(e.key.toLowerCase()))?.key);
-    }
+    else if (to ?? like) take((to ?? like)?.key);
+    else return e.continuePropagation();
+    e.preventDefault();
   };
   return (
     <>

@@ -1,4 +1,4 @@
-import { useEffect, useId, useState, type ReactNode } from 'react';
+import { useId, useState, type ReactNode } from 'react';
 import { formatNumber, LengthError, parseLength, parseSize, formatSize, nameSize, type Size, type Unit } from '../core';
 import { cx } from './cx';
 
@@ -44,10 +44,13 @@ export function Entry({ label, shown, take, wide, bare, autoFocus, type = 'text'
   const [text, setText] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const id = useId();
-  useEffect(() => {
+  // another value than the one that was typed over: what was typed goes, in the same render
+  const [over, setOver] = useState(shown);
+  if (over !== shown) {
+    setOver(shown);
     setText(null);
     setProblem(null);
-  }, [shown]);
+  }
   const commit = (): void => {
     if (text === null || text.trim() === shown.trim()) {
       setText(null);

@@ -1,4 +1,4 @@
-import { Suspense, useCallback, useDeferredValue, useEffect, useState } from 'react';
+import { memo, Suspense, useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { fetched, fetchIdle } from '../../ui/fetched';
 import { Severity } from '../../ui/Severity';
@@ -77,7 +77,7 @@ export function Tables() {
 
 const SWITCH = 'min-h-7 border-b-3 border-transparent px-2 font-head font-semibold data-[selected]:border-rust';
 
-function ViewSwitch({ view, onChange }: { view: View; onChange: (v: View) => void }) {
+const ViewSwitch = memo(function ViewSwitch({ view, onChange }: { view: View; onChange: (v: View) => void }) {
   return (
     <ToggleButtonGroup
       aria-label="What lies on the table"
@@ -98,7 +98,7 @@ function ViewSwitch({ view, onChange }: { view: View; onChange: (v: View) => voi
       </ToggleButton>
     </ToggleButtonGroup>
   );
-}
+});
 
 /** The worst finding, above the table where it cannot be missed. */
 function Foremost() {
