@@ -241,7 +241,8 @@ test('pages are moved, taken out and typed; another file is taken in', async ({ 
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
   await page.mouse.move(from.x + 20, from.y, { steps: 4 });
-  await page.mouse.move(to.x, to.y, { steps: 8 });
+  // behind the third: on its further half
+  await page.mouse.move(to.x + 30, to.y, { steps: 8 });
   await page.mouse.up();
   await expect(typed).toHaveValue('3-4, 1, 5-8');
   await page.locator('body').press('Control+z');

@@ -1,6 +1,6 @@
 import type { RefObject } from 'react';
 import { ListBox, ListBoxItem, Popover } from 'react-aria-components';
-import type { Option } from './choices';
+import type { Option } from './option';
 import { POPOVER } from './popover';
 import { Swatch } from './Swatch';
 

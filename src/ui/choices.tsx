@@ -2,14 +2,10 @@ import { ChevronDown } from 'lucide-react';
 import { Suspense, useRef, useState } from 'react';
 import { Button, Radio, RadioGroup, Switch, type KeyboardEvent } from 'react-aria-components';
 import { fetched } from './fetched';
+import type { Option } from './option';
 import { Swatch } from './Swatch';
 
-export interface Option<K extends string = string> {
-  readonly key: K;
-  readonly label: string;
-  readonly detail?: string;
-  readonly swatch?: string;
-}
+export type { Option } from './option';
 
 /** One of a few, all to be seen. */
 export function Choice<K extends string>({

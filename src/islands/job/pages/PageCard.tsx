@@ -1,93 +1,45 @@
-import { useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import { factsOf, type PageRef, type QuarterTurns, type Stock } from '../../../core';
+import type { HTMLAttributes } from 'react';
+import { ListBoxItem } from 'react-aria-components';
+import { factsOf, type PageRef, type QuarterTurns } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { cx } from '../../../ui/cx';
 import { useJob } from '../context';
+import { letterOf } from './PageTools';
+import type { Listed } from './usePageEdits';
 
-/** Room that a page has in the list, in pixels. */
-export const CARD = { width: 112, height: 150 };
+/** A card's room in the list, and its picture's, in pixels. */
+export const CARD = { width: 112, height: 196 };
+const PICTURE = { width: 104, height: 142 };
+
+/** `place 3: page 7 of file B, begins Plants, on Wove 80`. */
+const spoken = ({ id, page, chapter, stock }: Listed): string =>
+  (page
+    ? `place ${id + 1}: page ${page.page}${page.file > 0 ? ` of file ${letterOf(page.file)}` : ''}`
+    : `place ${id + 1}: blank`) +
+  (chapter === null ? '' : `, begins ${chapter}`) +
+  (stock ? `, on ${stock.name}` : '');
 
 /** A page of the list as a small picture, with what it is called and where it is from. */
-export function PageCard({
-  index,
-  page,
-  label,
-  chapter,
-  stock,
-  chosen,
-  onChoose,
-}: {
-  readonly index: number;
-  readonly page: PageRef | null;
-  readonly label: string;
-  /** The chapter that begins with it. */
-  readonly chapter: string | null;
-  /** Its stock, where there are several. */
-  readonly stock: Stock | null;
-  readonly chosen: boolean;
-  readonly onChoose: (e: React.MouseEvent) => void;
-}) {
-  const files = useJob((s) => s.files);
-  const artwork = useJob((s) => s.artwork);
-  const { setNodeRef, listeners, transform, isDragging, isOver } = useSortable({ id: `p${index}` });
-  const facts = page ? factsOf(artwork, page) : undefined;
-  const quarter = page ? page.turn % 2 === 1 : false;
-  const [w, h] = facts
-    ? quarter
-      ? [facts.media.height, facts.media.width]
-      : [facts.media.width, facts.media.height]
-    : [3, 4];
-  const k = Math.min((CARD.width - 8) / w, (CARD.height - 8) / h);
+export function PageCard(it: Listed) {
+  const { id, page, label, chapter, stock } = it;
   return (
-    <div
-      ref={setNodeRef}
-      id={`page-${index}`}
-      role="option"
-      aria-selected={chosen}
-      aria-label={
-        (page
-          ? `place ${index + 1}: page ${page.page}${page.file > 0 ? ` of file ${String.fromCharCode(65 + page.file)}` : ''}`
-          : `place ${index + 1}: blank`) +
-        (chapter === null ? '' : `, begins ${chapter}`) +
-        (stock ? `, on ${stock.name}` : '')
+    <ListBoxItem
+      id={id}
+      textValue={`page ${id + 1}`}
+      aria-label={spoken(it)}
+      render={(props) => <Grip {...(props as HTMLAttributes<HTMLDivElement>)} />}
+      className={({ isSelected, isDragging }) =>
+        cx(
+          'flex h-full w-full cursor-pointer flex-col items-center border-2 bg-glass-deep/60 pt-1',
+          isSelected ? 'border-rust' : 'border-transparent',
+          isDragging && 'opacity-60',
+        )
       }
-      onClick={onChoose}
-      {...listeners}
-      className={cx(
-        'flex cursor-pointer flex-col items-center border-2 bg-glass-deep/60 pt-1',
-        chosen ? 'border-rust' : isOver ? 'border-ink' : 'border-transparent',
-        isDragging && 'z-10 opacity-70',
-      )}
-      style={{ width: CARD.width, height: CARD.height + 46, transform: CSS.Translate.toString(transform) }}
     >
       <span className="h-4 w-full truncate px-1.5 text-xs font-semibold" title={chapter ?? undefined}>
         {chapter}
       </span>
-      <div className="grid flex-1 place-items-center">
-        {page && facts ? (
-          <svg
-            viewBox={`0 0 ${w} ${h}`}
-            width={w * k}
-            height={h * k}
-            className="border border-ink/40 bg-paper"
-            aria-hidden
-          >
-            <g transform={turnedPicture(page.turn, facts.media.width, facts.media.height)}>
-              <image
-                href={pictureUrl(files[page.file] ?? '', page.page, 160)}
-                width={facts.media.width}
-                height={facts.media.height}
-                preserveAspectRatio="none"
-              />
-            </g>
-          </svg>
-        ) : (
-          <span className="grid h-32 w-24 place-items-center border border-dashed border-ink/50 bg-paper text-sm">
-            blank
-          </span>
-        )}
-      </div>
+      <div className="grid flex-1 place-items-center">{page ? <Picture page={page} /> : <Blank />}</div>
       <span className="num flex w-full justify-between px-1.5 text-xs">
         <span className="flex items-center gap-1 font-semibold">
           {stock && (
@@ -99,13 +51,51 @@ export function PageCard({
           )}
           {label || '·'}
         </span>
-        <span className="text-ink-soft">
-          {page
-            ? `${page.file > 0 ? String.fromCharCode(65 + page.file) : ''}${page.page}${page.part ? ` ${page.part.column + 1}/${page.part.columns}` : ''}`
-            : ''}
-        </span>
+        <span className="text-ink-soft">{page ? from(page) : ''}</span>
       </span>
-    </div>
+    </ListBoxItem>
+  );
+}
+
+/**
+ * The card itself. A press in its very middle is taken for a screen reader's, which would have the page carried by
+ * keys: a mouse may press there as well.
+ */
+const Grip = ({ onPointerDown, ...rest }: HTMLAttributes<HTMLDivElement>) => (
+  <div
+    {...rest}
+    onPointerDown={(e) => {
+      if (e.pointerType === 'mouse') e.clientX += 1;
+      onPointerDown?.(e);
+    }}
+  />
+);
+
+/** Where a page is from: `7`, `B2`, `5 1/2`. */
+const from = ({ file, page, part }: PageRef): string =>
+  `${file > 0 ? letterOf(file) : ''}${page}${part ? ` ${part.column + 1}/${part.columns}` : ''}`;
+
+const Blank = () => (
+  <span className="grid h-32 w-24 place-items-center border border-dashed border-ink/50 bg-paper text-sm">blank</span>
+);
+
+function Picture({ page }: { readonly page: PageRef }) {
+  const { files, artwork } = useJob(({ files, artwork }) => ({ files, artwork }));
+  const media = factsOf(artwork, page)?.media;
+  if (!media) return <Blank />;
+  const [w, h] = page.turn % 2 === 1 ? [media.height, media.width] : [media.width, media.height];
+  const k = Math.min(PICTURE.width / w, PICTURE.height / h);
+  return (
+    <svg viewBox={`0 0 ${w} ${h}`} width={w * k} height={h * k} className="border border-ink/40 bg-paper" aria-hidden>
+      <g transform={turnedPicture(page.turn, media.width, media.height)}>
+        <image
+          href={pictureUrl(files[page.file] ?? '', page.page, 160)}
+          width={media.width}
+          height={media.height}
+          preserveAspectRatio="none"
+        />
+      </g>
+    </svg>
   );
 }
 

@@ -1,0 +1,108 @@
+import { FileTrigger } from 'react-aria-components';
+import { Bookmark, CopyPlus, FilePlus2, RotateCcw, SquareDashed, Trash2, Undo2 } from 'lucide-react';
+import { pageListText, pagesIn, parsePageList } from '../../../core';
+import { Button } from '../../../ui/Button';
+import { Entry } from '../../../ui/fields';
+import { useNotices } from '../../../ui/Notices';
+import { upload } from '../../../ui/upload';
+import type { JobPage } from '../../../ui/views';
+import { useBook, useJobStore } from '../context';
+import type { PageEdits } from './usePageEdits';
+
+/** The list as it is typed, and further files for it. */
+export function ListEntry({ listed, putRuns }: Pick<PageEdits, 'listed' | 'putRuns'>) {
+  const { pages, more, artwork } = useBook(({ product, docket, artwork }) => ({
+    pages: product.pages,
+    more: docket.artwork.more,
+    artwork,
+  }));
+  const addFile = useAddFile();
+  const counts = [0, ...more.map((_, i) => i + 1)].map((f) => pagesIn(artwork, f));
+  return (
+    <div className="flex flex-wrap items-center gap-2 border-b border-ink/30 px-3 py-1.5">
+      <div className="min-w-64 flex-1">
+        <Entry
+          label="Pages in reading order"
+          wide
+          shown={pages ? pageListText(pages) : `1-${listed.length}`}
+          take={(text) => putRuns(parsePageList(text, counts), 'page list')}
+        />
+      </div>
+      {pages && (
+        <Button small onPress={() => putRuns(null, 'pages as in the artwork')}>
+          <Undo2 size={14} aria-hidden /> As in the artwork
+        </Button>
+      )}
+      <FileTrigger
+        acceptedFileTypes={['application/pdf', 'image/png', 'image/jpeg', 'image/tiff']}
+        onSelect={(l) => l?.[0] && void addFile(l[0])}
+      >
+        <Button small>
+          <FilePlus2 size={14} aria-hidden /> Another file
+        </Button>
+      </FileTrigger>
+    </div>
+  );
+}
+
+/** Takes a further file in, and says how its pages are typed. */
+function useAddFile(): (file: File) => Promise<void> {
+  const jobId = useBook((s) => s.saved.id);
+  const { settled, adopt } = useJobStore().getState();
+  const say = useNotices((s) => s.say);
+  return async (file) => {
+    if (!(await settled())) return;
+    try {
+      const page = await upload<JobPage>(`/api/jobs/${jobId}/files`, 'POST', file, () => undefined).done;
+      adopt(page);
+      const letter = letterOf(page.job.docket.artwork.more.length);
+      say({
+        tone: 'fine',
+        text: `${file.name} is file ${letter}. Take its pages by typing ${letter}1, or its whole with ${letter}1-.`,
+      });
+    } catch (e) {
+      if (e !== null) say({ tone: 'stop', text: (e as Error).message });
+    }
+  };
+}
+
+/** A, the artwork; B, C … the further files. */
+export const letterOf = (file: number): string => String.fromCharCode(65 + file);
+
+/** What can be done with the chosen pages. */
+export function ChosenTools({ edits }: { readonly edits: PageEdits }) {
+  const { listed, picked, said } = edits;
+  const { file, more } = useBook(({ docket }) => docket.artwork);
+  const none = picked.length === 0;
+  return (
+    <div
+      className="flex flex-wrap items-center gap-1.5 border-b border-ink/30 px-3 py-1"
+      role="toolbar"
+      aria-label="Chosen pages"
+    >
+      <span className="mr-2 min-w-28 text-sm" role="status">
+        {none ? `${listed.length} pages` : `${said} chosen`}
+      </span>
+      <Button small isDisabled={none} onPress={edits.blankBefore}>
+        <SquareDashed size={14} aria-hidden /> Blank before
+      </Button>
+      <Button small isDisabled={none} onPress={edits.repeat}>
+        <CopyPlus size={14} aria-hidden /> Repeat
+      </Button>
+      <Button small isDisabled={none} onPress={edits.turn}>
+        <RotateCcw size={14} aria-hidden /> Turn
+      </Button>
+      <Button small isDisabled={none} onPress={edits.chapter}>
+        <Bookmark size={14} aria-hidden /> Chapter
+      </Button>
+      <Button small isDisabled={none} onPress={edits.takeOut}>
+        <Trash2 size={14} aria-hidden /> Take out
+      </Button>
+      {more.length > 0 && (
+        <span className="ml-auto truncate text-xs">
+          {[file, ...more].map(({ name }, i) => `${letterOf(i)}: ${name}`).join(' · ')}
+        </span>
+      )}
+    </div>
+  );
+}
