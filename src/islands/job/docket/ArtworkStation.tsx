@@ -33,24 +33,44 @@ const short = (sha: string | undefined): string => (sha ? sha.slice(0, 8) : '');
 
 /** The file, its pages and sizes, how they are placed; swapping it for a corrected one. */
 export function ArtworkStation() {
-  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
-  const { artwork, jobId } = useJob(({ artwork, saved }) => ({ artwork, jobId: saved.id }));
+  const pages = useBook((s) => s.book.pages.length);
+  const swapping = useSwap();
+  return (
+    <>
+      <FileRow {...swapping} />
+      <PagesRow />
+      <HoldsRow />
+      <PlacedRows />
+      <FormerFiles put={swapping.put} />
+      <p className="sr-only">{pages} pages in the book</p>
+    </>
+  );
+}
+
+interface Locked {
+  readonly sha256: string;
+  readonly bytes: number;
+  readonly name: string;
+  readonly message: string;
+}
+
+interface Swap {
+  /** A file on its way, and how far it is. */
+  readonly swap: { readonly share: number; readonly upload: Upload<JobPage> } | null;
+  /** A file that wants its password. */
+  readonly locked: Locked | null;
+  readonly send: (file: File) => Promise<void>;
+  /** Takes a file that the store has. */
+  readonly put: (file: object) => Promise<void>;
+}
+
+/** Another file in place of the artwork: sent, or one that was here before. */
+function useSwap(): Swap {
+  const jobId = useJob((s) => s.saved.id);
   const { adopt, settled } = useJobStore().getState();
-  const { unit } = useUnit();
   const say = useNotices((s) => s.say);
-  const [swap, setSwap] = useState<{ share: number; upload: Upload<JobPage> } | null>(null);
-  const [locked, setLocked] = useState<{ sha256: string; bytes: number; name: string; message: string } | null>(null);
-  const a = docket.artwork;
-
-  /** What the artwork holds says how large its pages are: a half of a spread, a panel of a sheet. */
-  const taken = (imposed: Imposed, label: string): void => {
-    const { width, height } = artworkSize(artwork, a.box);
-    const way = imposed.kind === 'folded' ? wayOf(imposed.fold) : null;
-    const across = imposed.kind === 'spreads' ? 2 : way ? turnedWay(way, docket.product.bound).columns : 1;
-    const down = way ? turnedWay(way, docket.product.bound).rows : 1;
-    change({ artwork: { imposed }, product: { finished: { width: width / across, height: height / down } } }, label);
-  };
-
+  const [swap, setSwap] = useState<Swap['swap']>(null);
+  const [locked, setLocked] = useState<Locked | null>(null);
   const put = async (file: object): Promise<void> => {
     if (!(await settled())) return;
     try {
@@ -78,48 +98,61 @@ export function ArtworkStation() {
       setSwap(null);
     }
   };
+  return { swap, locked, send, put };
+}
 
+function FileRow({ swap, locked, send, put }: Swap) {
+  const { name } = useBook((s) => s.docket.artwork.file);
+  return (
+    <Row label="File">
+      <p className="truncate pt-1 text-[0.95rem] font-semibold" title={name}>
+        {name}
+      </p>
+      <div className="mt-1 flex flex-wrap gap-2">
+        <FileTrigger
+          acceptedFileTypes={['application/pdf', 'image/png', 'image/jpeg', 'image/tiff']}
+          onSelect={(l) => l?.[0] && void send(l[0])}
+        >
+          <Button small isDisabled={swap !== null}>
+            <RefreshCw size={13} aria-hidden /> Swap the file
+          </Button>
+        </FileTrigger>
+        {swap && (
+          <Button small onPress={swap.upload.cancel}>
+            Stop
+          </Button>
+        )}
+      </div>
+      {swap && <Meter label="The new file arriving" done={Math.round(swap.share * 100)} total={100} />}
+      {locked && (
+        <div className="mt-1">
+          <p className="text-sm text-brick">{locked.message}</p>
+          <Entry
+            label="Password"
+            shown=""
+            wide
+            take={(password) => void put({ sha256: locked.sha256, bytes: locked.bytes, name: locked.name, password })}
+          />
+        </div>
+      )}
+    </Row>
+  );
+}
+
+/** How many pages there are, of which sizes. */
+function PagesRow() {
+  const { box, change } = useBook(({ docket, change }) => ({ box: docket.artwork.box, change }));
+  const artwork = useJob((s) => s.artwork);
+  const { unit } = useUnit();
   const sizes = new Map<string, { count: number; text: string }>();
   for (const page of artwork.pages) {
-    const text = nameSize(page[a.box], unit);
+    const text = nameSize(page[box], unit);
     const entry = sizes.get(text);
     sizes.set(text, { text, count: (entry?.count ?? 0) + 1 });
   }
   const first = artwork.pages[0];
   return (
     <>
-      <Row label="File">
-        <p className="truncate pt-1 text-[0.95rem] font-semibold" title={a.file.name}>
-          {a.file.name}
-        </p>
-        <div className="mt-1 flex flex-wrap gap-2">
-          <FileTrigger
-            acceptedFileTypes={['application/pdf', 'image/png', 'image/jpeg', 'image/tiff']}
-            onSelect={(l) => l?.[0] && void send(l[0])}
-          >
-            <Button small isDisabled={swap !== null}>
-              <RefreshCw size={13} aria-hidden /> Swap the file
-            </Button>
-          </FileTrigger>
-          {swap && (
-            <Button small onPress={swap.upload.cancel}>
-              Stop
-            </Button>
-          )}
-        </div>
-        {swap && <Meter label="The new file arriving" done={Math.round(swap.share * 100)} total={100} />}
-        {locked && (
-          <div className="mt-1">
-            <p className="text-sm text-brick">{locked.message}</p>
-            <Entry
-              label="Password"
-              shown=""
-              wide
-              take={(password) => void put({ sha256: locked.sha256, bytes: locked.bytes, name: locked.name, password })}
-            />
-          </div>
-        )}
-      </Row>
       <Row label="Pages">
         <p className="pt-1 text-[0.95rem]">
           {artwork.pages.length},{' '}
@@ -136,7 +169,7 @@ export function ArtworkStation() {
       <Row label="Page box">
         <Choice
           label="Which box is the page"
-          value={a.box}
+          value={box}
           options={[
             { key: 'trim', label: 'Trim' },
             { key: 'crop', label: 'Crop' },
@@ -145,51 +178,81 @@ export function ArtworkStation() {
           onChange={(box) => change({ artwork: { box } }, `page is the ${box} box`)}
         />
       </Row>
-      <Row label="It holds">
-        <Pick
-          label="What the artwork holds"
-          value={
-            a.imposed.kind === 'folded'
-              ? a.imposed.nested
-                ? 'nested'
-                : 'gathered'
-              : a.imposed.kind === 'spreads' && a.imposed.covers
-                ? 'spreads-covers'
-                : a.imposed.kind
-          }
-          options={[
-            { key: 'pages', label: 'Pages' },
-            { key: 'spreads', label: 'Spreads', detail: '2 | 3, 4 | 5' },
-            { key: 'spreads-covers', label: 'Spreads, single covers', detail: '1, 2 | 3, … n' },
-            { key: 'nested', label: 'Folded sheets, nested', detail: '4 | 1, 2 | 3' },
-            { key: 'gathered', label: 'Folded sheets, gathered' },
-            { key: 'sheets', label: 'Sheets as they are', detail: 'passed through' },
-          ]}
-          onChange={(key) => taken(imposedOf(key), 'what the artwork holds')}
-        />
-        {a.imposed.kind === 'folded' && (
-          <div className="mt-1">
-            <Pick
-              label="How the artwork’s sheets are folded"
-              value={typeof a.imposed.fold === 'string' ? a.imposed.fold : 'own'}
-              options={WAYS.filter((w) => w.folds.length > 0 && !w.spans).map((w) => ({
-                key: w.id,
-                label: `${w.pages} pages · ${w.name}`,
-              }))}
-              onChange={(fold) =>
-                taken(
-                  { kind: 'folded', fold, nested: a.imposed.kind === 'folded' && a.imposed.nested },
-                  'how the artwork is folded',
-                )
-              }
-            />
-          </div>
-        )}
-      </Row>
+    </>
+  );
+}
+
+/** What the file's pages are: pages of the product, spreads, folded sheets. */
+function HoldsRow() {
+  const { imposed, box, bound, change } = useBook(({ docket, product, change }) => ({
+    imposed: docket.artwork.imposed,
+    box: docket.artwork.box,
+    bound: product.bound,
+    change,
+  }));
+  const artwork = useJob((s) => s.artwork);
+  /** What the artwork holds says how large its pages are: a half of a spread, a panel of a sheet. */
+  const taken = (imposed: Imposed, label: string): void => {
+    const { width, height } = artworkSize(artwork, box);
+    const way = imposed.kind === 'folded' ? wayOf(imposed.fold) : null;
+    const across = imposed.kind === 'spreads' ? 2 : way ? turnedWay(way, bound).columns : 1;
+    const down = way ? turnedWay(way, bound).rows : 1;
+    change({ artwork: { imposed }, product: { finished: { width: width / across, height: height / down } } }, label);
+  };
+  const key = (): ImposedKey => {
+    if (imposed.kind === 'folded') return imposed.nested ? 'nested' : 'gathered';
+    return imposed.kind === 'spreads' && imposed.covers ? 'spreads-covers' : imposed.kind;
+  };
+  return (
+    <Row label="It holds">
+      <Pick
+        label="What the artwork holds"
+        value={key()}
+        options={[
+          { key: 'pages', label: 'Pages' },
+          { key: 'spreads', label: 'Spreads', detail: '2 | 3, 4 | 5' },
+          { key: 'spreads-covers', label: 'Spreads, single covers', detail: '1, 2 | 3, … n' },
+          { key: 'nested', label: 'Folded sheets, nested', detail: '4 | 1, 2 | 3' },
+          { key: 'gathered', label: 'Folded sheets, gathered' },
+          { key: 'sheets', label: 'Sheets as they are', detail: 'passed through' },
+        ]}
+        onChange={(key) => taken(imposedOf(key), 'what the artwork holds')}
+      />
+      {imposed.kind === 'folded' && (
+        <div className="mt-1">
+          <Pick
+            label="How the artwork’s sheets are folded"
+            value={typeof imposed.fold === 'string' ? imposed.fold : 'own'}
+            options={WAYS.filter((w) => w.folds.length > 0 && !w.spans).map((w) => ({
+              key: w.id,
+              label: `${w.pages} pages · ${w.name}`,
+            }))}
+            onChange={(fold) =>
+              taken(
+                { kind: 'folded', fold, nested: imposed.kind === 'folded' && imposed.nested },
+                'how the artwork is folded',
+              )
+            }
+          />
+        </div>
+      )}
+    </Row>
+  );
+}
+
+/** How a page lies on its place. */
+function PlacedRows() {
+  const { fit, enlarge, change } = useBook(({ docket, change }) => ({
+    fit: docket.artwork.fit,
+    enlarge: docket.artwork.enlarge,
+    change,
+  }));
+  return (
+    <>
       <Row label="Placed">
         <Choice
           label="Placed"
-          value={a.fit}
+          value={fit}
           options={[
             { key: 'centre', label: 'Own size' },
             { key: 'fit', label: 'Fit whole' },
@@ -201,7 +264,7 @@ export function ArtworkStation() {
       <Row label="Enlarged">
         <Entry
           label="Enlarged, per cent"
-          shown={`${Math.round(a.enlarge * 1000) / 10} %`}
+          shown={`${Math.round(enlarge * 1000) / 10} %`}
           take={(t) => {
             const v = Number(t.replace('%', '').replace(',', '.').trim()) / 100;
             if (!(v >= 0.1 && v <= 10)) throw new Error('Type 10 to 1000 per cent.');
@@ -209,29 +272,29 @@ export function ArtworkStation() {
           }}
         />
       </Row>
-      {a.former.length > 0 && (
-        <Row label="Former files">
-          <ul className="grid gap-1 pt-1">
-            {a.former.slice(0, 4).map((f, i) => (
-              <li key={i} className="flex items-center gap-2 text-sm">
-                <span className="truncate" title={f.name}>
-                  {f.name}
-                </span>
-                <span className="num text-xs text-ink-soft">{short(f.sha256)}</span>
-                <Button
-                  small
-                  kind="quiet"
-                  className="ml-auto"
-                  onPress={() => void put({ sha256: f.sha256, name: f.name })}
-                >
-                  Take again
-                </Button>
-              </li>
-            ))}
-          </ul>
-        </Row>
-      )}
-      <p className="sr-only">{plan.product.pages.length} pages in the book</p>
     </>
+  );
+}
+
+/** Files that were here before: each can be taken again. */
+function FormerFiles({ put }: Pick<Swap, 'put'>) {
+  const { former } = useBook((s) => s.docket.artwork);
+  if (former.length === 0) return null;
+  return (
+    <Row label="Former files">
+      <ul className="grid gap-1 pt-1">
+        {former.slice(0, 4).map((f, i) => (
+          <li key={i} className="flex items-center gap-2 text-sm">
+            <span className="truncate" title={f.name}>
+              {f.name}
+            </span>
+            <span className="num text-xs text-ink-soft">{short(f.sha256)}</span>
+            <Button small kind="quiet" className="ml-auto" onPress={() => void put({ sha256: f.sha256, name: f.name })}>
+              Take again
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </Row>
   );
 }

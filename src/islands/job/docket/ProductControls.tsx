@@ -14,10 +14,9 @@ import { StockRanges } from './StockRanges';
 
 /** What is made: copies, size, bound edge, bleed, blanks, creep. */
 export function ProductControls() {
-  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
+  const { docket, change } = useBook(({ docket, change }) => ({ docket, change }));
   const { unit } = useUnit();
   const { product } = docket;
-  const { blanks } = product;
   const ends = bleedsOf(product).ends;
   return (
     <>
@@ -52,44 +51,7 @@ export function ProductControls() {
       >
         <BleedControl />
       </Row>
-      {(plan.product.blanks > 0 || blanks.kind === 'after') && (
-        <Row label="Blanks">
-          <Pick
-            label="Blanks"
-            value={blanks.kind}
-            options={[
-              ...(blanks.kind === 'unsettled'
-                ? [{ key: 'unsettled' as const, label: 'At the end, not yet settled' }]
-                : []),
-              { key: 'end', label: 'At the end' },
-              { key: 'before-last', label: 'Inside the back cover' },
-              { key: 'inside-covers', label: 'Inside both covers' },
-              { key: 'after', label: 'Behind pages of my own' },
-            ]}
-            onChange={(kind) =>
-              change({ product: { blanks: kind === 'after' ? { kind, pages: [1] } : { kind } } }, 'where blanks go')
-            }
-          />
-          {blanks.kind === 'after' && (
-            <div className="mt-1">
-              <Entry
-                label="A blank behind each of these pages"
-                shown={blanks.pages.join(', ')}
-                wide
-                take={(text) => {
-                  const pages = text
-                    .split(/[,\s]+/)
-                    .filter(Boolean)
-                    .map(Number);
-                  if (pages.some((p) => !Number.isInteger(p) || p < 0) || pages.length > 8)
-                    throw new Error('Type page numbers, at most eight: 2, 22.');
-                  change({ product: { blanks: { kind: 'after', pages } } }, 'where blanks go');
-                }}
-              />
-            </div>
-          )}
-        </Row>
-      )}
+      <BlanksRow />
       <CoverControls />
       <StockRanges />
       <NumberingControls />
@@ -97,5 +59,51 @@ export function ProductControls() {
       <InsertControls />
       <CreepControls />
     </>
+  );
+}
+
+/** Where pages that nobody made stand, when there are any. */
+function BlanksRow() {
+  const { blanks, count, change } = useBook(({ product, book, change }) => ({
+    blanks: product.blanks,
+    count: book.blanks,
+    change,
+  }));
+  if (count === 0 && blanks.kind !== 'after') return null;
+  return (
+    <Row label="Blanks">
+      <Pick
+        label="Blanks"
+        value={blanks.kind}
+        options={[
+          ...(blanks.kind === 'unsettled' ? [{ key: 'unsettled' as const, label: 'At the end, not yet settled' }] : []),
+          { key: 'end', label: 'At the end' },
+          { key: 'before-last', label: 'Inside the back cover' },
+          { key: 'inside-covers', label: 'Inside both covers' },
+          { key: 'after', label: 'Behind pages of my own' },
+        ]}
+        onChange={(kind) =>
+          change({ product: { blanks: kind === 'after' ? { kind, pages: [1] } : { kind } } }, 'where blanks go')
+        }
+      />
+      {blanks.kind === 'after' && (
+        <div className="mt-1">
+          <Entry
+            label="A blank behind each of these pages"
+            shown={blanks.pages.join(', ')}
+            wide
+            take={(text) => {
+              const pages = text
+                .split(/[,\s]+/)
+                .filter(Boolean)
+                .map(Number);
+              if (pages.some((p) => !Number.isInteger(p) || p < 0) || pages.length > 8)
+                throw new Error('Type page numbers, at most eight: 2, 22.');
+              change({ product: { blanks: { kind: 'after', pages } } }, 'where blanks go');
+            }}
+          />
+        </div>
+      )}
+    </Row>
   );
 }

@@ -6,6 +6,7 @@ import {
   rulesOf,
   sectionPlansFor,
   turnedWay,
+  type BoundProduct,
   type Docket,
   type SectionPlan,
 } from '../../../core';
@@ -66,48 +67,63 @@ export function SectionPlans() {
           </tr>
         </thead>
         <tbody>
-          {plans.map((p, i) => {
-            const on = i === current;
-            const first = turnedWay(p.ways[0]!, product.bound);
-            return (
-              <tr
-                key={p.said + p.ways[0]!.id}
-                data-plan={p.said}
-                data-on={on}
-                onClick={() => change(taken(p), `sections ${p.said}`)}
-                className={cx('cursor-pointer border-t border-ink/20 hover:bg-oat-deep', on && 'bg-paper')}
-              >
-                <td
-                  className={cx(
-                    'flex items-center gap-1 border-l-4 py-1 pl-1 text-left',
-                    on ? 'border-rust' : 'border-transparent',
-                  )}
-                >
-                  <input
-                    type="radio"
-                    name="section plan"
-                    className="accent-rust"
-                    checked={on}
-                    aria-label={`${p.said} pages, ${p.sheets} sheets`}
-                    onChange={() => change(taken(p), `sections ${p.said}`)}
-                  />
-                  <FoldDrawing way={first} bound={product.bound} ratio={ratio} width={38} />
-                </td>
-                <td className="text-left">
-                  <span className="num font-semibold">{p.said}</span>
-                  {p.blanks > 0 && <span className="block text-ink-soft">{p.blanks} blank</span>}
-                </td>
-                <td className="num px-1">{p.sheets}</td>
-                <td className="num px-1 whitespace-nowrap">{formatNumber(p.waste, 0)} %</td>
-                <td className="num px-1 whitespace-nowrap">{duration(p.minutes)}</td>
-                <td className="num pl-1 whitespace-nowrap">{money(p.cents)}</td>
-              </tr>
-            );
-          })}
+          {plans.map((p, i) => (
+            <PlanRow key={p.said + p.ways[0]!.id} plan={p} on={i === current} bound={product.bound} ratio={ratio} />
+          ))}
         </tbody>
       </table>
       <p className="mt-0.5 text-xs text-ink-soft">Keys 1 to {plans.length} and ↑ ↓ take a plan.</p>
     </div>
+  );
+}
+
+/** One plan: its fold drawn, and its figures. */
+function PlanRow({
+  plan: p,
+  on,
+  bound,
+  ratio,
+}: {
+  readonly plan: SectionPlan;
+  readonly on: boolean;
+  readonly bound: BoundProduct['bound'];
+  readonly ratio: number;
+}) {
+  const change = useBook((s) => s.change);
+  const take = (): void => change(taken(p), `sections ${p.said}`);
+  const first = turnedWay(p.ways[0]!, bound);
+  return (
+    <tr
+      data-plan={p.said}
+      data-on={on}
+      onClick={() => take()}
+      className={cx('cursor-pointer border-t border-ink/20 hover:bg-oat-deep', on && 'bg-paper')}
+    >
+      <td
+        className={cx(
+          'flex items-center gap-1 border-l-4 py-1 pl-1 text-left',
+          on ? 'border-rust' : 'border-transparent',
+        )}
+      >
+        <input
+          type="radio"
+          name="section plan"
+          className="accent-rust"
+          checked={on}
+          aria-label={`${p.said} pages, ${p.sheets} sheets`}
+          onChange={() => take()}
+        />
+        <FoldDrawing way={first} bound={bound} ratio={ratio} width={38} />
+      </td>
+      <td className="text-left">
+        <span className="num font-semibold">{p.said}</span>
+        {p.blanks > 0 && <span className="block text-ink-soft">{p.blanks} blank</span>}
+      </td>
+      <td className="num px-1">{p.sheets}</td>
+      <td className="num px-1 whitespace-nowrap">{formatNumber(p.waste, 0)} %</td>
+      <td className="num px-1 whitespace-nowrap">{duration(p.minutes)}</td>
+      <td className="num pl-1 whitespace-nowrap">{money(p.cents)}</td>
+    </tr>
   );
 }
 

@@ -15,7 +15,7 @@ import { TrimControls } from './TrimControls';
 
 /** What it is printed on: stock, machine, how many up, the turn. */
 export function SheetControls() {
-  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
+  const { docket, plan } = useBook(({ docket, plan }) => ({ docket, plan }));
   const { unit } = useUnit();
   const { sheet } = docket;
   const { stock, machine } = sheet;
@@ -42,10 +42,26 @@ export function SheetControls() {
       >
         <UpControl />
       </Row>
+      <LayingRows />
+      {rulesOf(docket.product.binding).sections !== 'leaves' && <FoldControl />}
+      {plansWanted(docket) && <SectionPlans />}
+      {plansWanted(docket) && <SectionList />}
+      <TrimControls />
+      <StockComparison />
+    </>
+  );
+}
+
+/** How sheets are turned, what several up are, how many forms. */
+function LayingRows() {
+  const { sheet, change } = useBook(({ docket, change }) => ({ sheet: docket.sheet, change }));
+  const { machine } = sheet;
+  return (
+    <>
       <Row
         label="Turn"
         hint={
-          turnFor(docket.sheet) === 'turn'
+          turnFor(sheet) === 'turn'
             ? 'about the upright axis; the lead edge stays'
             : 'about the level axis; the lead edge changes'
         }
@@ -89,11 +105,6 @@ export function SheetControls() {
           onChange={(work) => change({ sheet: { work } }, work)}
         />
       </Row>
-      {rulesOf(docket.product.binding).sections !== 'leaves' && <FoldControl />}
-      {plansWanted(docket) && <SectionPlans />}
-      {plansWanted(docket) && <SectionList />}
-      <TrimControls />
-      <StockComparison />
     </>
   );
 }
