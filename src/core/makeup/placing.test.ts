@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { artworkToPage, creepMap, pageBleed, placementScale, spineEdge, towardSpine } from '.';
 import { patched } from '../docket';
 import { countAlong, directionThrough, gridIn, throughSheet, turnFor } from '../lay';
-import { apply, edgesTurned, laidAt, type QuarterTurns } from '../measure';
+import { apply, boundsOf, edgesTurned, laidAt, type QuarterTurns } from '../measure';
+import { partReach } from './placing';
+import { plan } from '../sheet';
 import { A5, artworkOf, docketFor, page } from '../testing';
 
 const SHEET = { width: 450, height: 320 };
@@ -141,5 +143,57 @@ describe('how many fit', () => {
   it('loses none to rounding in inches', () => {
     for (let n = 1; n < 40; n++)
       expect(countAlong(n * 0.1 * 25.4 + (n - 1) * 0.05 * 25.4, 0.1 * 25.4, 0.05 * 25.4)).toBe(n);
+  });
+});
+
+describe('a part of an artwork page', () => {
+  // a file page of 430 by 310 whose trim box, 420 by 300, stands 5 mm in
+  const box = { x: 5, y: 5, width: 420, height: 300 };
+  const media = { x: 0, y: 0, width: 430, height: 310 };
+  const facts = { media, crop: media, bleed: media, trim: box, hasTrim: true };
+  const edges = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }) => ({
+    left: x,
+    bottom: y,
+    right: x + width,
+    top: y + height,
+  });
+
+  it('reaches beyond the edges of the file page, and never into the part beside it', () => {
+    const left = edges(partReach(facts, 'trim', { columns: 2, rows: 1, column: 0, row: 0 }));
+    expect(left.right).toBe(215);
+    expect(left.left).toBeLessThanOrEqual(0);
+    expect(left.bottom).toBeLessThanOrEqual(0);
+    expect(left.top).toBeGreaterThanOrEqual(310);
+    const right = edges(partReach(facts, 'trim', { columns: 2, rows: 1, column: 1, row: 0 }));
+    expect(right.left).toBe(215);
+    expect(right.right).toBeGreaterThanOrEqual(430);
+  });
+
+  it('in the middle of a sheet of three by three it has four neighbours', () => {
+    const middle = edges(partReach(facts, 'trim', { columns: 3, rows: 3, column: 1, row: 1 }));
+    expect(middle).toEqual({ left: 145, bottom: 105, right: 285, top: 205 });
+    const above = edges(partReach(facts, 'trim', { columns: 3, rows: 3, column: 1, row: 2 }));
+    expect(above.bottom).toBe(205);
+    expect(above.top).toBeGreaterThanOrEqual(310);
+    const below = edges(partReach(facts, 'trim', { columns: 3, rows: 3, column: 1, row: 0 }));
+    expect(below.top).toBe(105);
+    expect(below.bottom).toBeLessThanOrEqual(0);
+  });
+
+  it('laid on a sheet it is cut at the spine of its spread', () => {
+    const artwork = { ...artworkOf(2), pages: [facts, facts] };
+    const docket = patched(docketFor(artwork), {
+      artwork: { imposed: { kind: 'spreads', covers: false } },
+      product: { finished: { width: 210, height: 300 }, bleed: 3 },
+    });
+    const sheet = plan(docket, artwork).sheets.at(0);
+    for (const cell of [...sheet.front, ...sheet.back]) {
+      // back from the side to the file page: the clip ends at its middle, on one side of it
+      const [a, b, c, , e] = cell.matrix!;
+      expect([b, c]).toEqual([0, 0]);
+      const x = [boundsOf(cell.clip).x, boundsOf(cell.clip).x + boundsOf(cell.clip).width].map((v) => (v - e) / a);
+      const [low, high] = [Math.min(...x), Math.max(...x)];
+      expect(Math.min(Math.abs(low - 215), Math.abs(high - 215))).toBeLessThan(1e-6);
+    }
   });
 });

@@ -86,6 +86,46 @@ describe('the marks of a sheet', () => {
     );
   });
 
+  it('the slug stands right of the corner, or turned beside it, and ends before the marks at the middle', () => {
+    const slugOf = (wish: object) => of({ marks: { slug: wish } } as Patch).find((m) => m.kind === 'text');
+    // spread with bleed 59 … 361 by 40.5 … 256.5: from 14 on to 6 before the middle of the edge
+    expect(slugOf({ height: 3, offset: 5 })).toMatchObject({
+      at: [59 + 14, expect.closeTo(40.5 - 5 - 1.35 * 3 + 0.3 * 3)],
+      turned: 0,
+      room: 302 / 2 - 14 - 6,
+    });
+    // 40 off there is no room below nor above
+    expect(slugOf({ height: 2, offset: 40 })).toMatchObject({
+      at: [expect.closeTo(59 - 40 - 0.3 * 2), 40.5 + 14],
+      turned: 1,
+      room: 216 / 2 - 14 - 6,
+    });
+  });
+
+  it('the slug wants 20 mm', () => {
+    const has = (width: number, height: number): boolean =>
+      of({ product: { finished: { width, height } } }).some((m) => m.kind === 'text');
+    // a spread of 2 × 38 + 6 leaves 21; of 2 × 36 + 6, or 74 + 6 high, 19 and 20
+    expect(has(38, 60)).toBe(true);
+    expect(has(36, 60)).toBe(false);
+    expect(has(36, 74)).toBe(true);
+    expect(has(36, 73)).toBe(false);
+  });
+
+  it('register marks stand off the trim by offset and half their width, aside of what stands at the middle', () => {
+    const circles = of({ marks: { register: { length: 6, offset: 4, weight: 0.2 } } }).flatMap((m) =>
+      m.kind === 'circle' ? [m] : [],
+    );
+    // trims 62 … 358 by 43.5 … 253.5; the fold is at 210, 1.5 × 6 aside is the nearest that is free
+    expect(circles.map((m) => m.centre)).toEqual([
+      [210 + 9, 43.5 - 4 - 3],
+      [210 + 9, 253.5 + 4 + 3],
+      [62 - 4 - 3, 148.5],
+      [358 + 4 + 3, 148.5],
+    ]);
+    for (const { radius } of circles) expect(radius).toBeCloseTo(0.6 * 3);
+  });
+
   it('leaves off what is not wished', () => {
     const off = { marks: { crop: { on: false }, register: { on: false }, fold: { on: false }, slug: { on: false } } };
     expect(of(off)).toEqual([]);
