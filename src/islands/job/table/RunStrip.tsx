@@ -1,5 +1,5 @@
 import { memo, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { SIDE_NAMES, type Plan } from '../../../core';
+import { SIDE_NAMES, type Artwork, type Plan } from '../../../core';
 import { cx } from '../../../ui/cx';
 import { useJob } from '../context';
 import { SideDrawing } from './SideDrawing';
@@ -47,7 +47,8 @@ export const RunStrip = memo(function RunStrip({
   onChoose: (sheet: number, turned: boolean) => void;
 }) {
   // a change shows on the sheet first, and here in the frame after
-  const { plan, files, artwork } = useDeferredValue(useJob(({ plan, files, artwork }) => ({ plan, files, artwork })));
+  const shown = useDeferredValue(useJob(({ plan, files, artwork }) => ({ plan, files, artwork })));
+  const { plan } = shown;
   const strip = useRef<HTMLDivElement>(null);
   const [range, setRange] = useState({ left: 0, width: 1200 });
   // what was seen last: asking the element would have the whole screen laid out at once
@@ -99,54 +100,17 @@ export const RunStrip = memo(function RunStrip({
         <div className="relative h-[92px]" style={{ width }}>
           {Array.from({ length: Math.min(sheets.length, last + 1) - first }, (_, i) => {
             const at = first + i;
-            const sheet = sheets.at(at);
-            const on = at === current;
-            const place = places[at]!;
-            const bracket = bracketOf(plan, at);
             return (
-              <div key={sheet.number} className="absolute top-1.5 flex flex-col" style={{ left: place.left }}>
-                <div className="flex gap-1">
-                  {SIDE_NAMES.map((name) => (
-                    <button
-                      key={name}
-                      type="button"
-                      aria-label={`Sheet ${sheet.number}, ${name}`}
-                      aria-current={on && turned === (name === 'back') ? 'true' : undefined}
-                      onClick={() => onChoose(at, name === 'back')}
-                      className={cx(
-                        'border-2 bg-paper',
-                        on && turned === (name === 'back') ? 'border-rust' : on ? 'border-ink' : 'border-transparent',
-                      )}
-                      style={{ width: place.side + 4, height: HEIGHT + 4 }}
-                    >
-                      <SideDrawing
-                        sheet={sheet}
-                        name={name}
-                        marks={NO_MARKS}
-                        artwork={artwork}
-                        files={files}
-                        scale={0}
-                        shown={NONE}
-                      />
-                    </button>
-                  ))}
-                </div>
-                <span className="num flex items-center gap-1.5 text-xs">
-                  {sheet.number}
-                  {stocks.length > 1 && (
-                    <span
-                      className="size-2.5 border border-ink/50"
-                      style={{ background: sheet.stock.swatch }}
-                      title={sheet.stock.name}
-                    />
-                  )}
-                  {bracket && (
-                    <span className="flex-1 truncate border-t-2 border-r border-l border-plum/80 px-1 font-sans leading-none">
-                      {bracket}
-                    </span>
-                  )}
-                </span>
-              </div>
+              <StripSheet
+                key={at}
+                at={at}
+                place={places[at]!}
+                on={at === current}
+                turned={turned}
+                of={shown}
+                swatched={stocks.length > 1}
+                onChoose={onChoose}
+              />
             );
           })}
         </div>
@@ -156,6 +120,76 @@ export const RunStrip = memo(function RunStrip({
 });
 
 const NO_MARKS: readonly never[] = [];
+
+/** A sheet in the strip: front and back, its number, its section. */
+function StripSheet({
+  at,
+  place,
+  on,
+  turned,
+  of,
+  swatched,
+  onChoose,
+}: {
+  readonly at: number;
+  readonly place: Place;
+  /** Whether it lies on the table. */
+  readonly on: boolean;
+  readonly turned: boolean;
+  readonly of: { readonly plan: Plan; readonly artwork: Artwork; readonly files: readonly string[] };
+  /** Whether its stock is to be told from others. */
+  readonly swatched: boolean;
+  readonly onChoose: (sheet: number, turned: boolean) => void;
+}) {
+  const { plan, artwork, files } = of;
+  const sheet = plan.sheets.at(at);
+  const bracket = bracketOf(plan, at);
+  return (
+    <div className="absolute top-1.5 flex flex-col" style={{ left: place.left }}>
+      <div className="flex gap-1">
+        {SIDE_NAMES.map((name) => (
+          <button
+            key={name}
+            type="button"
+            aria-label={`Sheet ${sheet.number}, ${name}`}
+            aria-current={on && turned === (name === 'back') ? 'true' : undefined}
+            onClick={() => onChoose(at, name === 'back')}
+            className={cx(
+              'border-2 bg-paper',
+              on && turned === (name === 'back') ? 'border-rust' : on ? 'border-ink' : 'border-transparent',
+            )}
+            style={{ width: place.side + 4, height: HEIGHT + 4 }}
+          >
+            <SideDrawing
+              sheet={sheet}
+              name={name}
+              marks={NO_MARKS}
+              artwork={artwork}
+              files={files}
+              scale={0}
+              shown={NONE}
+            />
+          </button>
+        ))}
+      </div>
+      <span className="num flex items-center gap-1.5 text-xs">
+        {sheet.number}
+        {swatched && (
+          <span
+            className="size-2.5 border border-ink/50"
+            style={{ background: sheet.stock.swatch }}
+            title={sheet.stock.name}
+          />
+        )}
+        {bracket && (
+          <span className="flex-1 truncate border-t-2 border-r border-l border-plum/80 px-1 font-sans leading-none">
+            {bracket}
+          </span>
+        )}
+      </span>
+    </div>
+  );
+}
 
 /** The first place that ends behind a position; the last place where none does. */
 function firstAfter(places: readonly Place[], x: number): number {

@@ -6,6 +6,7 @@ import {
   throughSheet,
   type Artwork,
   type Cell,
+  type Lay,
   type Mark,
   type Sheet,
   type SideName,
@@ -58,16 +59,12 @@ export const SideDrawing = memo(function SideDrawing({
 }: Props) {
   const id = useId();
   const { lay } = it;
-  const { paper: sheet, printable } = lay;
+  const { paper: sheet } = lay;
   const cells = it[name];
   const H = sheet.height;
-  const trims = onForm(lay).map((d) => (name === 'front' ? d.trim : throughSheet(d.trim, sheet, lay.turn)));
   const folds = shown.aids ? foldLines(lay, name) : [];
   const tabs = more?.tabs ?? [];
-  const p = down(printable, H);
   const line = scale > 0 ? 1 / scale : 0.5;
-  // between the pages of a piece knives go as well
-  const inner = lay.downs.some((d) => d.shape.prints.length > 4);
   return (
     <svg
       viewBox={`0 0 ${sheet.width} ${H}`}
@@ -90,84 +87,22 @@ export const SideDrawing = memo(function SideDrawing({
           pictures={picturesOf(cell, artwork, files, scale)}
         />
       ))}
-      {shown.aids && (
-        <path
-          fillRule="evenodd"
-          fill={`url(#${id}-noprint)`}
-          d={`M0 0H${sheet.width}V${H}H0Z M${p.x} ${p.y}V${p.y + p.height}H${p.x + p.width}V${p.y}Z`}
-        />
-      )}
-      {shown.aids &&
-        cells.map((cell) => {
-          const t = down(cell.trim, H);
-          const c = down(boundsOf(cell.clip), H);
-          return (
-            <path
-              key={keyOf(cell)}
-              fillRule="evenodd"
-              fill={`url(#${id}-bleed)`}
-              d={`M${c.x} ${c.y}H${c.x + c.width}V${c.y + c.height}H${c.x}Z M${t.x} ${t.y}V${t.y + t.height}H${t.x + t.width}V${t.y}Z`}
-            />
-          );
-        })}
+      {shown.aids && <Unprinted lay={lay} cells={cells} id={id} />}
       {cells.map((cell) =>
         cell.page === null && tabs.length === 0 ? <Blank key={keyOf(cell)} {...down(cell.trim, H)} /> : null,
       )}
       {tabs.map((t, i) => (
         <rect key={i} {...down(t, H)} fill="#e2d4b8" stroke="#2a211c" strokeWidth={Math.max(line, 0.2)} />
       ))}
-      {inner &&
-        cells.map((cell) => (
-          <rect
-            key={keyOf(cell)}
-            {...down(cell.trim, H)}
-            fill="none"
-            stroke="#2a211c"
-            strokeWidth={Math.max(0.7 * line, 0.1)}
-          />
-        ))}
-      {trims.map((t, i) => (
-        <rect key={i} {...down(t, H)} fill="none" stroke="#2a211c" strokeWidth={Math.max(line, 0.15)} />
-      ))}
-      {folds.map((f, i) => {
-        const d = f.upright ? `M${f.at} ${H - f.from}V${H - f.to}` : `M${f.from} ${H - f.at}H${f.to}`;
-        const score = f.kind === 'score';
-        return (
-          <g key={i} fill="none">
-            <path d={d} stroke="#fffdf8" strokeOpacity="0.8" strokeWidth={Math.max(2.6 * line, 0.6)} />
-            <path
-              d={d}
-              stroke="#7a3a6c"
-              strokeWidth={Math.max(1.4 * line, 0.35)}
-              strokeDasharray={score ? '1.2 1.4' : '5 1.6 1 1.6'}
-            />
-          </g>
-        );
-      })}
+      <Trims lay={lay} name={name} cells={cells} line={line} />
+      <Folds folds={folds} H={H} line={line} />
       {shown.aids && more && <Clearance strips={more.clearances} H={H} pattern={`${id}-safe`} />}
       {shown.aids && safe > 0 && scale > 0 && <SafeAreas cells={cells} H={H} mm={safe} line={line} />}
       {shown.creep && more && <CreepGhosts shifts={more.shifts} H={H} line={line} />}
       <MarkLines marks={marks} H={H} line={line} />
       {shown.numbers && cells.map((cell) => <PageNumber key={keyOf(cell)} cell={cell} H={H} lit={lit} />)}
       {scale > 0 && <FoldOrders folds={folds} H={H} line={line} />}
-      {onPoint &&
-        cells.map((cell) => {
-          const near = lit?.beside.includes(cell.place);
-          const on = lit?.at === cell.place;
-          return (
-            <rect
-              key={keyOf(cell)}
-              {...down(cell.trim, H)}
-              fill={on ? '#b4472a' : near ? '#d9950f' : '#000'}
-              fillOpacity={on ? 0.18 : near ? 0.16 : 0}
-              stroke={on ? '#b4472a' : near ? '#b87c08' : 'none'}
-              strokeWidth={2 * line}
-              strokeDasharray={on ? undefined : '4 2'}
-              onPointerEnter={() => onPoint(cell.place)}
-              onPointerLeave={() => onPoint(null)}
-            />
-          );
-        })}
+      {onPoint && <Pointing cells={cells} H={H} line={line} lit={lit} onPoint={onPoint} />}
     </svg>
   );
 });
@@ -204,5 +139,134 @@ function PagePicture({
       {image(small)}
       {sharp && image(sharp)}
     </g>
+  );
+}
+
+/** What the machine cannot print, and the bleed round each page, hatched. */
+function Unprinted({ lay, cells, id }: { readonly lay: Lay; readonly cells: readonly Cell[]; readonly id: string }) {
+  const { width, height: H } = lay.paper;
+  const p = down(lay.printable, H);
+  return (
+    <>
+      <path
+        fillRule="evenodd"
+        fill={`url(#${id}-noprint)`}
+        d={`M0 0H${width}V${H}H0Z M${p.x} ${p.y}V${p.y + p.height}H${p.x + p.width}V${p.y}Z`}
+      />
+      {cells.map((cell) => {
+        const t = down(cell.trim, H);
+        const c = down(boundsOf(cell.clip), H);
+        return (
+          <path
+            key={keyOf(cell)}
+            fillRule="evenodd"
+            fill={`url(#${id}-bleed)`}
+            d={`M${c.x} ${c.y}H${c.x + c.width}V${c.y + c.height}H${c.x}Z M${t.x} ${t.y}V${t.y + t.height}H${t.x + t.width}V${t.y}Z`}
+          />
+        );
+      })}
+    </>
+  );
+}
+
+/** The trim of each piece; within it the trim of each page where knives go between pages as well. */
+function Trims({
+  lay,
+  name,
+  cells,
+  line,
+}: {
+  readonly lay: Lay;
+  readonly name: SideName;
+  readonly cells: readonly Cell[];
+  readonly line: number;
+}) {
+  const H = lay.paper.height;
+  const trims = onForm(lay).map((d) => (name === 'front' ? d.trim : throughSheet(d.trim, lay.paper, lay.turn)));
+  const inner = lay.downs.some((d) => d.shape.prints.length > 4);
+  return (
+    <>
+      {inner &&
+        cells.map((cell) => (
+          <rect
+            key={keyOf(cell)}
+            {...down(cell.trim, H)}
+            fill="none"
+            stroke="#2a211c"
+            strokeWidth={Math.max(0.7 * line, 0.1)}
+          />
+        ))}
+      {trims.map((t, i) => (
+        <rect key={i} {...down(t, H)} fill="none" stroke="#2a211c" strokeWidth={Math.max(line, 0.15)} />
+      ))}
+    </>
+  );
+}
+
+/** Folds dashed, scores dotted, over a light line that parts them from the pictures. */
+function Folds({
+  folds,
+  H,
+  line,
+}: {
+  readonly folds: ReturnType<typeof foldLines>;
+  readonly H: number;
+  readonly line: number;
+}) {
+  return (
+    <>
+      {folds.map((f, i) => {
+        const d = f.upright ? `M${f.at} ${H - f.from}V${H - f.to}` : `M${f.from} ${H - f.at}H${f.to}`;
+        const score = f.kind === 'score';
+        return (
+          <g key={i} fill="none">
+            <path d={d} stroke="#fffdf8" strokeOpacity="0.8" strokeWidth={Math.max(2.6 * line, 0.6)} />
+            <path
+              d={d}
+              stroke="#7a3a6c"
+              strokeWidth={Math.max(1.4 * line, 0.35)}
+              strokeDasharray={score ? '1.2 1.4' : '5 1.6 1 1.6'}
+            />
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+/** What the pointer meets: the page pointed at, and those beside it in the book. */
+function Pointing({
+  cells,
+  H,
+  line,
+  lit,
+  onPoint,
+}: {
+  readonly cells: readonly Cell[];
+  readonly H: number;
+  readonly line: number;
+  readonly lit: Lit | null;
+  readonly onPoint: (place: number | null) => void;
+}) {
+  return (
+    <>
+      {cells.map((cell) => {
+        const near = lit?.beside.includes(cell.place);
+        const on = lit?.at === cell.place;
+        return (
+          <rect
+            key={keyOf(cell)}
+            {...down(cell.trim, H)}
+            fill={on ? '#b4472a' : near ? '#d9950f' : '#000'}
+            fillOpacity={on ? 0.18 : near ? 0.16 : 0}
+            stroke={on ? '#b4472a' : near ? '#b87c08' : 'none'}
+            strokeWidth={2 * line}
+            strokeDasharray={on ? undefined : '4 2'}
+            onPointerEnter={() => onPoint(cell.place)}
+            onPointerLeave={() => onPoint(null)}
+          />
+        );
+      })}
+    </>
   );
 }
