@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { duration, figureText, money, reckon } from '.';
 import { patched } from '../docket';
-import { plan } from '../sheet';
+import { plan, runsOf } from '../sheet';
+import { costOf } from './money';
 import { artworkOf, docketFor, SHOP } from '../testing';
 
 describe('reckoning 400 copies of 28 pages A5 two up on SRA3', () => {
@@ -32,6 +33,28 @@ describe('reckoning 400 copies of 28 pages A5 two up on SRA3', () => {
     const f = reckon(odd, plan(odd, artwork)).find((x) => x.key === 'goodSheets')!;
     expect(f.value).toBe(201 * 7);
     expect(f.sum).toContain('200.5 → 201');
+  });
+  it('says what a copy costs: 8354.4 ct ÷ 400 = 20.9 ct', () =>
+    expect(figures.total!.sum).toBe('41.06\u00a0€ + 42.48\u00a0€ = 83.54\u00a0€; 20.9 ct a copy'));
+  it('charges clicks for the sides that are printed: 1416 × 1 × 1.5 ct, and half the time', () => {
+    const once = patched(docket, { sheet: { work: 'one-sided' } });
+    const f = Object.fromEntries(reckon(once, plan(once, artwork)).map((x) => [x.key, x]));
+    expect(f.clicks!.value).toBeCloseTo(1416 * 1.5, 6);
+    expect(f.printTime!.value).toBeCloseTo(3 + (1416 / 4000) * 60, 6);
+    expect(f.total!.value).toBeCloseTo(1416 * (2.9 + 1.5), 6);
+  });
+  it('pays for a plate of every form: 7 sheets × 2, or 7 with one form for both sides', () => {
+    const plated = patched(docket, { sheet: { machine: { plate: 900 } } });
+    const planned = plan(plated, artwork);
+    const f = Object.fromEntries(reckon(plated, planned).map((x) => [x.key, x]));
+    expect(f.plates!.value).toBe(14 * 900);
+    const runs = runsOf(400, planned);
+    expect(costOf({ runs })).toBeCloseTo(f.total!.value, 6);
+    expect(f.total!.value).toBeCloseTo(1416 * (2.9 + 2 * 1.5) + 14 * 900, 6);
+    const turned = patched(plated, { sheet: { work: 'work-and-turn', up: 'most' } });
+    const g = reckon(turned, plan(turned, artwork)).find((x) => x.key === 'plates')!;
+    expect(g.value % 900).toBe(0);
+    expect(g.value).toBe(runsOf(400, plan(turned, artwork)).reduce((t, r) => t + r.sheets.length * 900, 0));
   });
   it('writes money and time', () => {
     expect(money(123456)).toBe('1\u2009234.56\u00a0€');
