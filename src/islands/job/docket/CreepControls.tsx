@@ -1,4 +1,4 @@
-import { formatLength, formatNumber } from '../../../core';
+import { formatLength, formatNumber, type Unit } from '../../../core';
 import { Pick } from '../../../ui/choices';
 import { Entry, LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
@@ -12,13 +12,18 @@ const WAYS = [
   { key: 'none', label: 'Left alone' },
 ] as const;
 
+const saidIn =
+  (unit: Unit) =>
+  (mm: number): string =>
+    formatLength(mm, unit, unit === 'mm' ? 2 : 4);
+
 /** Creep: what is done about it, what it is reckoned by or was measured at, and what comes of it sheet by sheet. */
 export function CreepControls() {
   const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
   const { unit } = useUnit();
   const { creep, safe } = docket.product;
-  const { standsOut, moved, squeezed } = plan.product.creep;
-  const say = (mm: number): string => formatLength(mm, unit, unit === 'mm' ? 2 : 4);
+  const { standsOut } = plan.product.creep;
+  const say = saidIn(unit);
   if (standsOut.length < 2) return null;
   return (
     <>
@@ -70,38 +75,50 @@ export function CreepControls() {
           onChange={(mm) => change({ product: { safe: mm } }, `safe area ${say(mm)}`)}
         />
       </Row>
-      <details className="py-1">
-        <summary className="text-sm text-rust underline">Shift of every leaf</summary>
-        <div
-          className="relative mt-1 max-h-48 overflow-y-auto"
-          role="region"
-          aria-label="Shift of every leaf"
-          tabIndex={0}
-        >
-          <table className="num w-full text-right text-sm">
-            <thead className="text-xs text-ink-soft">
-              <tr>
-                <th className="text-left font-normal">leaf</th>
-                <th className="font-normal">stands out</th>
-                <th className="font-normal">{creep.correction === 'scale' ? 'narrower' : 'to the spine'}</th>
-              </tr>
-            </thead>
-            <tbody>
-              {standsOut.map((out, i) => (
-                <tr key={i} className="border-t border-ink/15">
-                  <td className="text-left">{i + 1}</td>
-                  <td>{say(out)}</td>
-                  <td>
-                    {creep.correction === 'scale'
-                      ? `${formatNumber((1 - (squeezed[i] ?? 1)) * 100, 2)} %`
-                      : say(moved[i] ?? 0)}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
-      </details>
+      <LeafShifts />
     </>
+  );
+}
+
+/** How far every leaf stands out, and what is done about it. */
+function LeafShifts() {
+  const { correction, creep } = useBook(({ product, book }) => ({
+    correction: product.creep.correction,
+    creep: book.creep,
+  }));
+  const { unit } = useUnit();
+  const { standsOut, moved, squeezed } = creep;
+  const say = saidIn(unit);
+  return (
+    <details className="py-1">
+      <summary className="text-sm text-rust underline">Shift of every leaf</summary>
+      <div
+        className="relative mt-1 max-h-48 overflow-y-auto"
+        role="region"
+        aria-label="Shift of every leaf"
+        tabIndex={0}
+      >
+        <table className="num w-full text-right text-sm">
+          <thead className="text-xs text-ink-soft">
+            <tr>
+              <th className="text-left font-normal">leaf</th>
+              <th className="font-normal">stands out</th>
+              <th className="font-normal">{correction === 'scale' ? 'narrower' : 'to the spine'}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {standsOut.map((out, i) => (
+              <tr key={i} className="border-t border-ink/15">
+                <td className="text-left">{i + 1}</td>
+                <td>{say(out)}</td>
+                <td>
+                  {correction === 'scale' ? `${formatNumber((1 - (squeezed[i] ?? 1)) * 100, 2)} %` : say(moved[i] ?? 0)}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </details>
   );
 }

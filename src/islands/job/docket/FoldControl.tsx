@@ -52,6 +52,54 @@ const MOVES = {
   level: { low: 'lower part', high: 'upper part' },
 } as const;
 
+/** One fold: what moves, about which line, over or under. */
+function FoldLine({
+  n,
+  fold: f,
+  set,
+  remove,
+}: {
+  /** From 1. */
+  readonly n: number;
+  readonly fold: Fold;
+  readonly set: (fold: Fold) => void;
+  readonly remove: () => void;
+}) {
+  return (
+    <li className="grid grid-cols-[1.1rem_minmax(0,1.3fr)_3rem_minmax(0,1fr)_auto] items-center gap-1">
+      <span className="num text-sm">{n}</span>
+      <Pick
+        label={`Fold ${n}: what moves`}
+        value={`${f.axis} ${f.moves}`}
+        options={(['upright', 'level'] as const).flatMap((axis) =>
+          (['low', 'high'] as const).map((moves) => ({ key: `${axis} ${moves}`, label: MOVES[axis][moves] })),
+        )}
+        onChange={(k) => {
+          const [axis, moves] = k.split(' ') as [Fold['axis'], Fold['moves']];
+          set({ ...f, axis, moves });
+        }}
+      />
+      <CountField
+        label={`Fold ${n}: line`}
+        value={f.at}
+        onChange={(at) => set({ ...f, at: Math.max(1, Math.min(63, at)) })}
+      />
+      <Pick
+        label={`Fold ${n}: over or under`}
+        value={f.to}
+        options={[
+          { key: 'over', label: 'over' },
+          { key: 'under', label: 'under' },
+        ]}
+        onChange={(to) => set({ ...f, to })}
+      />
+      <Button small kind="quiet" aria-label={`Remove fold ${n}`} onPress={remove}>
+        <X size={13} aria-hidden />
+      </Button>
+    </li>
+  );
+}
+
 /** A fold list entered fold by fold, drawn as it is. */
 function FoldEditor({ own }: { readonly own: Exclude<FoldWish, string> }) {
   const { product, change } = useBook(({ product, change }) => ({ product, change }));
@@ -89,42 +137,13 @@ function FoldEditor({ own }: { readonly own: Exclude<FoldWish, string> }) {
       </div>
       <ol className="mt-1 grid gap-1">
         {own.folds.map((f, i) => (
-          <li key={i} className="grid grid-cols-[1.1rem_minmax(0,1.3fr)_3rem_minmax(0,1fr)_auto] items-center gap-1">
-            <span className="num text-sm">{i + 1}</span>
-            <Pick
-              label={`Fold ${i + 1}: what moves`}
-              value={`${f.axis} ${f.moves}`}
-              options={(['upright', 'level'] as const).flatMap((axis) =>
-                (['low', 'high'] as const).map((moves) => ({ key: `${axis} ${moves}`, label: MOVES[axis][moves] })),
-              )}
-              onChange={(k) => {
-                const [axis, moves] = k.split(' ') as [Fold['axis'], Fold['moves']];
-                set(i, { ...f, axis, moves });
-              }}
-            />
-            <CountField
-              label={`Fold ${i + 1}: line`}
-              value={f.at}
-              onChange={(at) => set(i, { ...f, at: Math.max(1, Math.min(63, at)) })}
-            />
-            <Pick
-              label={`Fold ${i + 1}: over or under`}
-              value={f.to}
-              options={[
-                { key: 'over', label: 'over' },
-                { key: 'under', label: 'under' },
-              ]}
-              onChange={(to) => set(i, { ...f, to })}
-            />
-            <Button
-              small
-              kind="quiet"
-              aria-label={`Remove fold ${i + 1}`}
-              onPress={() => put({ ...own, folds: own.folds.filter((_, n) => n !== i) })}
-            >
-              <X size={13} aria-hidden />
-            </Button>
-          </li>
+          <FoldLine
+            key={i}
+            n={i + 1}
+            fold={f}
+            set={(fold) => set(i, fold)}
+            remove={() => put({ ...own, folds: own.folds.filter((_, n) => n !== i) })}
+          />
         ))}
       </ol>
       <Button

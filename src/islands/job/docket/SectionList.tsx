@@ -66,28 +66,35 @@ export function SectionList() {
                   );
                 }}
               />
-              <Button
-                small
-                kind="quiet"
-                aria-label={`Section ${s.order} earlier`}
-                isDisabled={i === 0}
-                onPress={() => swap(i, i - 1)}
-              >
-                <ArrowUp size={13} aria-hidden />
-              </Button>
-              <Button
-                small
-                kind="quiet"
-                aria-label={`Section ${s.order} later`}
-                isDisabled={i === text.length - 1}
-                onPress={() => swap(i, i + 1)}
-              >
-                <ArrowDown size={13} aria-hidden />
-              </Button>
+              <Mover order={s.order} first={i === 0} last={i === text.length - 1} by={(step) => swap(i, i + step)} />
             </li>
           ))}
         </ol>
       )}
     </details>
+  );
+}
+
+/** Moves a section one place. */
+function Mover({
+  order,
+  first,
+  last,
+  by,
+}: {
+  readonly order: number;
+  readonly first: boolean;
+  readonly last: boolean;
+  readonly by: (step: 1 | -1) => void;
+}) {
+  return (
+    <>
+      <Button small kind="quiet" aria-label={`Section ${order} earlier`} isDisabled={first} onPress={() => by(-1)}>
+        <ArrowUp size={13} aria-hidden />
+      </Button>
+      <Button small kind="quiet" aria-label={`Section ${order} later`} isDisabled={last} onPress={() => by(1)}>
+        <ArrowDown size={13} aria-hidden />
+      </Button>
+    </>
   );
 }

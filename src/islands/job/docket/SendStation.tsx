@@ -74,8 +74,64 @@ function useExport() {
   };
 }
 
-export function SendStation() {
+/** Sends the job to its machine's printer, once. */
+function useSend(): { readonly sending: boolean; readonly send: () => Promise<void> } {
   const store = useJobStore();
+  const { settled } = store.getState();
+  const say = useNotices((s) => s.say);
+  const [sending, setSending] = useState(false);
+  const wish = useRef<{ id: string; base: number } | null>(null);
+  const send = async (): Promise<void> => {
+    setSending(true);
+    try {
+      if (await settled()) {
+        const { saved, docket } = store.getState();
+        const base = saved.version;
+        // the same wish keeps its name until it has an answer: asked for twice it is sent once
+        if (wish.current?.base !== base) wish.current = { id: newId(), base };
+        await make(`/api/jobs/${saved.id}/deliveries`, 'POST', wish.current);
+        wish.current = null;
+        say({
+          tone: 'fine',
+          text: `Accepted for ${docket.sheet.machine.name}. It is sent once, whatever happens here.`,
+        });
+      }
+    } catch (e) {
+      if (!unanswered(e)) wish.current = null;
+      say({ tone: 'stop', text: (e as Error).message });
+    } finally {
+      setSending(false);
+    }
+  };
+  return { sending, send };
+}
+
+/** How far an export is, and the file when it is written. */
+function Exported({ it, running }: Pick<ReturnType<typeof useExport>, 'it' | 'running'>) {
+  return (
+    <>
+      {running && it && (
+        <div>
+          <Meter label="Sheets written" done={it.done} total={it.total} />
+          <p className="num mt-0.5 text-xs">
+            writing sheet {it.done} of {it.total}
+          </p>
+        </div>
+      )}
+      {it?.state === 'done' && (
+        <p className="text-sm">
+          Written.{' '}
+          <a className="text-rust underline" href={`/api/exports/${it.id}/file`}>
+            Download again
+          </a>
+        </p>
+      )}
+    </>
+  );
+}
+
+/** Where the sheets go: to the printer, or into a file. */
+export function SendStation() {
   const { docket, change, findings, shop, jobId } = useJob(({ docket, change, findings, shop, saved }) => ({
     docket,
     change,
@@ -83,10 +139,7 @@ export function SendStation() {
     shop,
     jobId: saved.id,
   }));
-  const { settled } = store.getState();
-  const say = useNotices((s) => s.say);
-  const [sending, setSending] = useState(false);
-  const wish = useRef<{ id: string; base: number } | null>(null);
+  const { sending, send } = useSend();
   const exporting = useExport();
   const list = useDeliveries(`/api/jobs/${jobId}/deliveries`, [], (id) => id === jobId);
   const deliveries = useRef<HTMLElement>(null);
@@ -98,25 +151,6 @@ export function SendStation() {
   const { machine } = docket.sheet;
   // where it prints is the shop's to say, not the job's
   const printer = shop.machines.find((m) => m.id === machine.id)?.printer;
-
-  const send = async (): Promise<void> => {
-    setSending(true);
-    try {
-      if (await settled()) {
-        const base = store.getState().saved.version;
-        // the same wish keeps its name until it has an answer: asked for twice it is sent once
-        if (wish.current?.base !== base) wish.current = { id: newId(), base };
-        await make(`/api/jobs/${jobId}/deliveries`, 'POST', wish.current);
-        wish.current = null;
-        say({ tone: 'fine', text: `Accepted for ${machine.name}. It is sent once, whatever happens here.` });
-      }
-    } catch (e) {
-      if (!unanswered(e)) wish.current = null;
-      say({ tone: 'stop', text: (e as Error).message });
-    } finally {
-      setSending(false);
-    }
-  };
 
   return (
     <div className="grid gap-2">
@@ -144,22 +178,7 @@ export function SendStation() {
         )}
       </div>
       <HandPasses busy={exporting.running} onExport={(pass) => void exporting.start(pass)} />
-      {exporting.running && exporting.it && (
-        <div>
-          <Meter label="Sheets written" done={exporting.it.done} total={exporting.it.total} />
-          <p className="num mt-0.5 text-xs">
-            writing sheet {exporting.it.done} of {exporting.it.total}
-          </p>
-        </div>
-      )}
-      {exporting.it?.state === 'done' && (
-        <p className="text-sm">
-          Written.{' '}
-          <a className="text-rust underline" href={`/api/exports/${exporting.it.id}/file`}>
-            Download again
-          </a>
-        </p>
-      )}
+      <Exported {...exporting} />
       {list.length > 0 && (
         <section ref={deliveries} aria-label="Deliveries of this job">
           <h3 className="mt-1 text-sm">Deliveries</h3>
