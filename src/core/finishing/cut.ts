@@ -27,7 +27,8 @@ export const cut: ProcessRule<'cut'> = {
   amount: (plan, copies, { lift }) => {
     const lifts = piles(plan, copies).map((p) => ({ n: p.cuts.length, lifts: Math.ceil(p.height / lift - EPSILON) }));
     const count = lifts.reduce((t, p) => t + p.n * p.lifts, 0);
-    return { count, of: 'cuts', sum: `${lifts.map((p) => `${p.lifts} lifts × ${p.n}`).join(' + ') || '0'} cuts` };
+    const terms = lifts.map((p) => `${p.lifts} ${p.lifts === 1 ? 'lift' : 'lifts'} × ${p.n}`).join(' + ') || '0';
+    return { count, of: 'cuts', sum: `${terms} ${lifts.at(-1)?.n === 1 ? 'cut' : 'cuts'}` };
   },
   limits: (plan, machine, unit) => {
     const limits: Limit[] = [];
