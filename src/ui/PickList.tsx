@@ -24,6 +24,7 @@ export function PickList({
     <Popover
       triggerRef={trigger}
       trigger="Select"
+      placement="bottom start"
       isOpen
       onOpenChange={(open) => !open && onClose()}
       className={POPOVER}
