@@ -12,7 +12,9 @@ describe('a line of a mark', () => {
   it('runs as far as it may', () => {
     expect(lineMark('crop', [10, 10], [1, 0], 5, 0.2, SPACE)).toMatchObject({ from: [10, 10], to: [15, 10] });
     expect(lineMark('crop', [97, 10], [1, 0], 5, 0.2, SPACE)).toMatchObject({ to: [100, 10] });
-    expect(lineMark('crop', [10, 99.5], [0, 1], 5, 0.2, SPACE)).toBeNull();
+    // less than a millimetre is not worth printing
+    expect(lineMark('crop', [10, 99.1], [0, 1], 5, 0.2, SPACE)).toBeNull();
+    expect(lineMark('crop', [10, 98.9], [0, 1], 5, 0.2, SPACE)).toMatchObject({ from: [10, 98.9], to: [10, 100] });
     expect(lineMark('crop', [-3, 10], [1, 0], 5, 0.2, SPACE)).toMatchObject({ from: [0, 10], to: [2, 10] });
     expect(lineMark('crop', [10, 200], [1, 0], 5, 0.2, SPACE)).toBeNull();
   });
