@@ -121,6 +121,44 @@ describe('findings of bound work', () => {
     );
     expect(find('leaf-in-section', 8, { product: { chapters: at(2), tabs: { on: true } } })!.severity).toBe('stop');
   });
+  it('a page may be a millimetre off the finished size, and no more', () => {
+    const off = (width: number) => find('artwork-size', 8, { product: { finished: { width, height: 210 } } });
+    expect(off(149)).toBeUndefined();
+    expect(off(149.2)).toBeDefined();
+  });
+  it('a spine drawn half a millimetre off is left alone', () => {
+    // 48 × 0.11 + 0.8 = 6.08
+    const drawn = (spine: number) =>
+      find('spine-width', 96, { product: { binding: PERFECT, cover: coverOn(BOARD, 1) } }, [
+        page({ width: 296 + spine, height: 210 }),
+      ]);
+    expect(drawn(6.5)).toBeUndefined();
+    expect(drawn(6.7)!.title).toContain('6.7 mm');
+    expect(drawn(5.6)).toBeUndefined();
+    expect(drawn(5.5)).toBeDefined();
+  });
+  it('a bank takes 31 tabs at most', () => {
+    const WIRE = { kind: 'loose-leaf' as const, by: 'wire' as const, clearance: 8, order: 'repeat' as const };
+    const offered = (n: number): string[] =>
+      find('tab-bank', 80, {
+        product: {
+          binding: WIRE,
+          chapters: Array.from({ length: n }, (_, i) => ({ at: 2 * i + 1, title: `${i}` })),
+          tabs: { on: true, positions: 6, restart: false },
+        },
+      })!.remedies.map((r) => r.label);
+    expect(offered(31)).toContain('31 narrower tabs');
+    expect(offered(32)).not.toContain('32 narrower tabs');
+  });
+  it('two pages side by side are of the shape of two sheets of the A series, not of any two pages', () => {
+    const seen = (width: number) => {
+      const artwork = artworkOf(8, { width, height: 210 });
+      return looked(patched(docketFor(artwork), {}), artwork, shop).findings.some((f) => f.id === 'spreads');
+    };
+    expect(seen(297)).toBe(true);
+    // halves of 160: 210 ÷ 160 is 1.31, not √2
+    expect(seen(320)).toBe(false);
+  });
   it('artwork that is not of its panel’s size, where panels are of several widths', () => {
     const gate: Patch = { product: { binding: { kind: 'folded', short: 1 }, fold: '6-gate' } };
     // half doors are 74 less the step of 1: pages of 148 are cut on four of the six

@@ -48,5 +48,13 @@ describe('folding and stitching', () => {
     expect(refused(6)).toEqual(['too-thick']);
   });
 
+  it('wants room for the booklet, upright, in both directions', () => {
+    const large = (width: number, height: number): string[] =>
+      stitch.limits(planned, { ...stitcher!, largest: { width, height } }, 'mm').map((l) => l.id);
+    expect(large(148, 210)).toEqual([]);
+    expect(large(148, 209)).toEqual(['too-large-to-stitch']);
+    expect(large(147, 210)).toEqual(['too-large-to-stitch']);
+  });
+
   it('counts booklets', () => expect(stitch.amount(planned, 400, stitcher!).count).toBe(400));
 });
