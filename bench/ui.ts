@@ -1,4 +1,4 @@
-import { chromium, type Browser, type CDPSession, type Page } from '@playwright/test';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
@@ -255,8 +255,6 @@ try {
   await open(page, app.address, 200);
   const first = await page.evaluate(() => window.firstSharp);
   await picturesMade(page);
-  const cdp: CDPSession | null = process.env.PROFILE ? await page.context().newCDPSession(page) : null;
-  await cdp?.send('Profiler.enable');
 
   const table = page.locator('[aria-label^="Light table"]');
   const key = (name: string) => async () => {
@@ -278,7 +276,7 @@ try {
       page,
       `opening ${name}`,
       100,
-      { selector: `[data-station=${name}] button[aria-expanded]`, attribute: 'aria-expanded' },
+      { selector: `[data-station=${name}] > [role=group]`, attribute: 'text' },
       () => button.click(),
       async () => {
         if ((await button.getAttribute('aria-expanded')) === 'true') await button.click();
@@ -313,7 +311,7 @@ try {
   await open(page, app.address, 1000);
   await picturesMade(page);
   console.log('A job of 1,000 pages.');
-  const list = { selector: '[aria-label="Page list"]', attribute: 'aria-label' };
+  const list = { selector: '[aria-label="Page list"] [role=option]', attribute: 'aria-label' };
   await page.locator('[aria-label^="Light table"]').focus();
   await time(page, 'the page list', 150, list, key('3'), key('1'));
   line('script at the first look, compressed', await firstLoad(browser, page.url()), 'kB', 250);

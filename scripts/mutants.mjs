@@ -38,7 +38,7 @@ for (const file of files) {
   if (share === 1) mutate.push(file);
   else
     for (let line = 1; line <= lines; line += WINDOW)
-      if (window++ % share === from % share) mutate.push(`${file}:${line}-${Math.min(line + WINDOW, lines)}`);
+      if (window++ % share === from % share) mutate.push(`${file}:${line}-${Math.min(line + WINDOW - 1, lines)}`);
 }
 
 mkdirSync(join(root, 'var/mutants'), { recursive: true });

@@ -4,12 +4,17 @@ import { fail, say } from './say.mjs';
 
 /** @typedef {readonly [there: () => boolean, name: string]} Needed how to tell that a program is there, and its package */
 
-/** What the application needs of Debian, and what its tests need besides: a program to look for, and its package. */
-/** @type {readonly Needed[]} */
+/**
+ * What the application needs of Debian.
+ * @type {readonly Needed[]}
+ */
 export const FOR_RUNNING = [
   [() => existsSync('/usr/lib/postgresql') || output('postgres', ['--version']) !== null, 'postgresql'],
 ];
-/** @type {readonly Needed[]} */
+/**
+ * What its tests need besides.
+ * @type {readonly Needed[]}
+ */
 export const FOR_TESTS = [
   [has('chromium'), 'chromium'],
   [has('qpdf'), 'qpdf'],

@@ -59,7 +59,7 @@ export class Hands {
   private readonly queue: PQueue;
   private readonly free: Hand[] = [];
   private readonly all = new Set<Hand>();
-  private readonly waiting = new Set<string>();
+  private readonly waiting = new Map<string, number>();
   private idle: NodeJS.Timeout | undefined;
 
   constructor(private readonly options: HandOptions) {
@@ -77,13 +77,16 @@ export class Hands {
       this.waiting.delete(id);
       return this.now(name, task, how);
     };
-    this.waiting.add(id);
+    this.waiting.set(id, priority);
     return (await this.queue.add(begin, { priority, id })) as Result<K>;
   }
 
-  /** Has a piece of work that waits go before others. One that is in hand, or done, is left alone. */
+  /** Has a piece of work that waits go before others; never behind where it is. One in hand, or done, is left alone. */
   hasten(id: string, priority: number): void {
-    if (this.waiting.has(id)) this.queue.setPriority(id, priority);
+    const now = this.waiting.get(id);
+    if (now === undefined || now >= priority) return;
+    this.waiting.set(id, priority);
+    this.queue.setPriority(id, priority);
   }
 
   private async now<K extends TaskName>(
@@ -172,6 +175,7 @@ export class Hands {
   async close(): Promise<void> {
     clearTimeout(this.idle);
     this.queue.clear();
+    this.waiting.clear();
     await Promise.all([...this.all].map((hand) => this.replace(hand)));
   }
 }

@@ -50,7 +50,7 @@ export function picture(sha256: string, page: number, width: number, haste: Hast
   const file = fileOf(sha256, page, width);
   const waiting = inHand.get(file);
   if (waiting) {
-    if (haste !== 'filling') hastenDrawing(file, haste);
+    hastenDrawing(file, haste);
     return waiting;
   }
   const made = (async () => {

@@ -40,8 +40,7 @@ export function Choice<K extends string>({
 }
 
 /** A list is opened by hand: what draws it is fetched when the screen stands. */
-const list = fetched(async () => (await import('./PickList')).PickList);
-export const PICK_LIST = list;
+export const pickList = fetched(async () => (await import('./PickList')).PickList);
 
 /** One of many, from a list, which is made when it is opened: a screen has dozens of lists, and most stay closed. */
 export function Pick<K extends string>({
@@ -94,7 +93,7 @@ export function Pick<K extends string>({
       </Button>
       {open && (
         <Suspense>
-          <list.View
+          <pickList.View
             trigger={trigger}
             onClose={() => setOpen(false)}
             label={label}

@@ -53,8 +53,7 @@ describe('reckoning 400 copies of 28 pages A5 two up on SRA3', () => {
     expect(f.total!.value).toBeCloseTo(1416 * (2.9 + 2 * 1.5) + 14 * 900, 6);
     const turned = patched(plated, { sheet: { work: 'work-and-turn', up: 'most' } });
     const g = reckon(turned, plan(turned, artwork)).find((x) => x.key === 'plates')!;
-    expect(g.value % 900).toBe(0);
-    expect(g.value).toBe(runsOf(400, plan(turned, artwork)).reduce((t, r) => t + r.sheets.length * 900, 0));
+    expect(g.value).toBe(7 * 900);
   });
   it('writes money and time', () => {
     expect(money(123456)).toBe('1\u2009234.56\u00a0€');

@@ -9,7 +9,7 @@ import {
   type Plan,
   type Station as StationName,
 } from '../../../core';
-import { PICK_LIST } from '../../../ui/choices';
+import { pickList } from '../../../ui/choices';
 import { fetched, fetchIdle } from '../../../ui/fetched';
 import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
@@ -23,7 +23,7 @@ const marksControls = fetched(async () => (await import('./MarksControls')).Mark
 const finishControls = fetched(async () => (await import('./FinishControls')).FinishControls);
 const sendStation = fetched(async () => (await import('./SendStation')).SendStation);
 /** Stations that are closed at first: fetched when the screen stands, before somebody opens one. */
-const CLOSED = [PICK_LIST, sheetControls, artworkStation, marksControls, finishControls, sendStation];
+const CLOSED = [pickList, sheetControls, artworkStation, marksControls, finishControls, sendStation];
 
 /** The docket's six stations, in the order people work. */
 export function Stations() {
