@@ -1,7 +1,7 @@
 import { closeSync, existsSync, openSync, rmSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { plan, type Artwork, type Docket, type Plan } from '../core';
-import { compose, PdfSyntaxError, soundPdf, type ComposeJob } from '../pdf';
+import { compose, PdfSyntaxError, soundPdf, type ComposeJob, type SoundPdf } from '../pdf';
 import { Complaint, docketFrom, pathOf, systemSaid, withFile, type Loaded } from './inputs';
 
 /** What is written of a docket, and where. */
@@ -16,6 +16,7 @@ export interface Imposing {
 /** A job that can be composed here and now. */
 interface Ready extends Loaded {
   readonly planned: Plan;
+  readonly opened: ComposeJob['opened'];
 }
 
 const wholeOrComplain = (path: string, docket: Docket, artwork: Artwork): Plan => {
@@ -25,22 +26,30 @@ const wholeOrComplain = (path: string, docket: Docket, artwork: Artwork): Plan =
   return planned;
 };
 
-/** A docket whose files are all sound PDFs that say nothing odd; null for any other. */
-function ready(path: string, docket: Docket): Ready | null {
+/**
+ * Does something with a docket whose files are all sound PDFs that say nothing odd, open.
+ * @returns null for any other docket
+ */
+function withSound<T>(path: string, docket: Docket, work: (it: Ready) => T): T | null {
   const { file, more } = docket.artwork;
   const sources: string[] = [];
-  const read: Artwork[] = [];
-  for (const [i, ref] of [file, ...more].entries()) {
-    const source = pathOf(path, ref, i === 0 ? 'artwork.file' : `artwork.more.${i - 1}`);
-    if (!existsSync(source) || !statSync(source).isFile()) return null;
-    const artwork = withFile(source, () => soundPdf(source));
-    if (!artwork) return null;
-    sources.push(source);
-    read.push(artwork);
+  const sound: SoundPdf[] = [];
+  try {
+    for (const [i, ref] of [file, ...more].entries()) {
+      const source = pathOf(path, ref, i === 0 ? 'artwork.file' : `artwork.more.${i - 1}`);
+      if (!existsSync(source) || !statSync(source).isFile()) return null;
+      const found = withFile(source, () => soundPdf(source));
+      if (!found) return null;
+      sources.push(source);
+      sound.push(found);
+    }
+    const [first, ...others] = sound.map((s) => s.artwork);
+    const artwork = others.length > 0 ? { ...first!, more: others.map((a) => a.pages) } : first!;
+    const planned = wholeOrComplain(path, docket, artwork);
+    return work({ docket, artwork, sources, planned, opened: sound.map((s) => s.opened) });
+  } finally {
+    for (const { opened } of sound) opened.close();
   }
-  const [first, ...others] = read;
-  const artwork = others.length > 0 ? { ...first!, more: others.map((a) => a.pages) } : first!;
-  return { docket, artwork, sources, planned: wholeOrComplain(path, docket, artwork) };
 }
 
 /**
@@ -50,15 +59,14 @@ function ready(path: string, docket: Docket): Ready | null {
  */
 export async function impose(it: Imposing): Promise<void> {
   const docket = docketFrom(it.docket);
-  const quick = ready(it.docket, docket);
   const out = resolve(it.output);
   const begin = (): void => withFile(it.output, () => closeSync(openSync(out, 'a')));
   try {
-    if (quick) {
+    const composed = withSound(it.docket, docket, (ready) => {
       begin();
-      if (composedHere(quick, it, out)) return;
-    }
-    await withCare(docket, it, out, begin);
+      return composedHere(ready, it, out);
+    });
+    if (!composed) await withCare(docket, it, out, begin);
   } finally {
     // one that was not there before and got nothing
     if (existsSync(out) && statSync(out).isFile() && statSync(out).size === 0) rmSync(out);
@@ -80,7 +88,7 @@ const jobOf = ({ docket, artwork, sources: [source, ...more] }: Loaded, pass: Im
 /** Composes in this process. @returns false where the file turns out to want care */
 function composedHere(ready: Ready, { output, sides }: Imposing, out: string): boolean {
   try {
-    compose({ ...jobOf(ready, sides, out), planned: ready.planned, verify: true });
+    compose({ ...jobOf(ready, sides, out), planned: ready.planned, opened: ready.opened, verify: true });
     return true;
   } catch (e) {
     if (e instanceof PdfSyntaxError || e instanceof RangeError) return false;

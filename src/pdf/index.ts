@@ -2,7 +2,7 @@
 export { ArtworkError } from './errors';
 export { readArtwork, type ReadArtwork } from './read';
 export { sniff } from './sniff';
-export { soundPdf } from './sound';
+export { soundPdf, type SoundPdf } from './sound';
 export { rasterise } from './raster';
 export { compose, type ComposeJob, type Composed } from './compose';
 export { Hands, inWords, Stopped, TookTooLong, TookTooMuch } from './hands';

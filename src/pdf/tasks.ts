@@ -7,7 +7,7 @@ import { readArtwork, type ReadArtwork } from './read';
 export interface Tasks {
   readonly read: (task: { path: string; copy: string; password?: string }) => Promise<ReadArtwork>;
   readonly draw: (task: { path: string; page: number; width: number }) => Promise<Uint8Array>;
-  readonly impose: (task: Omit<ComposeJob, 'onProgress'>, progress: Progress) => Promise<Composed>;
+  readonly impose: (task: Omit<ComposeJob, 'onProgress' | 'opened'>, progress: Progress) => Promise<Composed>;
 }
 export type TaskName = keyof Tasks;
 export type Progress = (done: number, total: number) => void;

@@ -1,8 +1,6 @@
 import type { Cell, Matrix } from '../../core';
 import { mediaBox, pageToSheet } from '../geometry';
-import { rawPage } from '../raw-page';
-import type { PdfFile } from '../syntax/file';
-import type { Dict } from '../syntax/objects';
+import type { OpenPdf } from '../open';
 import type { Copier } from './copier';
 import type { PdfWriter } from './writer';
 
@@ -18,8 +16,7 @@ export interface Form {
 
 /** A file that pages are taken from. */
 export interface Source {
-  readonly file: PdfFile;
-  readonly pages: readonly Dict[];
+  readonly opened: OpenPdf;
   readonly copier: Copier;
 }
 
@@ -37,10 +34,10 @@ export function formsOf(out: PdfWriter, sources: readonly Source[]): (cell: Cell
 }
 
 function makeForm(out: PdfWriter, source: Source | undefined, index: number, page: number): Form {
-  const dict = source?.pages[page - 1];
+  const dict = source?.opened.pages[page - 1];
   if (!source || !dict) throw new RangeError(`The artwork has no page ${page} in file ${index + 1}.`);
-  const { file, copier } = source;
-  const raw = rawPage(file, dict);
+  const { opened, copier } = source;
+  const raw = opened.raw(page);
   const m = mediaBox(raw);
   const num = out.allocate();
   copier.pageAsForm(num, dict, [m.x, m.y, m.x + m.width, m.y + m.height]);

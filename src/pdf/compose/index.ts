@@ -1,7 +1,8 @@
 import { createHash, type Hash } from 'node:crypto';
 import { existsSync, rmSync, statSync } from 'node:fs';
 import { mark, plan, type Artwork, type Docket, type Marks, type Plan, type Sheet, type SideName } from '../../core';
-import { PdfFile } from '../syntax/file';
+import { OpenPdf } from '../open';
+import type { PdfFile } from '../syntax/file';
 import { canDecode, filtersOf } from '../syntax/filters';
 import { isDict, PdfSyntaxError, type Dict, type PdfObject } from '../syntax/objects';
 import { renameDurably, rename } from '../write-file';
@@ -23,6 +24,8 @@ export interface ComposeJob extends Written {
   readonly source: string;
   /** The further files, in the docket's order. */
   readonly more?: readonly string[];
+  /** The files, where they are open already; whoever opened them closes them. */
+  readonly opened?: readonly OpenPdf[];
   /** The sheets to write, by number; all where it is not said. */
   readonly sheets?: readonly number[];
   /** Which sides to write: all; or, for a machine that prints one at a time, the fronts, or the backs as they go in. */
@@ -53,12 +56,13 @@ export function compose(job: ComposeJob): Composed {
   // a pipe or a device is written to as it is: there is nothing to keep, and it must not be replaced by a file
   const direct = existsSync(job.out) && !statSync(job.out).isFile();
   const part = direct ? job.out : `${job.out}.part`;
-  const opened: PdfFile[] = [];
+  const opened: OpenPdf[] = [];
   let writer: PdfWriter | null = null;
   try {
-    for (const path of [job.source, ...(job.more ?? [])]) opened.push(new PdfFile(path));
-    writer = new PdfWriter(part, opened.some((f) => f.version >= 2) ? '2.0' : '1.7', job);
-    const composed = write(job, writer, opened);
+    if (!job.opened) for (const path of [job.source, ...(job.more ?? [])]) opened.push(new OpenPdf(path));
+    const files = job.opened ?? opened;
+    writer = new PdfWriter(part, files.some((f) => f.file.version >= 2) ? '2.0' : '1.7', job);
+    const composed = write(job, writer, files);
     if (!direct) (job.durable === false ? rename : renameDurably)(part, job.out);
     return composed;
   } catch (e) {
@@ -86,13 +90,12 @@ interface Writing {
   readonly made: Hash;
 }
 
-function write(job: ComposeJob, out: PdfWriter, opened: readonly PdfFile[]): Composed {
+function write(job: ComposeJob, out: PdfWriter, files: readonly OpenPdf[]): Composed {
   const { docket, artwork } = job;
   const planned = job.planned ?? plan(docket, artwork);
-  const sources = opened.map((file): Source => ({
-    file,
-    pages: file.pages(),
-    copier: new Copier(file, out, job.verify ? (o) => unbroken(file, o) : undefined),
+  const sources = files.map((opened): Source => ({
+    opened,
+    copier: new Copier(opened.file, out, job.verify ? (o) => unbroken(opened.file, o) : undefined),
   }));
   const [root, tree, info, all] = [out.allocate(), out.allocate(), out.allocate(), out.allocate()];
   // Every separation at the tint asked for (8.6.6.4)
@@ -112,11 +115,11 @@ function write(job: ComposeJob, out: PdfWriter, opened: readonly PdfFile[]): Com
   out.object(tree, `<</Type/Pages/Count ${kids.length}/Kids[${kids.map((k) => `${k} 0 R`).join(' ')}]>>`);
   out.object(info, `<</Title ${textString(docket.title)}/Producer(Odd Sparrow)>>`);
   const [first] = sources;
-  const carried = carriedFromCatalog(first!.file.catalog(), first!.copier);
+  const carried = carriedFromCatalog(first!.opened.file.catalog(), first!.copier);
   out.object(root, `<</Type/Catalog/Pages ${tree} 0 R${layersEntry(sources.map((s) => s.copier))}${carried}>>`);
   for (const s of sources) s.copier.drain();
   const id = made
-    .update(JSON.stringify([docket.title, ...opened.map((f) => f.size)]))
+    .update(JSON.stringify([docket.title, ...files.map((f) => f.file.size)]))
     .digest('hex')
     .slice(0, 32);
   return { ...out.finish(root, info, id), sides: kids.length };

@@ -37,6 +37,9 @@ function drawing(m: Drawing): string {
   }
 }
 
+/** Sides whose drawings are kept at hand. */
+const MOST_KNOWN = 4;
+
 /** In the colour space /All at full tint. */
 const EVERY_SEPARATION = '/All CS 1 SCN /All cs 1 scn 0 J\n';
 
@@ -73,15 +76,17 @@ export class MarkWriter {
     }
   }
 
-  private known: { readonly marks: readonly Mark[]; readonly text: string } | null = null;
+  /** Of the sides seen last: fronts and backs come in turn, and sheets of two lays may. */
+  private readonly known: { readonly marks: readonly Mark[]; readonly text: string }[] = [];
 
   /** The drawn marks of a side, as operators; those of sides of one lay are often the very same. */
   private drawingsOf(marks: readonly Mark[]): string {
     const list = marks.filter((m) => m.kind !== 'text');
-    const { known } = this;
-    if (known && known.marks.length === list.length && list.every((m, i) => m === known.marks[i])) return known.text;
+    for (const k of this.known)
+      if (k.marks.length === list.length && list.every((m, i) => m === k.marks[i])) return k.text;
     const text = list.length > 0 ? EVERY_SEPARATION + list.map((m) => drawing(m)).join('') : '';
-    this.known = { marks: list, text };
+    this.known.push({ marks: list, text });
+    if (this.known.length > MOST_KNOWN) this.known.shift();
     return text;
   }
 

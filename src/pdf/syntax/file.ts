@@ -52,7 +52,7 @@ export class PdfFile {
   readonly size: number;
   readonly budget: Budget;
   private entries = new Map<number, Entry>();
-  private readonly holders = new Map<number, { bytes: Uint8Array; offsets: number[] }>();
+  private readonly holders = new Map<number, { readonly text: string; readonly offsets: readonly number[] }>();
   private held = 0;
   private readonly windows: Windows;
   private readonly reading = new Set<number>();
@@ -140,6 +140,12 @@ export class PdfFile {
     return this.windows.read(offset, length);
   }
 
+  /** The same as Latin-1 text: a character a byte. */
+  private text(offset: number, length: number): string {
+    if (!Number.isSafeInteger(offset) || offset < 0) throw new PdfSyntaxError(`The file has no byte ${offset}.`);
+    return this.windows.text(offset, length);
+  }
+
   /** Reads into a buffer at hand. */
   readInto(buffer: Buffer, at: number, offset: number, length: number): number {
     return readSync(this.fd, buffer, at, length, offset);
@@ -190,9 +196,9 @@ export class PdfFile {
 
   private objectAt(offset: number, num: number): PdfObject {
     for (let window = 4096; ; window *= 8) {
-      const bytes = this.read(offset, window);
-      const complete = offset + bytes.length >= this.size || window > MOST_TEXT;
-      const lexer = new Lexer(bytes, 0, complete);
+      const text = this.text(offset, window);
+      const complete = offset + text.length >= this.size || window > MOST_TEXT;
+      const lexer = new Lexer(text, 0, complete);
       try {
         const found = lexer.word();
         lexer.word();
@@ -201,9 +207,9 @@ export class PdfFile {
         const value = lexer.value();
         lexer.skipWhite();
         if (!lexer.accept('stream')) return { value, stream: null };
-        if (lexer.at + 2 > bytes.length && !complete) throw new OutOfBytes();
-        if (bytes[lexer.at] === 13) lexer.at++;
-        if (bytes[lexer.at] === 10) lexer.at++;
+        if (lexer.at + 2 > text.length && !complete) throw new OutOfBytes();
+        if (text.charCodeAt(lexer.at) === 13) lexer.at++;
+        if (text.charCodeAt(lexer.at) === 10) lexer.at++;
         if (!isDict(value)) throw new PdfSyntaxError(`Stream ${num} has no dictionary.`);
         const start = offset + lexer.at;
         return { value, stream: { offset: start, length: this.lengthOf(value, start) } };
@@ -217,7 +223,7 @@ export class PdfFile {
   private lengthOf(dict: Dict, start: number): number {
     const said = numberOf(this.get(dict.get('/Length')));
     if (Number.isInteger(said) && said >= 0 && start + said <= this.size) {
-      const after = new Lexer(this.read(start + said, 32), 0);
+      const after = new Lexer(this.text(start + said, 32));
       if (after.accept('endstream')) return said;
     }
     this.mended = true;
@@ -244,28 +250,28 @@ export class PdfFile {
     if (!held) {
       const object = this.object(new Ref(holder, 0));
       if (!object?.stream || !isDict(object.value)) throw new PdfSyntaxError(`Object stream ${holder} is missing.`);
-      const bytes = this.streamData(object);
-      const lexer = new Lexer(bytes);
+      const text = Buffer.from(this.streamData(object)).toString('latin1');
+      const lexer = new Lexer(text);
       const count = countOf(object.value);
       const first = numberOf(this.get(object.value.get('/First')), 0);
       const offsets: number[] = [];
-      if (count > bytes.length) throw new PdfSyntaxError(`Object stream ${holder} is damaged.`);
+      if (count > text.length) throw new PdfSyntaxError(`Object stream ${holder} is damaged.`);
       for (let i = 0; i < count; i++) {
         lexer.word();
         offsets.push(first + Number(lexer.word()));
       }
-      held = { bytes, offsets };
-      this.held += bytes.length;
+      held = { text, offsets };
+      this.held += text.length;
       for (const [num, old] of this.holders) {
         if (this.held <= MOST_HELD) break;
         this.holders.delete(num);
-        this.held -= old.bytes.length;
+        this.held -= old.text.length;
       }
       this.holders.set(holder, held);
     }
     const at = held.offsets[index];
     if (at === undefined || !(at >= 0)) throw new PdfSyntaxError(`Object stream ${holder} has no object ${index}.`);
-    return { value: new Lexer(held.bytes, at).value(), stream: null };
+    return { value: new Lexer(held.text, at).value(), stream: null };
   }
 
   /** A stream's data, decoded as far as it goes. @throws PdfSyntaxError where a filter is not known; PdfTooLarge */
@@ -307,14 +313,13 @@ export class PdfFile {
   }
 
   private readSection(offset: number): Dict {
-    const start = this.read(offset, 32);
-    return new Lexer(start).accept('xref') ? this.readTable(offset) : this.readXrefStream(offset);
+    return new Lexer(this.text(offset, 32)).accept('xref') ? this.readTable(offset) : this.readXrefStream(offset);
   }
 
   private readTable(offset: number): Dict {
     for (let window = 1 << 16; ; window *= 4) {
-      const bytes = this.read(offset, window);
-      const lexer = new Lexer(bytes, 0, offset + bytes.length >= this.size || window > MOST_TABLE);
+      const text = this.text(offset, window);
+      const lexer = new Lexer(text, 0, offset + text.length >= this.size || window > MOST_TABLE);
       const found = new Map<number, Entry>();
       try {
         lexer.accept('xref');
@@ -325,9 +330,7 @@ export class PdfFile {
           if (from === '' || many === '' || !Number.isInteger(first) || !Number.isInteger(count))
             throw new PdfSyntaxError('The table of objects is damaged.');
           for (let i = 0; i < count; i++) {
-            const at = Number(lexer.word());
-            lexer.word();
-            const type = lexer.word();
+            const [at, type] = lexer.entry();
             if (type !== 'n' && type !== 'f') throw new PdfSyntaxError('The table of objects is damaged.');
             if (first + i > MOST_OBJECTS) throw new PdfSyntaxError('The table of objects is damaged.');
             if (type === 'n' && at > 0) found.set(first + i, { kind: 'at', offset: at });
@@ -344,7 +347,7 @@ export class PdfFile {
   }
 
   private readXrefStream(offset: number): Dict {
-    const num = Number(new Lexer(this.read(offset, 32)).word());
+    const num = Number(new Lexer(this.text(offset, 32)).word());
     if (!Number.isInteger(num)) throw new PdfSyntaxError('The table of objects is not where the file says.');
     const object = this.objectAt(offset, num);
     const dict = object.value;

@@ -1,22 +1,45 @@
 import { PdfSyntaxError, Ref, type Dict, type PdfValue } from './objects';
 
-const WHITE = new Uint8Array(256);
-for (const c of [0, 9, 10, 12, 13, 32]) WHITE[c] = 1;
-const DELIMITER = new Uint8Array(256);
-for (const c of '()<>[]{}/%') DELIMITER[c.charCodeAt(0)] = 1;
+/*
+ * Sticky patterns rather than loops over characters: the engine runs them as machine code from the second time on, where
+ * a loop has to be run some thousand times first, and most files have no more than that.
+ */
+const WHITE = /[\0\t\n\f\r ]*/y;
+const COMMENT = /[^\n\r]*/y;
+const REGULAR = /[^\0\t\n\f\r ()<>[\]{}/%]*/y;
+/** A number that cannot be the first of a reference: a real or signed one, or one behind which no second number and `R` stand. */
+const NUMBER = new RegExp(
+  [
+    String.raw`(?:\d+\.\d*|\.\d+|[-+](?:\d+\.?\d*|\.\d+))(?=[\0\t\n\f\r ()<>[\]{}/%])`,
+    String.raw`\d+(?=[()<>[\]{}/]|[\0\t\n\f\r ]+[^\0\t\n\f\r %\d])`,
+    String.raw`\d+(?=[\0\t\n\f\r ]+\d+(?:\.|[\0\t\n\f\r ]*[()<>[\]{}/]|[\0\t\n\f\r ]+[^\0\t\n\f\r %R]))`,
+  ].join('|'),
+  'y',
+);
+const REFERENCE = /(\d+)[\0\t\n\f\r ]+(\d{1,5})[\0\t\n\f\r ]+R(?=[\0\t\n\f\r ()<>[\]{}/%])/y;
+
+/** A line of a table of objects as it is to be (7.5.4). */
+const ENTRY = /[\0\t\n\f\r ]*\d{10} \d{5} [nf](?=[\0\t\n\f\r ])/y;
+
+/** Where a pattern that always fits ends. */
+function after(pattern: RegExp, text: string, at: number): number {
+  pattern.lastIndex = at;
+  pattern.test(text);
+  return pattern.lastIndex;
+}
 
 /** Deeper nesting than this is an attack, not a document. */
 const MAX_DEPTH = 200;
 
-/** Reaching the end of the bytes at hand: the caller reads more and tries again. */
+/** Reaching the end of the text at hand: the caller reads more and tries again. */
 export class OutOfBytes extends Error {}
 
-/** Reads objects out of a buffer, from `at` on (ISO 32000-1, 7.2 and 7.3). */
+/** Reads objects out of bytes as Latin-1 text, from `at` on (ISO 32000-1, 7.2 and 7.3). */
 export class Lexer {
   constructor(
-    readonly bytes: Uint8Array,
+    readonly text: string,
     public at = 0,
-    /** Whether the buffer ends where the file ends: then running out is an error of the file. */
+    /** Whether the text ends where the file ends: then running out is an error of the file. */
     readonly complete = true,
   ) {}
 
@@ -26,32 +49,41 @@ export class Lexer {
   }
 
   skipWhite(): void {
-    const { bytes } = this;
-    for (;;) {
-      const c = bytes[this.at];
-      if (c === undefined) return;
-      if (WHITE[c]) this.at++;
-      else if (c === 0x25) {
-        while (this.at < bytes.length && bytes[this.at] !== 10 && bytes[this.at] !== 13) this.at++;
-      } else return;
-    }
+    const { text } = this;
+    this.at = after(WHITE, text, this.at);
+    while (text.charCodeAt(this.at) === 0x25) this.at = after(WHITE, text, after(COMMENT, text, this.at));
+  }
+
+  /** A run of regular characters from `start` on; `from` is where the run is looked for. */
+  private run(start: number, from: number): string {
+    this.at = after(REGULAR, this.text, from);
+    if (this.at >= this.text.length && !this.complete) this.end();
+    return own(this.text.slice(start, this.at));
   }
 
   /** A run of regular characters: a number or keyword. */
   word(): string {
     this.skipWhite();
-    const start = this.at;
-    const { bytes } = this;
-    while (this.at < bytes.length && !WHITE[bytes[this.at]!] && !DELIMITER[bytes[this.at]!]) this.at++;
-    if (this.at >= bytes.length && !this.complete) this.end();
-    return latin1(bytes, start, this.at);
+    return this.run(this.at, this.at);
+  }
+
+  /** An entry of a table of objects (7.5.4): its offset, and whether it is in use (`n`) or free (`f`). */
+  entry(): readonly [offset: number, type: string] {
+    ENTRY.lastIndex = this.at;
+    if (ENTRY.test(this.text)) {
+      this.at = ENTRY.lastIndex;
+      return [Number(this.text.slice(this.at - 18, this.at - 8)), this.text[this.at - 1]!];
+    }
+    const offset = this.word();
+    this.word();
+    return [Number(offset), this.word()];
   }
 
   /** Whether the keyword comes next; steps over it if so. */
   accept(keyword: string): boolean {
     this.skipWhite();
-    if (this.at + keyword.length > this.bytes.length && !this.complete) this.end();
-    for (let i = 0; i < keyword.length; i++) if (this.bytes[this.at + i] !== keyword.charCodeAt(i)) return false;
+    if (this.at + keyword.length > this.text.length && !this.complete) this.end();
+    if (!this.text.startsWith(keyword, this.at)) return false;
     this.at += keyword.length;
     return true;
   }
@@ -59,65 +91,76 @@ export class Lexer {
   value(depth = 0): PdfValue {
     if (depth > MAX_DEPTH) throw new PdfSyntaxError('Objects are nested too deeply.');
     this.skipWhite();
-    const c = this.bytes[this.at];
-    if (c === undefined) return this.end();
+    const { text } = this;
+    const c = text.charCodeAt(this.at);
+    if (Number.isNaN(c)) return this.end();
     switch (c) {
       case 0x2f: // /
-        return this.name();
+        return this.run(this.at, this.at + 1);
       case 0x28: // (
         return this.literalString();
       case 0x3c: // <
-        return this.bytes[this.at + 1] === 0x3c ? this.dict(depth) : this.hexString();
+        return text.charCodeAt(this.at + 1) === 0x3c ? this.dict(depth) : this.hexString();
       case 0x5b: // [
         return this.array(depth);
     }
+    REFERENCE.lastIndex = this.at;
+    const reference = c >= 0x30 && c <= 0x39 ? REFERENCE.exec(text) : null;
+    if (reference) {
+      this.at = REFERENCE.lastIndex;
+      return new Ref(Number(reference[1]), Number(reference[2]));
+    }
+    NUMBER.lastIndex = this.at;
+    return NUMBER.test(text) ? this.number() : this.other();
+  }
+
+  /** A number that {@link NUMBER} has found to be one. */
+  private number(): string {
+    const start = this.at;
+    this.at = NUMBER.lastIndex;
+    return own(this.text.slice(start, this.at));
+  }
+
+  /** Anything else: a keyword, a number oddly written, a reference with comments in it or at the end of the text. */
+  private other(): PdfValue {
     const word = this.word();
     if (word === '') throw new PdfSyntaxError(`There is no object at byte ${this.at}.`);
-    if (/^\d+$/.test(word)) {
-      // perhaps "num gen R"
-      const back = this.at;
-      const gen = this.maybeInteger();
-      if (gen !== null) {
-        this.skipWhite();
-        if (this.at >= this.bytes.length && !this.complete) this.end();
-        if (this.bytes[this.at] === 0x52 && !isRegular(this.bytes[this.at + 1])) {
-          this.at++;
-          return new Ref(Number(word), gen);
-        }
+    if (!/^\d+$/.test(word)) return tidyNumber(word);
+    // perhaps "num gen R"
+    const back = this.at;
+    const gen = this.maybeInteger();
+    if (gen !== null) {
+      this.skipWhite();
+      if (this.at >= this.text.length && !this.complete) this.end();
+      if (this.text.charCodeAt(this.at) === 0x52 && after(REGULAR, this.text, this.at) === this.at + 1) {
+        this.at++;
+        return new Ref(Number(word), gen);
       }
-      this.at = back;
-      return word;
     }
-    return tidyNumber(word);
+    this.at = back;
+    return word;
   }
 
   private maybeInteger(): number | null {
     this.skipWhite();
-    const c = this.bytes[this.at];
-    if (c === undefined && !this.complete) this.end();
-    if (c === undefined || c < 0x30 || c > 0x39) return null;
+    const c = this.text.charCodeAt(this.at);
+    if (Number.isNaN(c) && !this.complete) this.end();
+    if (!(c >= 0x30 && c <= 0x39)) return null;
     const word = this.word();
     return /^\d{1,5}$/.test(word) ? Number(word) : null;
   }
 
-  private name(): string {
-    const start = this.at++;
-    const { bytes } = this;
-    while (this.at < bytes.length && !WHITE[bytes[this.at]!] && !DELIMITER[bytes[this.at]!]) this.at++;
-    if (this.at >= bytes.length && !this.complete) this.end();
-    return latin1(bytes, start, this.at);
-  }
-
   private literalString(): string {
     const start = this.at;
+    const { text } = this;
     let depth = 0;
-    for (; this.at < this.bytes.length; this.at++) {
-      const c = this.bytes[this.at];
+    for (; this.at < text.length; this.at++) {
+      const c = text.charCodeAt(this.at);
       if (c === 0x5c) this.at++;
       else if (c === 0x28) depth++;
       else if (c === 0x29 && --depth === 0) {
         this.at++;
-        return latin1(this.bytes, start, this.at);
+        return own(text.slice(start, this.at));
       }
     }
     return this.end();
@@ -125,10 +168,10 @@ export class Lexer {
 
   private hexString(): string {
     const start = this.at;
-    const close = this.bytes.indexOf(0x3e, start);
+    const close = this.text.indexOf('>', start);
     if (close < 0) return this.end();
     this.at = close + 1;
-    return latin1(this.bytes, start, this.at);
+    return own(this.text.slice(start, this.at));
   }
 
   private array(depth: number): PdfValue[] {
@@ -136,8 +179,8 @@ export class Lexer {
     const out: PdfValue[] = [];
     for (;;) {
       this.skipWhite();
-      if (this.at >= this.bytes.length) return this.end();
-      if (this.bytes[this.at] === 0x5d) {
+      if (this.at >= this.text.length) return this.end();
+      if (this.text.charCodeAt(this.at) === 0x5d) {
         this.at++;
         return out;
       }
@@ -150,19 +193,18 @@ export class Lexer {
     const out: Dict = new Map();
     for (;;) {
       this.skipWhite();
-      if (this.at + 1 >= this.bytes.length) return this.end();
-      if (this.bytes[this.at] === 0x3e && this.bytes[this.at + 1] === 0x3e) {
+      if (this.at + 1 >= this.text.length) return this.end();
+      if (this.text.startsWith('>>', this.at)) {
         this.at += 2;
         return out;
       }
-      if (this.bytes[this.at] !== 0x2f) throw new PdfSyntaxError(`A dictionary key is missing at byte ${this.at}.`);
-      const key = this.name();
+      if (this.text.charCodeAt(this.at) !== 0x2f)
+        throw new PdfSyntaxError(`A dictionary key is missing at byte ${this.at}.`);
+      const key = this.run(this.at, this.at + 1);
       out.set(key, this.value(depth + 1));
     }
   }
 }
-
-const isRegular = (c: number | undefined): boolean => c !== undefined && !WHITE[c] && !DELIMITER[c];
 
 /** What some writers produce and no reader should pass on: `--5`, `4.-3`, `+.5`. */
 function tidyNumber(word: string): string {
@@ -171,6 +213,17 @@ function tidyNumber(word: string): string {
   return m && m[1] ? (word.startsWith('-') ? `-${m[1]}` : m[1]) : '0';
 }
 
-function latin1(bytes: Uint8Array, start: number, end: number): string {
-  return Buffer.from(bytes.buffer, bytes.byteOffset + start, end - start).toString('latin1');
+/** From this length on the engine cuts a string out of another by pointing into it, and keeps the whole of that. */
+const POINTED = 13;
+const MOST_NAMES = 4096;
+const names = new Map<string, string>();
+
+/** A string that holds nothing but itself: a page's dictionary must not keep the piece of the file it was read from. */
+function own(s: string): string {
+  if (s.length < POINTED) return s;
+  const known = names.get(s);
+  if (known !== undefined) return known;
+  const copy = Buffer.from(s, 'latin1').toString('latin1');
+  if (s.length < 128 && names.size < MOST_NAMES) names.set(copy, copy);
+  return copy;
 }

@@ -33,7 +33,7 @@ export function rebuild(size: number, read: (offset: number, length: number) => 
   let catalog: number | null = null;
   const dictAt = (offset: number): Dict | null => {
     try {
-      const lexer = new Lexer(read(offset, 1 << 16), 0);
+      const lexer = new Lexer(read(offset, 1 << 16).toString('latin1'));
       const value = lexer.value();
       return isDict(value) ? value : null;
     } catch {
@@ -79,7 +79,7 @@ export function rebuild(size: number, read: (offset: number, length: number) => 
 
 /** The numbers of the objects that an object stream holds, in its order (7.5.7). */
 export function heldNumbers(bytes: Uint8Array, count: number): number[] {
-  const lexer = new Lexer(bytes);
+  const lexer = new Lexer(Buffer.from(bytes).toString('latin1'));
   const out: number[] = [];
   for (let i = 0; i < count; i++) {
     const num = Number(lexer.word());

@@ -11,7 +11,7 @@ import { Lexer, OutOfBytes } from './lexer';
 import { isDict, numberOf, PdfSyntaxError, Ref, serialise, type Dict, type PdfValue } from './objects';
 
 const dir = scratch();
-const parse = (text: string): PdfValue => new Lexer(Buffer.from(text, 'latin1')).value();
+const parse = (text: string): PdfValue => new Lexer(text).value();
 const write = (v: PdfValue): string => serialise(v, (r) => `${r.num} ${r.gen} R`);
 
 describe('reading objects', () => {
@@ -24,6 +24,43 @@ describe('reading objects', () => {
     expect(parse('[1 2 R 3 4 5 6 R 7]')).toEqual([new Ref(1, 2), '3', '4', new Ref(5, 6), '7']);
     expect(parse('[1 0 Rx]')).toEqual(['1', '0', 'Rx']);
     expect(parse('12 0 R')).toEqual(new Ref(12, 0));
+  });
+
+  it('finds a reference however it is spaced, and a number wherever it is none', () => {
+    expect(parse('[5 % of these\n0 R 7 0%or so\rR 3\0 0\fR]')).toEqual([new Ref(5, 0), new Ref(7, 0), new Ref(3, 0)]);
+    expect(parse('[12/A 12(a)12<41>12 -1 0 R 1 0.5 R 1 123456 R]')).toEqual([
+      '12',
+      '/A',
+      '12',
+      '(a)',
+      '12',
+      '<41>',
+      '12',
+      '-1',
+      '0',
+      'R',
+      '1',
+      '0.5',
+      'R',
+      '1',
+      '123456',
+      'R',
+    ]);
+  });
+
+  it('keeps long names and strings whole, however often they come', () => {
+    const long = `/${'N'.repeat(40)}`;
+    expect(parse(`[${long} ${long} (${'s'.repeat(200)})]`)).toEqual([long, long, `(${'s'.repeat(200)})`]);
+  });
+
+  it('reads the lines of a table as they are to be, and as some write them', () => {
+    const lines = new Lexer('0000000017 00000 n \n0000000000 65535 f\r\n 17 0 n 0000000081 00000 n\n');
+    expect([1, 2, 3, 4].map(() => lines.entry())).toEqual([
+      [17, 'n'],
+      [0, 'f'],
+      [17, 'n'],
+      [81, 'n'],
+    ]);
   });
 
   it('reads dictionaries, comments and all', () => {
@@ -48,7 +85,7 @@ describe('reading objects', () => {
   });
 
   it('asks for more bytes where the window ends in an object', () => {
-    const cut = (text: string) => () => new Lexer(Buffer.from(text), 0, false).value();
+    const cut = (text: string) => () => new Lexer(text, 0, false).value();
     for (const text of ['(abc', '<</A ', '[1 2', '/Na', '12', '12 0', '<4']) expect(cut(text)).toThrow(OutOfBytes);
   });
 

@@ -8,7 +8,7 @@ const MOST = 8;
  * read at once. What was given stays as it was when the window moves on.
  */
 export class Windows {
-  private readonly kept: { at: number; bytes: Buffer }[] = [];
+  private readonly kept: { readonly at: number; readonly bytes: Buffer; text: string | null }[] = [];
   private next = 0;
 
   /**
@@ -22,16 +22,34 @@ export class Windows {
 
   /** Bytes of the file; fewer at its end. */
   read(offset: number, length: number): Buffer {
-    const wanted = Math.max(0, Math.min(length, this.size - offset));
+    const wanted = this.within(offset, length);
     if (wanted > LENGTH / 2) return this.readFrom(offset, Buffer.allocUnsafe(wanted));
-    for (const { at, bytes } of this.kept)
-      if (offset >= at && offset + wanted <= at + bytes.length)
-        return bytes.subarray(offset - at, offset - at + wanted);
+    const { at, bytes } = this.around(offset, wanted);
+    return bytes.subarray(offset - at, Math.min(offset - at + wanted, bytes.length));
+  }
+
+  /** The same as Latin-1 text: a character a byte. */
+  text(offset: number, length: number): string {
+    const wanted = this.within(offset, length);
+    if (wanted > LENGTH / 2) return this.read(offset, wanted).toString('latin1');
+    const window = this.around(offset, wanted);
+    const text = (window.text ??= window.bytes.toString('latin1'));
+    return text.slice(offset - window.at, offset - window.at + wanted);
+  }
+
+  private within(offset: number, length: number): number {
+    return Math.max(0, Math.min(length, this.size - offset));
+  }
+
+  private around(offset: number, wanted: number): { readonly at: number; readonly bytes: Buffer; text: string | null } {
+    for (const window of this.kept)
+      if (offset >= window.at && offset + wanted <= window.at + window.bytes.length) return window;
     // most is asked for in the order in which it stands, and now and then a little before
     const at = Math.max(0, offset - LENGTH / 32);
-    const bytes = this.readFrom(at, Buffer.allocUnsafe(Math.min(LENGTH, this.size - at)));
-    this.kept[this.next] = { at, bytes };
+    const bytes = this.readFrom(at, Buffer.allocUnsafe(Math.max(0, Math.min(LENGTH, this.size - at))));
+    const window = { at, bytes, text: null };
+    this.kept[this.next] = window;
     this.next = (this.next + 1) % MOST;
-    return bytes.subarray(offset - at, Math.min(offset - at + wanted, bytes.length));
+    return window;
   }
 }
