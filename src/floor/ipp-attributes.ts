@@ -37,112 +37,117 @@ export interface Told {
   readonly attribute: Attribute;
 }
 
+/** Sizes that it feeds, in hundredths of a millimetre, in the order of {@link MEDIA}. */
+const SIZES: readonly (readonly [number, number])[] = [
+  [32000, 45000],
+  [29700, 42000],
+  [22500, 32000],
+  [21000, 29700],
+  [27940, 43180],
+  [21590, 27940],
+];
+const dimensions = ([width, height]: readonly [number, number]): Attribute[] => [
+  ipp.integer('x-dimension', width),
+  ipp.integer('y-dimension', height),
+];
+const mediaSize = (size: readonly [number, number]): Attribute[] => [ipp.collection('media-size', dimensions(size))];
+
 /** Everything the printer tells of itself. */
-export function printerAttributes(press: Press, uri: string, panel: string): Told[] {
+export const printerAttributes = (press: Press, uri: string, panel: string): Told[] => [
+  ...description(press, uri, panel).map((attribute): Told => ({ group: 'printer-description', attribute })),
+  ...template().map((attribute): Told => ({ group: 'job-template', attribute })),
+];
+
+/** What it is, and how it does (RFC 8011, 5.4). */
+function description(press: Press, uri: string, panel: string): Attribute[] {
   const { state, reasons } = press.state();
-  const d = (attribute: Attribute): Told => ({ group: 'printer-description', attribute });
-  const t = (attribute: Attribute): Told => ({ group: 'job-template', attribute });
-  const size = ([width, height]: readonly [number, number]): Attribute[] => [
-    ipp.collection('media-size', [ipp.integer('x-dimension', width), ipp.integer('y-dimension', height)]),
-  ];
-  const sizes: readonly (readonly [number, number])[] = [
-    [32000, 45000],
-    [29700, 42000],
-    [22500, 32000],
-    [21000, 29700],
-    [27940, 43180],
-    [21590, 27940],
-  ];
   const perMinute = Math.round((press.options.speed * press.options.factor) / 60);
   return [
-    d(ipp.charset('charset-configured', 'utf-8')),
-    d(ipp.charset('charset-supported', 'utf-8')),
-    d(ipp.boolean('color-supported', true)),
-    d(ipp.keyword('compression-supported', 'none')),
-    d(ipp.mime('document-format-default', FORMATS[0]!)),
-    d(ipp.mime('document-format-supported', ...FORMATS)),
-    d(ipp.language('generated-natural-language-supported', 'en')),
-    d(ipp.keyword('ipp-versions-supported', '1.1', '2.0')),
-    d(
-      ipp.keyword(
-        'job-creation-attributes-supported',
-        'copies',
-        'sides',
-        'media',
-        'media-col',
-        'finishings',
-        'job-hold-until',
-        'overrides',
-        'multiple-document-handling',
-        'print-scaling',
-        'output-bin',
-      ),
+    ipp.charset('charset-configured', 'utf-8'),
+    ipp.charset('charset-supported', 'utf-8'),
+    ipp.boolean('color-supported', true),
+    ipp.keyword('compression-supported', 'none'),
+    ipp.mime('document-format-default', FORMATS[0]!),
+    ipp.mime('document-format-supported', ...FORMATS),
+    ipp.language('generated-natural-language-supported', 'en'),
+    ipp.keyword('ipp-versions-supported', '1.1', '2.0'),
+    ipp.keyword(
+      'job-creation-attributes-supported',
+      'copies',
+      'sides',
+      'media',
+      'media-col',
+      'finishings',
+      'job-hold-until',
+      'overrides',
+      'multiple-document-handling',
+      'print-scaling',
+      'output-bin',
     ),
-    d(ipp.boolean('multiple-document-jobs-supported', false)),
-    d(ipp.integer('multiple-operation-time-out', press.options.timeout ?? DOCUMENT_TIMEOUT)),
-    d(ipp.keyword('multiple-operation-time-out-action', 'abort-job')),
-    d(ipp.language('natural-language-configured', 'en')),
-    d(ipp.enum('operations-supported', ...Object.values(Operation))),
-    d(ipp.integer('pages-per-minute', perMinute)),
-    d(ipp.integer('pages-per-minute-color', perMinute)),
-    d(ipp.keyword('pdl-override-supported', 'attempted')),
-    d(ipp.dateTime('printer-current-time', new Date(press.options.now()))),
-    d(ipp.text('printer-info', `${press.options.name}, a pretended sheet-fed press`)),
-    d(ipp.boolean('printer-is-accepting-jobs', true)),
-    d(ipp.text('printer-location', 'Print room')),
-    d(ipp.text('printer-make-and-model', 'Odd Sparrow stand-in press')),
-    d(ipp.uri('printer-more-info', panel)),
-    d(ipp.name('printer-name', press.options.name)),
-    d(ipp.enum('printer-state', PrinterState[state])),
-    d(ipp.keyword('printer-state-reasons', ...(reasons.length > 0 ? reasons : ['none']))),
-    d(ipp.integer('printer-up-time', press.upTime())),
-    d(ipp.uri('printer-uri-supported', uri)),
-    d(ipp.integer('queued-job-count', press.all().filter((j) => j.completedAt === null).length)),
-    d(ipp.keyword('uri-authentication-supported', 'none')),
-    d(ipp.keyword('uri-security-supported', 'none')),
-    d(ipp.keyword('which-jobs-supported', 'completed', 'not-completed')),
-    t(ipp.integer('copies-default', 1)),
-    t(ipp.range('copies-supported', { low: 1, high: 1_000_000 })),
-    t(ipp.enum('finishings-default', 3)),
-    t(ipp.enum('finishings-supported', ...FINISHINGS)),
-    t(ipp.keyword('job-hold-until-default', 'no-hold')),
-    t(ipp.keyword('job-hold-until-supported', ...HOLDS)),
-    t(ipp.keyword('media-default', MEDIA[0]!)),
-    t(ipp.keyword('media-ready', ...MEDIA)),
-    t(ipp.keyword('media-supported', ...MEDIA)),
-    t(ipp.collection('media-col-default', size(sizes[0]!))),
-    t(ipp.collection('media-col-ready', ...sizes.map(size))),
-    t(ipp.keyword('media-col-supported', 'media-size', 'media-info', 'media-weight-metric', 'media-source')),
-    t(
-      ipp.collection(
-        'media-size-supported',
-        ...sizes.map(([w, h]) => [ipp.integer('x-dimension', w), ipp.integer('y-dimension', h)]),
-      ),
+    ipp.boolean('multiple-document-jobs-supported', false),
+    ipp.integer('multiple-operation-time-out', press.options.timeout ?? DOCUMENT_TIMEOUT),
+    ipp.keyword('multiple-operation-time-out-action', 'abort-job'),
+    ipp.language('natural-language-configured', 'en'),
+    ipp.enum('operations-supported', ...Object.values(Operation)),
+    ipp.integer('pages-per-minute', perMinute),
+    ipp.integer('pages-per-minute-color', perMinute),
+    ipp.keyword('pdl-override-supported', 'attempted'),
+    ipp.dateTime('printer-current-time', new Date(press.options.now())),
+    ipp.text('printer-info', `${press.options.name}, a pretended sheet-fed press`),
+    ipp.boolean('printer-is-accepting-jobs', true),
+    ipp.text('printer-location', 'Print room'),
+    ipp.text('printer-make-and-model', 'Odd Sparrow stand-in press'),
+    ipp.uri('printer-more-info', panel),
+    ipp.name('printer-name', press.options.name),
+    ipp.enum('printer-state', PrinterState[state]),
+    ipp.keyword('printer-state-reasons', ...(reasons.length > 0 ? reasons : ['none'])),
+    ipp.integer('printer-up-time', press.upTime()),
+    ipp.uri('printer-uri-supported', uri),
+    ipp.integer('queued-job-count', press.all().filter((j) => j.completedAt === null).length),
+    ipp.keyword('uri-authentication-supported', 'none'),
+    ipp.keyword('uri-security-supported', 'none'),
+    ipp.keyword('which-jobs-supported', 'completed', 'not-completed'),
+  ];
+}
+
+/** What can be wished for of a job (RFC 8011, 5.2). */
+function template(): Attribute[] {
+  return [
+    ipp.integer('copies-default', 1),
+    ipp.range('copies-supported', { low: 1, high: 1_000_000 }),
+    ipp.enum('finishings-default', 3),
+    ipp.enum('finishings-supported', ...FINISHINGS),
+    ipp.keyword('job-hold-until-default', 'no-hold'),
+    ipp.keyword('job-hold-until-supported', ...HOLDS),
+    ipp.keyword('media-default', MEDIA[0]!),
+    ipp.keyword('media-ready', ...MEDIA),
+    ipp.keyword('media-supported', ...MEDIA),
+    ipp.collection('media-col-default', mediaSize(SIZES[0]!)),
+    ipp.collection('media-col-ready', ...SIZES.map(mediaSize)),
+    ipp.keyword('media-col-supported', 'media-size', 'media-info', 'media-weight-metric', 'media-source'),
+    ipp.collection('media-size-supported', ...SIZES.map(dimensions)),
+    ipp.collection(
+      'media-col-database',
+      ...SIZES.map((s) => [...mediaSize(s), ipp.range('media-weight-metric', WEIGHTS)]),
     ),
-    t(
-      ipp.collection(
-        'media-col-database',
-        ...sizes.map((s) => [...size(s), ipp.range('media-weight-metric', WEIGHTS)]),
-      ),
-    ),
-    t(ipp.keyword('media-info-supported', ...INFOS)),
-    t(ipp.range('media-weight-metric-supported', WEIGHTS)),
-    t(ipp.keyword('output-bin-default', OUTPUT_BINS[0]!)),
-    t(ipp.keyword('output-bin-supported', ...OUTPUT_BINS)),
-    t(ipp.keyword('multiple-document-handling-default', HANDLINGS[2]!)),
-    t(ipp.keyword('multiple-document-handling-supported', ...HANDLINGS)),
-    t(ipp.keyword('media-source-supported', ...SOURCES)),
-    t(ipp.keyword('overrides-supported', ...OVERRIDES)),
-    t(ipp.enum('orientation-requested-default', 3)),
-    t(ipp.enum('orientation-requested-supported', 3, 4)),
-    t(ipp.enum('print-quality-default', 4)),
-    t(ipp.enum('print-quality-supported', 4)),
-    t(ipp.keyword('print-scaling-default', 'none')),
-    t(ipp.keyword('print-scaling-supported', 'none')),
-    t(ipp.resolution('printer-resolution-default', { across: 1200, feed: 1200, unit: 3 })),
-    t(ipp.resolution('printer-resolution-supported', { across: 1200, feed: 1200, unit: 3 })),
-    t(ipp.keyword('sides-default', SIDES[0]!)),
-    t(ipp.keyword('sides-supported', ...SIDES)),
+    ipp.keyword('media-info-supported', ...INFOS),
+    ipp.range('media-weight-metric-supported', WEIGHTS),
+    ipp.keyword('output-bin-default', OUTPUT_BINS[0]!),
+    ipp.keyword('output-bin-supported', ...OUTPUT_BINS),
+    ipp.keyword('multiple-document-handling-default', HANDLINGS[2]!),
+    ipp.keyword('multiple-document-handling-supported', ...HANDLINGS),
+    ipp.keyword('media-source-supported', ...SOURCES),
+    ipp.keyword('overrides-supported', ...OVERRIDES),
+    ipp.enum('orientation-requested-default', 3),
+    ipp.enum('orientation-requested-supported', 3, 4),
+    ipp.enum('print-quality-default', 4),
+    ipp.enum('print-quality-supported', 4),
+    ipp.keyword('print-scaling-default', 'none'),
+    ipp.keyword('print-scaling-supported', 'none'),
+    ipp.resolution('printer-resolution-default', { across: 1200, feed: 1200, unit: 3 }),
+    ipp.resolution('printer-resolution-supported', { across: 1200, feed: 1200, unit: 3 }),
+    ipp.keyword('sides-default', SIDES[0]!),
+    ipp.keyword('sides-supported', ...SIDES),
   ];
 }
 

@@ -81,17 +81,16 @@ interface Answer {
   readonly groups: readonly AttributeGroup[];
 }
 
-async function handle(service: IppService, m: Message, rest: Readable): Promise<Answer> {
-  const { press } = service;
-  press.tick();
+/** What a request says of itself, when it is one that can be answered (RFC 8011, 4.1). */
+function addressed(m: Message): Operations {
   // RFC 8011, 4.1.8: the major version decides
   if (m.version[0] < 1 || m.version[0] > 2)
     throw new Refusal(Status.versionNotSupported, 'IPP versions 1.1 and 2.0 are spoken here.');
   if (m.requestId < 1) throw new Refusal(Status.badRequest, 'The request has no number.');
-  const operationGroup_ = m.groups[0];
-  const [charset, language] = operationGroup_?.attributes ?? [];
+  const first = m.groups[0];
+  const [charset, language] = first?.attributes ?? [];
   if (
-    operationGroup_?.tag !== Group.operation ||
+    first?.tag !== Group.operation ||
     charset?.name !== 'attributes-charset' ||
     language?.name !== 'attributes-natural-language'
   )
@@ -103,89 +102,115 @@ async function handle(service: IppService, m: Message, rest: Readable): Promise<
   if (!target) throw new Refusal(Status.badRequest, 'The request names no printer.');
   if (!/^ipps?:\/\//i.test(target))
     throw new Refusal(Status.badRequest, 'The printer is not named by an ipp: address.');
+  return op;
+}
 
-  switch (m.code) {
-    case Operation.getPrinterAttributes:
-      return {
-        ignored: [],
-        groups: [
-          {
-            tag: Group.printer,
-            attributes: asked(printerAttributes(press, service.uri, service.panel), op, 'printer-description'),
-          },
-        ],
-      };
-    case Operation.validateJob: {
+/** A request as it is answered. */
+interface Asked {
+  readonly service: IppService;
+  readonly message: Message;
+  readonly op: Operations;
+  /** What follows the request: a document. */
+  readonly rest: Readable;
+}
+type Answering = (asked: Asked) => Answer | Promise<Answer>;
+
+const NOTHING: Answer = { ignored: [], groups: [] };
+
+async function print({ service, message, op, rest }: Asked): Promise<Answer> {
+  checkFormat(op);
+  const { ignored, wish } = wishesOf(message, op);
+  const job = service.press.create(wish);
+  await receive(service, job, rest);
+  return { ignored, groups: [jobGroup(service, service.press.job(job.id)!)] };
+}
+
+async function send({ service, op, rest }: Asked): Promise<Answer> {
+  const job = jobOf(service, op);
+  if (!op.has('last-document'))
+    throw new Refusal(Status.badRequest, 'The request does not say whether this is the last document.');
+  checkFormat(op);
+  if (job.documents > 0 || job.completedAt !== null)
+    throw new Refusal(Status.notPossible, 'The job has its document already.');
+  if (job.reasons.includes('job-incoming'))
+    throw new Refusal(Status.notPossible, 'The job’s document is arriving already.');
+  await receive(service, job, rest);
+  return { ignored: [], groups: [jobGroup(service, service.press.job(job.id)!)] };
+}
+
+/** What is done with a job in a state in which it can be done. */
+const toJob =
+  (can: (job: SpooledJob) => boolean, cannot: string, act: (press: Press, id: number) => void): Answering =>
+  ({ service, op }) => {
+    const job = jobOf(service, op);
+    if (!can(job)) throw new Refusal(Status.notPossible, `The job is ${job.state}${cannot}`);
+    act(service.press, job.id);
+    return NOTHING;
+  };
+const waits = (job: SpooledJob): boolean => job.state === 'pending' || job.state === 'held';
+
+const pausing =
+  (paused: boolean): Answering =>
+  ({ service }) => {
+    service.press.pause(paused);
+    return NOTHING;
+  };
+
+const OPERATIONS = new Map<number, Answering>([
+  [
+    Operation.getPrinterAttributes,
+    ({ service: { press, uri, panel }, op }) => ({
+      ignored: [],
+      groups: [
+        { tag: Group.printer, attributes: asked(printerAttributes(press, uri, panel), op, 'printer-description') },
+      ],
+    }),
+  ],
+  [
+    Operation.validateJob,
+    ({ message, op }) => {
       checkFormat(op);
-      const { ignored } = wishesOf(m, op);
-      return { ignored, groups: [] };
-    }
-    case Operation.createJob: {
-      const { ignored, wish } = wishesOf(m, op);
-      return { ignored, groups: [jobGroup(service, press.create(wish))] };
-    }
-    case Operation.printJob: {
-      checkFormat(op);
-      const { ignored, wish } = wishesOf(m, op);
-      const job = press.create(wish);
-      await receive(service, job, rest);
-      return { ignored, groups: [jobGroup(service, press.job(job.id)!)] };
-    }
-    case Operation.sendDocument: {
-      const job = jobOf(service, op);
-      if (!op.has('last-document'))
-        throw new Refusal(Status.badRequest, 'The request does not say whether this is the last document.');
-      checkFormat(op);
-      if (job.documents > 0 || job.completedAt !== null)
-        throw new Refusal(Status.notPossible, 'The job has its document already.');
-      if (job.reasons.includes('job-incoming'))
-        throw new Refusal(Status.notPossible, 'The job’s document is arriving already.');
-      await receive(service, job, rest);
-      return { ignored: [], groups: [jobGroup(service, press.job(job.id)!)] };
-    }
-    case Operation.getJobAttributes: {
-      const job = jobOf(service, op);
-      return {
-        ignored: [],
-        groups: [
-          {
-            tag: Group.job,
-            attributes: asked(jobAttributes(press, job, service.uri, service.panel), op, 'job-description'),
-          },
-        ],
-      };
-    }
-    case Operation.getJobs:
-      return { ignored: [], groups: listed(service, op) };
-    case Operation.cancelJob: {
-      const job = jobOf(service, op);
-      if (job.completedAt !== null) throw new Refusal(Status.notPossible, `The job is ${job.state} already.`);
-      press.end(job.id, 'canceled', 'job-canceled-by-user');
-      return { ignored: [], groups: [] };
-    }
-    case Operation.holdJob: {
-      const job = jobOf(service, op);
-      if (job.state !== 'pending' && job.state !== 'held')
-        throw new Refusal(Status.notPossible, `The job is ${job.state}; it cannot be held.`);
-      press.hold(job.id);
-      return { ignored: [], groups: [] };
-    }
-    case Operation.releaseJob: {
-      const job = jobOf(service, op);
-      if (job.state !== 'held' && job.state !== 'pending')
-        throw new Refusal(Status.notPossible, `The job is ${job.state}; there is nothing to release.`);
-      press.release(job.id);
-      return { ignored: [], groups: [] };
-    }
-    case Operation.pausePrinter:
-      press.pause(true);
-      return { ignored: [], groups: [] };
-    case Operation.resumePrinter:
-      press.pause(false);
-      return { ignored: [], groups: [] };
-    default:
-      throw new Refusal(Status.operationNotSupported, `Operation 0x${m.code.toString(16)} is not known here.`);
-  }
+      return { ignored: wishesOf(message, op).ignored, groups: [] };
+    },
+  ],
+  [
+    Operation.createJob,
+    ({ service, message, op }) => {
+      const { ignored, wish } = wishesOf(message, op);
+      return { ignored, groups: [jobGroup(service, service.press.create(wish))] };
+    },
+  ],
+  [Operation.printJob, print],
+  [Operation.sendDocument, send],
+  [
+    Operation.getJobAttributes,
+    ({ service, op }) => {
+      const told = jobAttributes(service.press, jobOf(service, op), service.uri, service.panel);
+      return { ignored: [], groups: [{ tag: Group.job, attributes: asked(told, op, 'job-description') }] };
+    },
+  ],
+  [Operation.getJobs, ({ service, op }) => ({ ignored: [], groups: listed(service, op) })],
+  [
+    Operation.cancelJob,
+    toJob(
+      (job) => job.completedAt === null,
+      ' already.',
+      (press, id) => press.end(id, 'canceled', 'job-canceled-by-user'),
+    ),
+  ],
+  [Operation.holdJob, toJob(waits, '; it cannot be held.', (press, id) => press.hold(id))],
+  [Operation.releaseJob, toJob(waits, '; there is nothing to release.', (press, id) => press.release(id))],
+  [Operation.pausePrinter, pausing(true)],
+  [Operation.resumePrinter, pausing(false)],
+]);
+
+async function handle(service: IppService, message: Message, rest: Readable): Promise<Answer> {
+  service.press.tick();
+  const op = addressed(message);
+  const answering = OPERATIONS.get(message.code);
+  if (!answering)
+    throw new Refusal(Status.operationNotSupported, `Operation 0x${message.code.toString(16)} is not known here.`);
+  return answering({ service, message, op, rest });
 }
 
 type Operations = ReadonlyMap<string, readonly Value[]>;

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { createServer, type IncomingMessage, type Server } from 'node:http';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
 import { Hands } from '../pdf';
@@ -27,6 +27,96 @@ export interface Floor {
   readonly close: () => Promise<void>;
 }
 
+/** What requests are answered with. */
+interface Answering {
+  readonly press: Press;
+  readonly service: IppService;
+  readonly hands: Hands;
+}
+
+/** A request with where it goes and how it is answered. */
+interface Asked {
+  readonly req: IncomingMessage;
+  readonly pathname: string;
+  readonly send: (status: number, type: string, body: string | Uint8Array) => void;
+}
+
+function sending(res: ServerResponse): Asked['send'] {
+  return (status, type, body) => {
+    if (res.headersSent) return;
+    res.writeHead(status, {
+      'Content-Type': type,
+      'Cache-Control': 'no-store',
+      'X-Content-Type-Options': 'nosniff',
+      ...(status >= 400 ? { Connection: 'close' } : {}),
+    });
+    res.end(body);
+  };
+}
+
+function answerIpp({ service }: Answering, { req, send }: Asked): void {
+  // a form of another site can send any text, and this type only with leave that it never gets
+  if (!/^application\/ipp\b/i.test(req.headers['content-type'] ?? ''))
+    return send(415, 'text/plain', 'Only application/ipp is answered here.');
+  // who sends nothing for a minute has gone
+  req.setTimeout(60_000, () => req.destroy());
+  answer(service, req).then(
+    (bytes) => send(200, 'application/ipp', bytes),
+    (e: unknown) => {
+      // who hung up in the middle is no failure of ours
+      if (!req.destroyed) console.error(e);
+      send(500, 'text/plain', 'The stand-in failed.');
+    },
+  );
+}
+
+function provoke({ press }: Answering, { pathname, send }: Asked): void {
+  const what = pathname.slice('/provoke/'.length);
+  if (what === 'media-empty' || what === 'media-jam') press.provoke(what);
+  else if (what === 'clear') press.provoke(null);
+  else if (what === 'pause' || what === 'resume') press.pause(what === 'pause');
+  else return send(404, 'text/plain', 'There is nothing of that name to provoke.');
+  send(200, 'application/json', JSON.stringify(panelState(press)));
+}
+
+/** A page of a job that has been printed. */
+function showPicture({ press, hands }: Answering, { send }: Asked, id: number, page: number): void {
+  const job = press.job(id);
+  const path = job && press.options.spool.path(job.id);
+  if (!job || !path || !existsSync(path) || page < 1 || page > Math.min(job.pages, Math.floor(job.printed)))
+    return send(404, 'text/plain', 'Not printed yet.');
+  const sound = existsSync(`${path}.work`) ? `${path}.work` : path;
+  hands.run('draw', { path: sound, page, width: 420 }).then(
+    (jpeg) => send(200, 'image/jpeg', jpeg),
+    (e: Error) => send(422, 'text/plain', `This page cannot be drawn. ${e.message}`),
+  );
+}
+
+function answerRequest(by: Answering, asked: Asked): void {
+  const { press } = by;
+  const { req, pathname, send } = asked;
+  const problem = askedWrongly(req);
+  if (problem) return send(problem.status, 'text/plain', problem.message);
+  const picture = /^\/pictures\/(\d+)\/(\d+)\.jpg$/.exec(pathname);
+  if (req.method === 'POST' && pathname.startsWith('/ipp/')) answerIpp(by, asked);
+  else if (req.method === 'POST' && pathname.startsWith('/provoke/')) provoke(by, asked);
+  else if (pathname === '/state') send(200, 'application/json', JSON.stringify(panelState(press)));
+  else if (picture) showPicture(by, asked, Number(picture[1]), Number(picture[2]));
+  else if (pathname === '/') send(200, 'text/html; charset=utf-8', panelPage(press.options.name));
+  else send(404, 'text/plain', 'Nothing here.');
+}
+
+/** Prints what is to be printed, ten times a second. */
+const ticking = (press: Press): NodeJS.Timeout =>
+  setInterval(() => {
+    try {
+      press.tick();
+    } catch (e) {
+      // a spool without room: what is printed next is written down when there is some
+      console.error((e as Error).message);
+    }
+  }, 100);
+
 /** Starts a stand-in press: a real IPP service on loopback, with a panel to look at it and to provoke trouble. */
 export async function startFloor(options: FloorOptions): Promise<Floor> {
   // what arrives is looked into in a thread that can be taken away from it: the press must go on
@@ -49,69 +139,14 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
     panel: `http://127.0.0.1:${port}/`,
     check: async (path, copy) => (await hands.run('read', { path, copy })).artwork.pages.length,
   };
-  const timer = setInterval(() => {
-    try {
-      press.tick();
-    } catch (e) {
-      // a spool without room: what is printed next is written down when there is some
-      console.error((e as Error).message);
-    }
-  }, 100);
-
+  const timer = ticking(press);
   server.on('clientError', (_e, socket) => {
     if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n');
   });
   server.on('request', (req, res) => {
     res.on('error', () => undefined);
-    const send = (status: number, type: string, body: string | Uint8Array): void => {
-      if (res.headersSent) return;
-      res.writeHead(status, {
-        'Content-Type': type,
-        'Cache-Control': 'no-store',
-        'X-Content-Type-Options': 'nosniff',
-        ...(status >= 400 ? { Connection: 'close' } : {}),
-      });
-      res.end(body);
-    };
-    const problem = askedWrongly(req);
-    if (problem) return send(problem.status, 'text/plain', problem.message);
     const pathname = (req.url ?? '/').split('?')[0]!;
-    const picture = /^\/pictures\/(\d+)\/(\d+)\.jpg$/.exec(pathname);
-    if (req.method === 'POST' && pathname.startsWith('/ipp/')) {
-      // a form of another site can send any text, and this type only with leave that it never gets
-      if (!/^application\/ipp\b/i.test(req.headers['content-type'] ?? ''))
-        return send(415, 'text/plain', 'Only application/ipp is answered here.');
-      // who sends nothing for a minute has gone
-      req.setTimeout(60_000, () => req.destroy());
-      answer(service, req).then(
-        (bytes) => send(200, 'application/ipp', bytes),
-        (e: unknown) => {
-          // who hung up in the middle is no failure of ours
-          if (!req.destroyed) console.error(e);
-          if (!res.headersSent) send(500, 'text/plain', 'The stand-in failed.');
-        },
-      );
-    } else if (req.method === 'POST' && pathname.startsWith('/provoke/')) {
-      const what = pathname.slice('/provoke/'.length);
-      if (what === 'media-empty' || what === 'media-jam') press.provoke(what);
-      else if (what === 'clear') press.provoke(null);
-      else if (what === 'pause' || what === 'resume') press.pause(what === 'pause');
-      else return send(404, 'text/plain', 'There is nothing of that name to provoke.');
-      send(200, 'application/json', JSON.stringify(panelState(press)));
-    } else if (pathname === '/state') send(200, 'application/json', JSON.stringify(panelState(press)));
-    else if (picture) {
-      const job = press.job(Number(picture[1]));
-      const page = Number(picture[2]);
-      const path = job && press.options.spool.path(job.id);
-      if (!job || !path || !existsSync(path) || page < 1 || page > Math.min(job.pages, Math.floor(job.printed)))
-        return send(404, 'text/plain', 'Not printed yet.');
-      const sound = existsSync(`${path}.work`) ? `${path}.work` : path;
-      hands.run('draw', { path: sound, page, width: 420 }).then(
-        (jpeg) => send(200, 'image/jpeg', jpeg),
-        (e: Error) => send(422, 'text/plain', `This page cannot be drawn. ${e.message}`),
-      );
-    } else if (pathname === '/') send(200, 'text/html; charset=utf-8', panelPage(press.options.name));
-    else send(404, 'text/plain', 'Nothing here.');
+    answerRequest({ press, service, hands }, { req, pathname, send: sending(res) });
   });
 
   return {

@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
-import { request as httpRequest, type IncomingMessage, type RequestOptions } from 'node:http';
+import { request as httpRequest, type ClientRequest, type IncomingMessage, type RequestOptions } from 'node:http';
 import { request as httpsRequest } from 'node:https';
 import type { TLSSocket } from 'node:tls';
 import { Transform, type Readable } from 'node:stream';
@@ -70,6 +70,118 @@ function checkCertificate(socket: TLSSocket, pin: string | null): void {
     throw new PrinterUntrusted(fingerprint256 ?? '', String(socket.authorizationError ?? 'nobody vouches for it'));
 }
 
+/** What is sent, and how long is waited for what. */
+interface Sending {
+  readonly head: Buffer;
+  readonly file: string | undefined;
+  readonly pin: string | null;
+  readonly secure: boolean;
+  readonly signal: AbortSignal | undefined;
+  readonly patience: Patience;
+}
+
+/** An exchange under way: everything that it has opened is closed by its end, whichever way it ends. */
+class Exchange {
+  private document: Readable | null = null;
+  private timer: NodeJS.Timeout | undefined;
+  private ended = false;
+  /** Whether an answer has begun: what breaks from then on is its own affair. */
+  private answering = false;
+
+  constructor(
+    private readonly req: ClientRequest,
+    private readonly it: Sending,
+    private readonly resolve: (bytes: Buffer) => void,
+    private readonly reject: (e: Error) => void,
+  ) {}
+
+  run(): void {
+    const { req, it } = this;
+    req.on('error', (e: NodeJS.ErrnoException) => this.awaySoon(e.code ?? e.message, it.file ? 150 : 0));
+    req.on('close', () => this.awaySoon('the connection was closed', it.file ? 200 : 0));
+    req.on('response', (res) => this.take(res));
+    if (it.signal?.aborted) return this.stop();
+    it.signal?.addEventListener('abort', this.stop);
+    this.within(it.patience.answer, 'no connection in time');
+    if (!it.secure) this.begin();
+    else
+      req.on('socket', (socket) =>
+        socket.once('secureConnect', () => {
+          try {
+            checkCertificate(socket as TLSSocket, it.pin);
+            this.begin();
+          } catch (e) {
+            this.fail(e as Error);
+          }
+        }),
+      );
+  }
+
+  private begin(): void {
+    const { req, it } = this;
+    const { answer, stall } = it.patience;
+    req.write(it.head);
+    if (!it.file) {
+      req.end();
+      this.within(answer, 'no answer in time');
+      return;
+    }
+    this.document = createReadStream(it.file, { highWaterMark: 1 << 18 });
+    const count = new Transform({
+      transform: (chunk, _encoding, done) => {
+        this.within(stall, 'it takes no more bytes');
+        done(null, chunk);
+      },
+    });
+    pipeline(this.document, count, req).then(
+      () => this.within(Math.max(answer, stall), 'no answer in time'),
+      // a printer that refuses in the middle closes at once; what it says may still be on its way
+      (e: NodeJS.ErrnoException) => this.awaySoon(e.code ?? e.message, 150),
+    );
+  }
+
+  private take(res: IncomingMessage): void {
+    this.answering = true;
+    readWhole(res, this.it.patience.largest).then(
+      (bytes) => {
+        if (res.statusCode === 200) this.end(() => this.resolve(bytes));
+        else this.fail(new PrinterHttp(res.statusCode ?? 0, wordsIn(res, bytes)));
+      },
+      (e: Error) =>
+        e instanceof PrinterAway ? this.fail(e) : this.away((e as NodeJS.ErrnoException).code ?? e.message),
+    );
+  }
+
+  private end(settle: () => void): void {
+    if (this.ended) return;
+    this.ended = true;
+    clearTimeout(this.timer);
+    this.it.signal?.removeEventListener('abort', this.stop);
+    this.document?.destroy();
+    this.req.destroy();
+    settle();
+  }
+
+  private fail(e: Error): void {
+    this.end(() => this.reject(e));
+  }
+
+  private away(reason: string): void {
+    this.fail(new PrinterAway(reason));
+  }
+
+  private awaySoon(reason: string, ms: number): void {
+    setTimeout(() => this.answering || this.away(reason), ms);
+  }
+
+  private readonly stop = (): void => this.away('stopped');
+
+  private within(ms: number, reason: string): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => this.away(reason), ms);
+  }
+}
+
 /**
  * Sends bytes, and a file behind them, to a printer; gives the whole answer. Everything opened is closed again,
  * whichever way it ends.
@@ -81,88 +193,17 @@ export async function exchange(
   { file, signal, patience }: { file?: string; signal?: AbortSignal; patience?: Partial<Patience> } = {},
 ): Promise<Buffer> {
   const { secure, options } = endpointOf(at.uri);
-  const { answer, stall, largest } = { ...PATIENCE, ...patience };
   const length = head.length + (file ? (await stat(file)).size : 0);
   const request = {
     ...options,
     headers: { 'Content-Type': 'application/ipp', 'Content-Length': length, Connection: 'close' },
-    // a certificate is looked at below: one that is pinned need not be signed by anybody
+    // a certificate is looked at when it is shown: one that is pinned need not be signed by anybody
     ...(secure ? { rejectUnauthorized: false } : {}),
   };
-  return new Promise<Buffer>((resolve, reject) => {
-    let document: Readable | null = null;
-    let timer: NodeJS.Timeout | undefined;
-    let ended = false;
-    const req = secure ? httpsRequest(request) : httpRequest(request);
-    const end = (settle: () => void): void => {
-      if (ended) return;
-      ended = true;
-      clearTimeout(timer);
-      signal?.removeEventListener('abort', stop);
-      document?.destroy();
-      req.destroy();
-      settle();
-    };
-    const fail = (e: Error): void => end(() => reject(e));
-    const away = (reason: string): void => fail(new PrinterAway(reason));
-    const within = (ms: number, reason: string): void => {
-      clearTimeout(timer);
-      timer = setTimeout(() => away(reason), ms);
-    };
-    const stop = (): void => away('stopped');
-
-    let answering = false;
-    req.on('error', (e: NodeJS.ErrnoException) =>
-      setTimeout(() => answering || away(e.code ?? e.message), file ? 150 : 0),
-    );
-    req.on('close', () => setTimeout(() => answering || away('the connection was closed'), file ? 200 : 0));
-    req.on('response', (res) => {
-      answering = true;
-      readWhole(res, largest).then(
-        (bytes) => {
-          if (res.statusCode === 200) end(() => resolve(bytes));
-          else fail(new PrinterHttp(res.statusCode ?? 0, wordsIn(res, bytes)));
-        },
-        (e: Error) => (e instanceof PrinterAway ? fail(e) : away((e as NodeJS.ErrnoException).code ?? e.message)),
-      );
-    });
-    if (signal?.aborted) return stop();
-    signal?.addEventListener('abort', stop);
-
-    const begin = (): void => {
-      req.write(head);
-      if (!file) {
-        req.end();
-        within(answer, 'no answer in time');
-        return;
-      }
-      document = createReadStream(file, { highWaterMark: 1 << 18 });
-      const count = new Transform({
-        transform(chunk, _encoding, done) {
-          within(stall, 'it takes no more bytes');
-          done(null, chunk);
-        },
-      });
-      pipeline(document, count, req).then(
-        () => within(Math.max(answer, stall), 'no answer in time'),
-        // a printer that refuses in the middle closes at once; what it says may still be on its way
-        (e: NodeJS.ErrnoException) => setTimeout(() => answering || away(e.code ?? e.message), 150),
-      );
-    };
-    within(answer, 'no connection in time');
-    if (!secure) begin();
-    else
-      req.on('socket', (socket) =>
-        socket.once('secureConnect', () => {
-          try {
-            checkCertificate(socket as TLSSocket, at.pin ?? null);
-            begin();
-          } catch (e) {
-            fail(e as Error);
-          }
-        }),
-      );
-  });
+  const it = { head, file, pin: at.pin ?? null, secure, signal, patience: { ...PATIENCE, ...patience } };
+  return new Promise<Buffer>((resolve, reject) =>
+    new Exchange(secure ? httpsRequest(request) : httpRequest(request), it, resolve, reject).run(),
+  );
 }
 
 /** An answer's bytes, no more than may be. */
