@@ -24,7 +24,7 @@ export default ts.config(
   },
   {
     // what is read is read in parts that fit a screen
-    files: ['src/{core,pdf,cli,server,pages,ui}/**/*.{ts,tsx}', 'src/islands/job/{pages,table}/**/*.{ts,tsx}'],
+    files: ['{src,demo,bench}/**/*.{ts,tsx}'],
     ignores: ['**/*.test.ts'],
     rules: { 'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }] },
   },

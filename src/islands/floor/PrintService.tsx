@@ -13,6 +13,30 @@ const SAID: Readonly<Record<PrinterView['state'], string>> = {
   away: 'does not answer',
 };
 
+/** A printer that nobody vouches for: what it shows of itself, to be compared and kept. */
+function Unknown({
+  fingerprint,
+  keep,
+}: {
+  readonly fingerprint: string;
+  readonly keep: (fingerprint: string) => void;
+}) {
+  return (
+    <div className="grid gap-1">
+      <p>
+        Nobody vouches for who answers there. Compare this SHA-256 with the certificate on the printer’s own settings
+        page; keep it only if they are the same.
+      </p>
+      <p className="num text-xs break-all">{fingerprint}</p>
+      <div>
+        <Button small kind="next" onPress={() => keep(fingerprint)}>
+          They are the same: keep it
+        </Button>
+      </div>
+    </div>
+  );
+}
+
 /** Where a machine prints: its address, whether it answers there, and the certificate it is believed by. */
 export function PrintService({ machine }: { readonly machine: Machine }) {
   const { say } = useNotices();
@@ -68,27 +92,12 @@ export function PrintService({ machine }: { readonly machine: Machine }) {
         )}
       </div>
       {printer?.state === 'untrusted' && printer.fingerprint && (
-        <div className="grid gap-1">
-          <p>
-            Nobody vouches for who answers there. Compare this SHA-256 with the certificate on the printer’s own
-            settings page; keep it only if they are the same.
-          </p>
-          <p className="num text-xs break-all">{printer.fingerprint}</p>
-          <div>
-            <Button
-              small
-              kind="next"
-              onPress={() =>
-                void keep(
-                  { certificate: printer.fingerprint },
-                  `${now.name} is believed by this certificate, and by no other.`,
-                )
-              }
-            >
-              They are the same: keep it
-            </Button>
-          </div>
-        </div>
+        <Unknown
+          fingerprint={printer.fingerprint}
+          keep={(certificate) =>
+            void keep({ certificate }, `${now.name} is believed by this certificate, and by no other.`)
+          }
+        />
       )}
       {now.certificate && (
         <p className="flex flex-wrap items-center gap-2 text-xs text-ink-soft">

@@ -70,33 +70,12 @@ function dueWord(due: string | null): string {
 /** `an 8-page`, `an 80-page`, `a 28-page`: 8, 11, 18 and what begins with eighty or eight hundred are said with a vowel. */
 const article = (n: number): string => (/^(8|11$|18$|11\d{3}$|18\d{3}$)/.test(String(n)) ? 'an' : 'a');
 
-/** The job as one plain sentence. */
-export function Brief() {
-  const { docket, plan, change } = useBook(({ docket, plan, change }) => ({ docket, plan, change }));
+/** How it folds, or where it is bound, and its bleed. */
+function MadeWords() {
+  const { product, plan } = useBook(({ docket, plan }) => ({ product: docket.product, plan }));
   const { unit } = useUnit();
-  const { product, sheet } = docket;
-  const up = plan.sheets.main.lay.downs.length;
-  const pages = countedPages(plan.product);
-  const between = (kind: 'tab' | 'insert'): number => plan.product.sections.filter((s) => s.kind === kind).length;
-  const tabs = between('tab');
-  const inserts = between('insert');
-  const said = saidProduct(docket);
-  const { cover } = product;
-  const sections = plansWanted(docket) ? saidSections(plan.product) : null;
-  const stocks = product.stocks.length > 0 ? new Set(product.stocks.map((s) => s.stock.id)).size : 0;
   return (
-    <p className="font-head text-[1.4rem] leading-[1.5]" aria-label="Brief">
-      <Word say={String(product.copies)} name="Copies">
-        {(close) => <CopiesControl done={close} autoFocus />}
-      </Word>{' '}
-      {product.copies === 1 ? 'copy' : 'copies'} of {article(pages)} {pages}-page,{' '}
-      <Word say={said.binding} name="Binding">
-        {(close) => <BindingControl done={close} />}
-      </Word>{' '}
-      {said.piece},{' '}
-      <Word say={nameSize(product.finished, unit)} name="Finished size" after=",">
-        {(close) => <SizeControl done={close} autoFocus />}
-      </Word>{' '}
+    <>
       {rulesOf(product.binding).made === 'folded' ? (
         <>
           as a{' '}
@@ -119,6 +98,16 @@ export function Brief() {
       >
         {(close) => <BleedControl done={close} />}
       </Word>{' '}
+    </>
+  );
+}
+
+/** What it is printed on. */
+function StockWords() {
+  const { product, sheet } = useBook(({ docket }) => ({ product: docket.product, sheet: docket.sheet }));
+  const stocks = product.stocks.length > 0 ? new Set(product.stocks.map((s) => s.stock.id)).size : 0;
+  return (
+    <>
       on{' '}
       <Word say={`${sheet.stock.name} ${sheet.stock.format}`} name="Stock" after=",">
         {(close) => <StockControl done={close} />}
@@ -135,6 +124,21 @@ export function Brief() {
           </Word>{' '}
         </>
       )}
+    </>
+  );
+}
+
+/** What is between its pages and round them: tabs, inserts, a cover; and its sections. */
+function PartWords() {
+  const { docket, plan } = useBook(({ docket, plan }) => ({ docket, plan }));
+  const { cover } = docket.product;
+  const between = (kind: 'tab' | 'insert'): number => plan.product.sections.filter((s) => s.kind === kind).length;
+  const tabs = between('tab');
+  const inserts = between('insert');
+  const inSections = plansWanted(docket);
+  const sections = inSections ? saidSections(plan.product) : null;
+  return (
+    <>
       {tabs > 0 && (
         <>
           with{' '}
@@ -151,7 +155,7 @@ export function Brief() {
           </Word>{' '}
         </>
       )}
-      {plansWanted(docket) && (
+      {inSections && (
         <>
           {cover.kind === 'separate' && 'cover on '}
           <Word say={cover.kind === 'separate' ? cover.stock.name : 'self cover'} name="Cover" after=",">
@@ -168,6 +172,55 @@ export function Brief() {
           pages,{' '}
         </>
       )}
+    </>
+  );
+}
+
+function DueWord() {
+  const { due, change } = useBook(({ docket, change }) => ({ due: docket.due, change }));
+  return (
+    <Word say={dueWord(due)} name="Due" after=".">
+      {(close) => (
+        <Entry
+          label="Due"
+          type="date"
+          shown={due ?? ''}
+          wide
+          take={(text) => {
+            if (text && !/^\d{4}-\d\d-\d\d$/.test(text)) throw new Error('Type a date.');
+            change({ due: text || null }, text ? `due ${text}` : 'no due date');
+            close();
+          }}
+        />
+      )}
+    </Word>
+  );
+}
+
+/** The job as one plain sentence. */
+export function Brief() {
+  const { docket, plan } = useBook(({ docket, plan }) => ({ docket, plan }));
+  const { unit } = useUnit();
+  const { product, sheet } = docket;
+  const up = plan.sheets.main.lay.downs.length;
+  const pages = countedPages(plan.product);
+  const said = saidProduct(docket);
+  return (
+    <p className="font-head text-[1.4rem] leading-[1.5]" aria-label="Brief">
+      <Word say={String(product.copies)} name="Copies">
+        {(close) => <CopiesControl done={close} autoFocus />}
+      </Word>{' '}
+      {product.copies === 1 ? 'copy' : 'copies'} of {article(pages)} {pages}-page,{' '}
+      <Word say={said.binding} name="Binding">
+        {(close) => <BindingControl done={close} />}
+      </Word>{' '}
+      {said.piece},{' '}
+      <Word say={nameSize(product.finished, unit)} name="Finished size" after=",">
+        {(close) => <SizeControl done={close} autoFocus />}
+      </Word>{' '}
+      <MadeWords />
+      <StockWords />
+      <PartWords />
       <Word
         say={`${upWord(up)}${sheet.fill === 'come-and-go' && up > 1 ? ', head to tail' : ''}`}
         name="Pieces on a sheet"
@@ -179,22 +232,7 @@ export function Brief() {
       <Word say={sheet.machine.name} name="Machine" after=",">
         {(close) => <MachineControl done={close} />}
       </Word>{' '}
-      for{' '}
-      <Word say={dueWord(docket.due)} name="Due" after=".">
-        {(close) => (
-          <Entry
-            label="Due"
-            type="date"
-            shown={docket.due ?? ''}
-            wide
-            take={(text) => {
-              if (text && !/^\d{4}-\d\d-\d\d$/.test(text)) throw new Error('Type a date.');
-              change({ due: text || null }, text ? `due ${text}` : 'no due date');
-              close();
-            }}
-          />
-        )}
-      </Word>
+      for <DueWord />
     </p>
   );
 }

@@ -51,25 +51,107 @@ export function CoverSource({ done }: { readonly done?: () => void }) {
   );
 }
 
+type OwnCover = Extract<Cover, { kind: 'separate' }>;
+interface OwnCoverProps {
+  readonly cover: OwnCover;
+  readonly put: (patch: Partial<OwnCover>, label: string) => void;
+}
+
+/** A cover's stock and machine, and which of its sides are printed. */
+function OwnStock({ cover, put }: OwnCoverProps) {
+  const machine = useBook((s) => s.docket.sheet.machine);
+  const shop = useJob((s) => s.shop);
+  return (
+    <>
+      <Row label="Cover stock">
+        <Pick
+          label="Cover stock"
+          value={cover.stock.id}
+          options={stockOptions(shop, cover.stock)}
+          onChange={(id) => {
+            const stock = shop.stocks.find((s) => s.id === id);
+            if (stock) put({ stock }, `cover on ${stock.name} ${stock.format}`);
+          }}
+        />
+      </Row>
+      {shop.machines.length > 1 && (
+        <Row label="Cover machine">
+          <Pick
+            label="Cover machine"
+            value={cover.machine?.id ?? 'text'}
+            options={[{ key: 'text', label: `As the text, ${machine.name}` }, ...machineOptions(shop, machine)]}
+            onChange={(id) => put({ machine: shop.machines.find((m) => m.id === id) ?? null }, 'cover machine')}
+          />
+        </Row>
+      )}
+      <Row label="Printed">
+        <Choice
+          label="Cover printed"
+          value={cover.printed}
+          options={[
+            { key: 'both', label: 'Both sides' },
+            { key: 'outside', label: 'Outside only' },
+          ]}
+          onChange={(printed) => put({ printed }, `cover printed ${printed}`)}
+        />
+      </Row>
+    </>
+  );
+}
+
+/** What a cover with a flat spine has: flaps, hinges, the width of its spine. */
+function SpineFields({ cover, put }: OwnCoverProps) {
+  const { unit } = useUnit();
+  return (
+    <>
+      <Row label="Flaps, hinge" hint="width of a flap; from the spine to the hinge score">
+        <span className="flex gap-2">
+          <LengthField
+            label="Flaps"
+            value={cover.flaps}
+            unit={unit}
+            max={300}
+            onChange={(flaps) => put({ flaps }, 'cover flaps')}
+          />
+          <LengthField
+            label="Hinge"
+            value={cover.hinge}
+            unit={unit}
+            max={30}
+            onChange={(hinge) => put({ hinge }, 'cover hinge')}
+          />
+        </span>
+      </Row>
+      <Row label="Spine measured" hint="0 for reckoned">
+        <LengthField
+          label="Spine measured"
+          value={cover.spine ?? 0}
+          unit={unit}
+          max={200}
+          onChange={(mm) => put({ spine: mm > 0 ? mm : null }, mm > 0 ? 'spine measured' : 'spine reckoned')}
+        />
+      </Row>
+    </>
+  );
+}
+
 /** The cover: where it comes from, its stock and machine, which sides, flaps, hinge and spine. */
 export function CoverControls() {
-  const { docket, change, plan } = useBook(({ docket, change, plan }) => ({ docket, change, plan }));
-  const shop = useJob((s) => s.shop);
+  const { product, change, plan } = useBook(({ docket, change, plan }) => ({ product: docket.product, change, plan }));
   const { unit } = useUnit();
-  const { cover, binding } = docket.product;
+  const { cover, binding } = product;
   const rules = rulesOf(binding);
   if (rules.cover === 'none') return null;
-  const patch = (p: Partial<Extract<Cover, { kind: 'separate' }>>, label: string): void =>
-    change({ product: { cover: p } }, label);
-  const flat = rules.flatSpine;
+  const put: OwnCoverProps['put'] = (p, label) => change({ product: { cover: p } }, label);
+  const { spine } = plan.product;
   return (
     <>
       <Row
         label="Cover"
         hint={
-          plan.product.spine ? (
+          spine ? (
             <>
-              spine {formatLength(plan.product.spine.width, unit, 2)}: {plan.product.spine.sum}
+              spine {formatLength(spine.width, unit, 2)}: {spine.sum}
             </>
           ) : undefined
         }
@@ -78,72 +160,8 @@ export function CoverControls() {
       </Row>
       {cover.kind === 'separate' && (
         <>
-          <Row label="Cover stock">
-            <Pick
-              label="Cover stock"
-              value={cover.stock.id}
-              options={stockOptions(shop, cover.stock)}
-              onChange={(id) => {
-                const stock = shop.stocks.find((s) => s.id === id);
-                if (stock) patch({ stock }, `cover on ${stock.name} ${stock.format}`);
-              }}
-            />
-          </Row>
-          {shop.machines.length > 1 && (
-            <Row label="Cover machine">
-              <Pick
-                label="Cover machine"
-                value={cover.machine?.id ?? 'text'}
-                options={[
-                  { key: 'text', label: `As the text, ${docket.sheet.machine.name}` },
-                  ...machineOptions(shop, docket.sheet.machine),
-                ]}
-                onChange={(id) => patch({ machine: shop.machines.find((m) => m.id === id) ?? null }, 'cover machine')}
-              />
-            </Row>
-          )}
-          <Row label="Printed">
-            <Choice
-              label="Cover printed"
-              value={cover.printed}
-              options={[
-                { key: 'both', label: 'Both sides' },
-                { key: 'outside', label: 'Outside only' },
-              ]}
-              onChange={(printed) => patch({ printed }, `cover printed ${printed}`)}
-            />
-          </Row>
-          {flat && (
-            <Row label="Flaps, hinge" hint="width of a flap; from the spine to the hinge score">
-              <span className="flex gap-2">
-                <LengthField
-                  label="Flaps"
-                  value={cover.flaps}
-                  unit={unit}
-                  max={300}
-                  onChange={(flaps) => patch({ flaps }, 'cover flaps')}
-                />
-                <LengthField
-                  label="Hinge"
-                  value={cover.hinge}
-                  unit={unit}
-                  max={30}
-                  onChange={(hinge) => patch({ hinge }, 'cover hinge')}
-                />
-              </span>
-            </Row>
-          )}
-          {flat && (
-            <Row label="Spine measured" hint="0 for reckoned">
-              <LengthField
-                label="Spine measured"
-                value={cover.spine ?? 0}
-                unit={unit}
-                max={200}
-                onChange={(mm) => patch({ spine: mm > 0 ? mm : null }, mm > 0 ? 'spine measured' : 'spine reckoned')}
-              />
-            </Row>
-          )}
+          <OwnStock cover={cover} put={put} />
+          {rules.flatSpine && <SpineFields cover={cover} put={put} />}
         </>
       )}
     </>

@@ -26,6 +26,76 @@ export function visiblePart(
   }
 }
 
+const pixelRatio = (): number => (typeof window === 'undefined' ? 1 : window.devicePixelRatio);
+
+/** A page's artwork up to the trim and into the bleed that it has; a small picture first, then one as sharp as is seen. */
+function Artwork({ reading, scale }: { readonly reading: number; readonly scale: number }) {
+  const { product, plan, files, artwork } = useBook(({ docket, plan, files, artwork }) => ({
+    product: docket.product,
+    plan,
+    files,
+    artwork,
+  }));
+  const id = useId();
+  const { width: w, height: h } = product.finished;
+  // what the sheet shows of the page: one truth for the table, the dummy and the PDF
+  const { page: ref, toPage: matrix } = plan.content.at(reading);
+  const facts = ref ? factsOf(artwork, ref) : undefined;
+  if (!facts || !matrix || !ref) return null;
+  const { face, ends } = bleedsOf(product);
+  // the paper ends at the trim; what the artwork has is shown up to there
+  const bleed = ref.part
+    ? { left: 0, right: 0, top: 0, bottom: 0 }
+    : pageBleed(spineEdge(reading, product.bound), face, ends);
+  const wanted = pictureWidth(facts.media.width * Math.hypot(matrix[0], matrix[1]) * scale * pixelRatio());
+  return (
+    <g clipPath={`url(#${id})`}>
+      <clipPath id={id}>
+        <rect
+          x={-bleed.left}
+          y={-bleed.top}
+          width={w + bleed.left + bleed.right}
+          height={h + bleed.top + bleed.bottom}
+        />
+      </clipPath>
+      {[160, ...(wanted > 160 ? [wanted] : [])].map((width) => (
+        <image
+          key={width}
+          href={pictureUrl(files[ref.file] ?? '', ref.page, width)}
+          width={facts.media.width}
+          height={facts.media.height}
+          preserveAspectRatio="none"
+          transform={pictureMatrix(matrix, facts.media.height, h)}
+        />
+      ))}
+    </g>
+  );
+}
+
+/** A page without artwork: blank, or the paper of a tab or an insert. */
+function Bare({ reading }: { readonly reading: number }) {
+  const { finished, plan } = useBook(({ docket, plan }) => ({ finished: docket.product.finished, plan }));
+  const kind = plan.product.pages[reading - 1]?.kind;
+  const between = kind === 'tab' || kind === 'insert' ? kind : null;
+  const swatch = between ? pageStanding(plan.product, reading).section?.stock.swatch : undefined;
+  const { width: w, height: h } = finished;
+  return (
+    <g>
+      <rect x="0" y="0" width={w} height={h} fill={between ? swatch : '#f9f3e6'} />
+      <text
+        x={w / 2}
+        y={h / 2}
+        textAnchor="middle"
+        fontSize={Math.min(w, h) * 0.07}
+        fill={swatch ? inkOn(swatch) : '#5a4c42'}
+        fontFamily="Atkinson Hyperlegible Next Variable"
+      >
+        {between ?? 'blank'}
+      </text>
+    </g>
+  );
+}
+
 /**
  * One page of the finished piece as the customer sees it: trimmed, creep and its correction included. Before trimming
  * the whole leaf shows, with the line the knife will take.
@@ -39,83 +109,31 @@ export function PageFace({
   readonly scale: number;
   readonly untrimmed?: boolean;
 }) {
-  const { product, plan, files, artwork } = useBook(({ docket, plan, files, artwork }) => ({
+  const { product, plan, artwork } = useBook(({ docket, plan, artwork }) => ({
     product: docket.product,
     plan,
-    files,
     artwork,
   }));
-  const id = useId();
-  const { bound, finished } = product;
-  const { width: w, height: h } = finished;
+  const { width: w, height: h } = product.finished;
   const at = plan.product.pages[reading - 1];
-  // what the sheet shows of the page: one truth for the table, the dummy and the PDF
-  const { page: ref, toPage: matrix } = plan.content.at(reading);
-  const spine = spineEdge(reading, bound);
-  const { section, standsOut: out } = pageStanding(plan.product, reading);
-  // tabs and inserts have no artwork: their paper is what is seen
-  const between = at?.kind === 'tab' || at?.kind === 'insert';
-  const stock = section?.stock.swatch;
+  const { page: ref, toPage } = plan.content.at(reading);
+  const spine = spineEdge(reading, product.bound);
+  const { standsOut: out } = pageStanding(plan.product, reading);
   const part = visiblePart(spine, w, h, untrimmed ? 0 : out);
-  const facts = ref ? factsOf(artwork, ref) : undefined;
-  const { face, ends } = bleedsOf(product);
-  // the paper ends at the trim; what the artwork has is shown up to there
-  const printed = ref?.part ? { left: 0, right: 0, top: 0, bottom: 0 } : pageBleed(spine, face, ends);
-  const wanted =
-    facts && matrix
-      ? pictureWidth(
-          facts.media.width *
-            Math.hypot(matrix[0], matrix[1]) *
-            scale *
-            (typeof window === 'undefined' ? 1 : window.devicePixelRatio),
-        )
-      : 640;
   const cut = visiblePart(spine, w, h, out);
+  const name = `page ${at?.label ?? reading}`;
   return (
     <svg
       viewBox={`${part.x} ${part.y} ${part.width} ${part.height}`}
       className="block h-full w-full bg-paper"
       role="img"
-      aria-label={
-        ref === null ? `page ${at?.label ?? reading}, ${at?.kind ?? 'blank'}` : `page ${at?.label ?? reading}`
-      }
+      aria-label={ref === null ? `${name}, ${at?.kind ?? 'blank'}` : name}
     >
       <rect x="0" y="0" width={w} height={h} fill="#fffdf8" />
-      {facts && matrix && ref ? (
-        <g clipPath={`url(#${id})`}>
-          <clipPath id={id}>
-            <rect
-              x={-printed.left}
-              y={-printed.top}
-              width={w + printed.left + printed.right}
-              height={h + printed.top + printed.bottom}
-            />
-          </clipPath>
-          {[160, ...(wanted > 160 ? [wanted] : [])].map((width) => (
-            <image
-              key={width}
-              href={pictureUrl(files[ref.file] ?? '', ref.page, width)}
-              width={facts.media.width}
-              height={facts.media.height}
-              preserveAspectRatio="none"
-              transform={pictureMatrix(matrix, facts.media.height, h)}
-            />
-          ))}
-        </g>
+      {ref && toPage && factsOf(artwork, ref) ? (
+        <Artwork reading={reading} scale={scale} />
       ) : (
-        <g>
-          <rect x="0" y="0" width={w} height={h} fill={between ? stock : '#f9f3e6'} />
-          <text
-            x={w / 2}
-            y={h / 2}
-            textAnchor="middle"
-            fontSize={Math.min(w, h) * 0.07}
-            fill={between && stock ? inkOn(stock) : '#5a4c42'}
-            fontFamily="Atkinson Hyperlegible Next Variable"
-          >
-            {at?.kind === 'tab' ? 'tab' : at?.kind === 'insert' ? 'insert' : 'blank'}
-          </text>
-        </g>
+        <Bare reading={reading} />
       )}
       {untrimmed && out > 0 && (
         <rect

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Pause, Play, SkipBack, SkipForward } from 'lucide-react';
 import { turnings, type Panel, type SectionShape, type Sheet } from '../../../core';
 import { Button } from '../../../ui/Button';
@@ -24,24 +24,12 @@ const SHARP = 2;
 const eased = (t: number): number => (t < 0.5 ? 2 * t * t : 1 - (2 - 2 * t) ** 2 / 2);
 
 /**
- * The flat sheet of the first block folds itself into its section and opens again, in three dimensions. Each panel is a
- * plane with its two faces, turned about the folds' lines in their order; the browser's own transforms draw it.
+ * Folds one after another, played or set.
+ * @param last how many folds there are
  */
-export function Unfold({ sheet: number, modes }: { readonly sheet: number; readonly modes: ReactNode }) {
-  const plan = useBook((s) => s.plan);
-  // a cover or a leaf has nothing to fold: then the first sheet that has
-  const chosen = plan.sheets.at(number);
-  const shapeOf = (s: Sheet): SectionShape => plan.product.sections[s.downs[0]!]!.shape;
-  const isFolded = (s: Sheet): boolean => shapeOf(s).way.folds.length > 0;
-  const sheet = isFolded(chosen) ? chosen : ([...plan.sheets].find(isFolded) ?? chosen);
-  const shape = shapeOf(sheet);
-  const steps = useMemo(() => turnings(shape), [shape]);
-  const last = steps.length;
+function useFolding(last: number) {
   const [at, setAt] = useState(0);
   const [going, setGoing] = useState<1 | -1 | null>(null);
-  const [turn, setTurn] = useState({ x: -28, y: 22 });
-  const [place, room] = useRoom();
-
   useEffect(() => {
     if (going === null) return;
     let frame = 0;
@@ -58,36 +46,95 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
   useEffect(() => {
     if ((going === 1 && at >= last) || (going === -1 && at <= 0)) setGoing(null);
   }, [going, at, last]);
-
-  const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
   const goTo = (to: number): void => {
     setGoing(null);
     setAt(Math.max(0, Math.min(last, to)));
   };
   const play = (): void => {
+    const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
     if (going !== null) setGoing(null);
     else if (still) goTo(at >= last ? 0 : Math.floor(at) + 1);
     else setGoing(at >= last ? -1 : 1);
   };
-  const onKey = (e: React.KeyboardEvent): void => {
-    const acts: Readonly<Record<string, () => void>> = {
-      ' ': play,
-      ArrowRight: () => goTo(Math.floor(at + 1e-6) + 1),
-      ArrowLeft: () => goTo(Math.ceil(at - 1e-6) - 1),
-      Home: () => goTo(0),
-      End: () => goTo(last),
-    };
-    const act = acts[e.key];
-    if (!act || e.ctrlKey || e.metaKey || e.altKey) return;
-    e.preventDefault();
-    act();
-  };
+  return { at, going, goTo, play };
+}
+type Folding = ReturnType<typeof useFolding>;
 
+function foldByKey(e: KeyboardEvent, last: number, { at, goTo, play }: Folding): void {
+  const acts: Readonly<Record<string, () => void>> = {
+    ' ': play,
+    ArrowRight: () => goTo(Math.floor(at + 1e-6) + 1),
+    ArrowLeft: () => goTo(Math.ceil(at - 1e-6) - 1),
+    Home: () => goTo(0),
+    End: () => goTo(last),
+  };
+  const act = acts[e.key];
+  if (!act || e.ctrlKey || e.metaKey || e.altKey) return;
+  e.preventDefault();
+  act();
+}
+
+/** A cover or a leaf has nothing to fold: then the first sheet that has. */
+function useFoldedSheet(number: number): { readonly sheet: Sheet; readonly shape: SectionShape } {
+  const plan = useBook((s) => s.plan);
+  const chosen = plan.sheets.at(number);
+  const shapeOf = (s: Sheet): SectionShape => plan.product.sections[s.downs[0]!]!.shape;
+  const isFolded = (s: Sheet): boolean => shapeOf(s).way.folds.length > 0;
+  const sheet = isFolded(chosen) ? chosen : ([...plan.sheets].find(isFolded) ?? chosen);
+  return { sheet, shape: shapeOf(sheet) };
+}
+
+/** How far it is folded, and the ways to fold it further. */
+function FoldingBar({
+  last,
+  shown,
+  folding: { at, going, goTo, play },
+  children,
+}: {
+  readonly last: number;
+  readonly shown: number;
+  readonly folding: Folding;
+  readonly children: ReactNode;
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-3 border-t border-ink/30 px-3 py-2">
+      <Button small aria-label="Flat" isDisabled={last === 0} onPress={() => goTo(0)}>
+        <SkipBack size={16} />
+      </Button>
+      <Button small isDisabled={last === 0} onPress={play}>
+        {going !== null ? <Pause size={16} aria-hidden /> : <Play size={16} aria-hidden />}
+        {going !== null ? 'Stop' : at >= last ? 'Open' : 'Fold'}
+      </Button>
+      <Button small aria-label="Folded" isDisabled={last === 0} onPress={() => goTo(last)}>
+        <SkipForward size={16} />
+      </Button>
+      <input
+        type="range"
+        aria-label="How far it is folded"
+        className="w-56 accent-rust"
+        min={0}
+        max={last}
+        step={0.01}
+        value={shown}
+        disabled={last === 0}
+        onChange={(e) => goTo(Number(e.target.value))}
+      />
+      <span className="ml-auto text-xs text-ink-soft">drag the sheet to look at it from elsewhere</span>
+      {children}
+    </div>
+  );
+}
+
+/** The panels of a sheet as far as it is folded, and how they are brought into view. */
+function foldedPanels(
+  { shape, steps, lift }: { shape: SectionShape; steps: ReturnType<typeof turnings>; lift: ReadonlyMap<Panel, number> },
+  shown: number,
+  room: { readonly width: number; readonly height: number },
+  turn: { readonly x: number; readonly y: number },
+) {
+  const last = steps.length;
   const k = SHARP * Math.min((room.width - 140) / shape.size.width, (room.height - 120) / shape.size.height);
-  const shown = Math.min(last, at);
-  const done = Math.floor(shown + 1e-9);
   const folds = steps.map((s, i) => ({ ...s, amount: eased(Math.max(0, Math.min(1, shown - i))) }));
-  const lift = useMemo(() => lifts(shape.panels, steps), [shape, steps]);
   const spaces = shape.panels.map((panel) => ({
     panel,
     lift: (lift.get(panel) ?? 0) * APART * (last === 0 ? 0 : shown / last),
@@ -108,6 +155,25 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
     { width: room.width - 60, height: room.height - 90 },
     NEAREST / SHARP,
   );
+  return { k, spaces, frame };
+}
+
+/**
+ * The flat sheet of the first block folds itself into its section and opens again, in three dimensions. Each panel is a
+ * plane with its two faces, turned about the folds' lines in their order; the browser's own transforms draw it.
+ */
+export function Unfold({ sheet: number, modes }: { readonly sheet: number; readonly modes: ReactNode }) {
+  const { sheet, shape } = useFoldedSheet(number);
+  const steps = useMemo(() => turnings(shape), [shape]);
+  const lift = useMemo(() => lifts(shape.panels, steps), [shape, steps]);
+  const last = steps.length;
+  const folding = useFolding(last);
+  const [turn, setTurn] = useState({ x: -28, y: 22 });
+  const [place, room] = useRoom();
+  const shown = Math.min(last, folding.at);
+  const done = Math.floor(shown + 1e-9);
+  const { k, spaces, frame } = foldedPanels({ shape, steps, lift }, shown, room, turn);
+  const size = { width: shape.size.width * k, height: shape.size.height * k };
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
       <div
@@ -116,7 +182,7 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
         role="group"
         aria-label={`Unfolding: ${done} of ${last} folds made`}
         data-folds={shown.toFixed(2)}
-        onKeyDown={onKey}
+        onKeyDown={(e) => foldByKey(e, last, folding)}
         onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
         onPointerMove={(e) => {
           if (e.buttons === 1)
@@ -128,10 +194,9 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
         <div
           className="absolute"
           style={{
-            left: (room.width - shape.size.width * k) / 2,
-            top: (room.height - shape.size.height * k) / 2,
-            width: shape.size.width * k,
-            height: shape.size.height * k,
+            left: (room.width - size.width) / 2,
+            top: (room.height - size.height) / 2,
+            ...size,
             transformStyle: 'preserve-3d',
             transform: `translate(${-frame.x}px, ${14 - frame.y}px) scale3d(${frame.scale}, ${frame.scale}, ${frame.scale}) rotateX(${-turn.x}deg) rotateY(${turn.y}deg)`,
           }}
@@ -148,31 +213,9 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
           </span>
         </p>
       </div>
-      <div className="flex flex-wrap items-center gap-3 border-t border-ink/30 px-3 py-2">
-        <Button small aria-label="Flat" isDisabled={last === 0} onPress={() => goTo(0)}>
-          <SkipBack size={16} />
-        </Button>
-        <Button small isDisabled={last === 0} onPress={play}>
-          {going !== null ? <Pause size={16} aria-hidden /> : <Play size={16} aria-hidden />}
-          {going !== null ? 'Stop' : at >= last ? 'Open' : 'Fold'}
-        </Button>
-        <Button small aria-label="Folded" isDisabled={last === 0} onPress={() => goTo(last)}>
-          <SkipForward size={16} />
-        </Button>
-        <input
-          type="range"
-          aria-label="How far it is folded"
-          className="w-56 accent-rust"
-          min={0}
-          max={last}
-          step={0.01}
-          value={shown}
-          disabled={last === 0}
-          onChange={(e) => goTo(Number(e.target.value))}
-        />
-        <span className="ml-auto text-xs text-ink-soft">drag the sheet to look at it from elsewhere</span>
+      <FoldingBar last={last} shown={shown} folding={folding}>
         {modes}
-      </div>
+      </FoldingBar>
     </div>
   );
 }

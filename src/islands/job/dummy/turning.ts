@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 /** How long a leaf takes to turn, ms. */
 export const TURNING = 480;
 
-interface Turning {
+export interface Turning {
   readonly from: number;
   readonly to: number;
   /** Whether the leaf has left the place it lay at. */
