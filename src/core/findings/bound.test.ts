@@ -41,6 +41,23 @@ describe('findings of bound work', () => {
     expect(f.title).toBe('1 leaf is not held at the spine');
     expect(find('loose-leaves', 8, { product: { fold: '8-right-angle' } })).toBeUndefined();
   });
+  it('leaves cut and stacked: sets that are cut by themselves, and one form that turns half of them', () => {
+    const stack = { kind: 'loose-leaf' as const, by: 'wire' as const, clearance: 8, order: 'stack' as const };
+    const product = { binding: stack, copies: 50 };
+    // A5 lies four up on SRA3: 24 leaves are six sheets
+    const sets = find('stack-sets', 48, { product })!;
+    expect([sets.severity, sets.title]).toEqual(['look', 'Every 6 sheets are cut by themselves']);
+    expect(sets.remedies.map((r) => r.patch)).toEqual([{ product: { binding: { ...stack, order: 'repeat' } } }]);
+    expect(find('stack-sets', 48, { product: { ...product, copies: 1 } })).toBeUndefined();
+    // a single sheet has no order
+    expect(find('stack-sets', 8, { product })).toBeUndefined();
+    expect(find('stack-sets', 48, { product: { ...product, binding: { ...stack, order: 'repeat' } } })).toBeUndefined();
+
+    const turned = find('stack-one-form', 48, { product, sheet: { work: 'work-and-turn' } })!;
+    expect(turned.severity).toBe('stop');
+    expect(turned.remedies.map((r) => r.patch)).toContainEqual({ sheet: { work: 'sheetwise' } });
+    expect(find('stack-one-form', 48, { product })).toBeUndefined();
+  });
   it('folds round a loose edge, of one’s own list only', () => {
     const folds = [
       { axis: 'upright' as const, at: 1, moves: 'low' as const, to: 'under' as const },

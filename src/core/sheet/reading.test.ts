@@ -89,8 +89,9 @@ describe('any book', () => {
         const sheets = [...it.sheets].filter((s) => s.called !== 'cover');
         fc.pre(!sheets.some(overlaid));
         for (const sheet of sheets)
-          sheet.lay.downs.forEach((_, slot) => {
-            const section = it.product.sections[sheet.front.find((c) => c.down === slot)!.piece]!;
+          sheet.downs.forEach((piece, slot) => {
+            if (piece === null) return;
+            const section = it.product.sections[piece]!;
             expect(foldProblem(section.way, w.bound)).toBeNull();
             const { pages } = readBlock(it, sheet, slot, w.bound);
             expect(pages.map((p) => p.reading)).toEqual(section.places);

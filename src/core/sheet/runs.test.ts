@@ -1,6 +1,8 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { patched, type Patch } from '../docket';
-import { plan } from '../sheet';
+import { patched, type Docket, type Patch } from '../docket';
+import { yieldOf } from '../lay';
+import { plan, type Plan } from '../sheet';
 import { artworkOf, BOARD, coverOn, docketFor, SHOP } from '../testing';
 import { loadsOf, runsOf } from '.';
 
@@ -79,5 +81,120 @@ describe('what goes to a machine as one job', () => {
       ]),
     );
     expect(new Set(list.map((l) => l.copies)).size).toBe(2);
+  });
+});
+
+/** How many of each piece are printed, over all runs. */
+function printed(copies: number, planned: Plan): Map<number, number> {
+  const got = new Map<number, number>();
+  for (const run of runsOf(copies, planned))
+    for (const number of run.sheets) {
+      const { downs, lay } = planned.sheets.at(number - 1);
+      for (const piece of downs)
+        if (piece !== null) got.set(piece, (got.get(piece) ?? 0) + (run.good / run.perCopy) * yieldOf(lay.work));
+    }
+  return got;
+}
+
+describe('how often a piece is printed', () => {
+  const BIG = { ...SHOP.stocks[0]!, id: 'big', format: 'big', width: 900, height: 1400 };
+  const wide = { ...SHOP.machines[0]!, largest: { width: 3000, height: 3000 } };
+  const wishes = fc.record({
+    pages: fc.integer({ min: 1, max: 60 }),
+    copies: fc.integer({ min: 1, max: 400 }),
+    binding: fc.constantFrom<Docket['product']['binding']>(
+      { kind: 'saddle-stitched' },
+      { kind: 'perfect-bound', grindOff: 3 },
+      WIRE,
+      { ...WIRE, order: 'stack' },
+    ),
+    width: fc.integer({ min: 60, max: 150 }),
+    height: fc.integer({ min: 60, max: 210 }),
+    up: fc.constantFrom('one' as const, 'most' as const, 2, 3, 5, 8),
+    fill: fc.constantFrom('repeat' as const, 'different' as const, 'come-and-go' as const),
+    work: fc.constantFrom('sheetwise' as const, 'work-and-turn' as const, 'one-sided' as const),
+    apart: fc.boolean(),
+  });
+
+  it('as often as wished for, and at most a sheet of it over', () => {
+    fc.assert(
+      fc.property(wishes, ({ pages, copies, binding, width, height, up, fill, work, apart }) => {
+        const artwork = artworkOf(pages, { width, height });
+        const docket = patched(docketFor(artwork), {
+          product: {
+            copies,
+            binding,
+            cover: apart ? coverOn({ ...BIG, id: 'board' }) : { kind: 'self' },
+            chapters: [
+              { at: 1, title: 'a' },
+              { at: 5, title: 'b' },
+            ],
+            tabs: { on: apart },
+          },
+          sheet: { stock: BIG, machine: wide, up, fill, work },
+        });
+        const planned = plan(docket, artwork);
+        const got = printed(copies, planned);
+        const most = Math.max(...planned.sheets.lays.map((l) => l.downs.length * yieldOf(l.work)));
+        const wrong = planned.pieces.filter((p) => {
+          const n = got.get(p.id) ?? 0;
+          return n < p.wanted || n > p.wanted + most;
+        });
+        expect(wrong.map((p) => [p.id, got.get(p.id), p.wanted])).toEqual([]);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  const on = (pages: number, copies: number, product: Patch['product'], sheet: Patch['sheet']): Plan => {
+    const artwork = artworkOf(pages);
+    return plan(
+      patched(docketFor(artwork), { product: { copies, ...product }, sheet: { stock: BIG, machine: wide, ...sheet } }),
+      artwork,
+    );
+  };
+  const STACK = { binding: { ...WIRE, order: 'stack' as const } };
+
+  it('three leaves eight up: two copies stand beside each other, two places stay empty', () => {
+    const it = on(6, 100, STACK, { up: 8 });
+    expect(it.sheets.at(0).downs).toEqual([0, 1, 2, 0, 1, 2, null, null]);
+    expect(runsOf(100, it).map((r) => r.good)).toEqual([50]);
+  });
+  it('25 leaves four up, in piles of seven: the last has four, and blanks at its foot', () => {
+    const it = on(50, 1, STACK, { up: 4 });
+    expect([...it.sheets].map((s) => s.downs)).toEqual([
+      [0, 7, 14, 21],
+      [1, 8, 15, 22],
+      [2, 9, 16, 23],
+      [3, 10, 17, 24],
+      [4, 11, 18, null],
+      [5, 12, 19, null],
+      [6, 13, 20, null],
+    ]);
+  });
+  it('five leaves four up, each once on the first sheet; the one that is left over four times', () => {
+    const it = on(10, 100, { binding: WIRE }, { up: 4, fill: 'different' });
+    expect([...it.sheets].map((s) => s.downs)).toEqual([
+      [0, 1, 2, 3],
+      [4, 4, 4, 4],
+    ]);
+    // 100 of the first, 100 ÷ 4 of the second
+    expect(runsOf(100, it).map((r) => r.good)).toEqual([100, 25]);
+  });
+  it('two books head to tail: a sheet of each section carries one of either, so half as many are printed', () => {
+    const it = on(
+      32,
+      100,
+      { binding: { kind: 'perfect-bound', grindOff: 3 }, fold: '16-right-angle' },
+      {
+        up: 2,
+        fill: 'come-and-go',
+      },
+    );
+    expect([...it.sheets].map((s) => s.downs)).toEqual([
+      [0, 1],
+      [1, 0],
+    ]);
+    expect(runsOf(100, it).map((r) => r.good)).toEqual([2 * 50]);
   });
 });

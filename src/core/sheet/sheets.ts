@@ -1,7 +1,7 @@
 import { layOf, yieldOf, type Lay } from '../lay';
 import type { Content, Gang, Piece, TooMuch } from '../makeup';
 import type { Machine, Stock } from '../shop';
-import { arranged, distinctOn, sheetsFor } from './arrange';
+import { arranged, sheetsFor, yieldedBy } from './arrange';
 import { cellAt, type Cell } from './cell';
 import { spotsOf, type Spots } from './spots';
 
@@ -17,8 +17,8 @@ export interface Sheet {
   readonly machine: Machine;
   /** What its pieces are called: `text`, `cover`. */
   readonly called: string;
-  /** The piece that lies at each place of the lay. */
-  readonly downs: readonly number[];
+  /** The piece that lies at each place of the lay; null where none does. */
+  readonly downs: readonly (number | null)[];
   /** The pieces on it, each once. */
   readonly pieces: readonly number[];
   /** How many copies of its pieces one printed sheet gives. */
@@ -130,12 +130,13 @@ function lazily(laid: readonly Laid[], length: number, pieces: readonly Piece[],
   };
 }
 
-/** How many copies a sheet with so many different pieces on it gives. */
-const yieldsOf = (lay: Lay, distinct: number): number =>
-  Math.max(1, Math.floor(lay.downs.length / distinct)) * yieldOf(lay.work);
+/** How many copies of its pieces one printed sheet gives. */
+const yieldsOf = ({ gang, lay, from }: Laid, i: number): number =>
+  yieldedBy(gang, lay.downs.length, i - from) * yieldOf(lay.work);
 
 /** A gang's sheets, those together that give as many copies. */
-function blocksOf({ gang, lay, from, count }: Laid): SheetBlock[] {
+function blocksOf(laid: Laid): SheetBlock[] {
+  const { gang, lay, from, count } = laid;
   const { stock, machine } = gang.sheet;
   const { called, apart } = gang;
   const sides = lay.work === 'one-sided' ? 1 : 2;
@@ -148,7 +149,7 @@ function blocksOf({ gang, lay, from, count }: Laid): SheetBlock[] {
     begun = i;
   };
   for (let i = 0; i < count; i++) {
-    const next = yieldsOf(lay, distinctOn(gang, lay.downs.length, i));
+    const next = yieldsOf(laid, from + i);
     if (next !== yields) end(i);
     yields = next;
   }
@@ -167,12 +168,16 @@ function gangAt(laid: readonly Laid[], i: number): Laid {
   return laid[low]!;
 }
 
-function sheetAt({ gang, lay, spots, from }: Laid, i: number, pieces: readonly Piece[], content: Content): Sheet {
+function sheetAt(laid: Laid, i: number, pieces: readonly Piece[], content: Content): Sheet {
+  const { gang, lay, spots, from } = laid;
   const downs = arranged(gang, lay.downs.length, i - from);
-  const distinct = [...new Set(downs)];
   const oneSided = lay.work === 'one-sided';
   const oneForm = yieldOf(lay.work) === 2;
-  const fill = (side: SideName): Cell[] => spots[side].map((spot) => cellAt(content, spot, pieces[downs[spot.down]!]!));
+  const fill = (side: SideName): Cell[] =>
+    spots[side].flatMap((spot) => {
+      const piece = downs[spot.down] ?? null;
+      return piece === null ? [] : [cellAt(content, spot, pieces[piece]!)];
+    });
   let front: readonly Cell[] | null = null;
   let back: readonly Cell[] | null = null;
   return {
@@ -182,8 +187,8 @@ function sheetAt({ gang, lay, spots, from }: Laid, i: number, pieces: readonly P
     machine: gang.sheet.machine,
     called: gang.called,
     downs,
-    pieces: distinct,
-    yields: yieldsOf(lay, distinct.length),
+    pieces: [...new Set(downs.filter((d) => d !== null))],
+    yields: yieldsOf(laid, i),
     sides: oneSided ? 1 : 2,
     apart: gang.apart,
     get front() {

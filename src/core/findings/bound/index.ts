@@ -20,6 +20,7 @@ import { partSection } from './part-section';
 import { passed } from './passed';
 import { spineWidth } from './spine-width';
 import { spreads } from './spreads';
+import { stacked } from './stacked';
 import { stockInSection } from './stock-in-section';
 import { tabBank } from './tab-bank';
 import { takenApart } from './taken-apart';
@@ -49,5 +50,6 @@ export const BOUND: readonly Check<InspectedBook>[] = [
   partSection,
   oneSided,
   comeAndGo,
+  stacked,
   caliper,
 ];

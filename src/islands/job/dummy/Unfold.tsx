@@ -78,7 +78,7 @@ function foldByKey(e: KeyboardEvent, last: number, { at, goTo, play }: Folding):
 function useFoldedSheet(number: number): { readonly sheet: Sheet; readonly shape: SectionShape } {
   const plan = useBook((s) => s.plan);
   const chosen = plan.sheets.at(number);
-  const shapeOf = (s: Sheet): SectionShape => plan.product.sections[s.downs[0]!]!.shape;
+  const shapeOf = (s: Sheet): SectionShape => plan.product.sections[s.pieces[0]!]!.shape;
   const isFolded = (s: Sheet): boolean => shapeOf(s).way.folds.length > 0;
   const sheet = isFolded(chosen) ? chosen : ([...plan.sheets].find(isFolded) ?? chosen);
   return { sheet, shape: shapeOf(sheet) };
