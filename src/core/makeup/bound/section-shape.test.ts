@@ -85,6 +85,25 @@ describe('the paper between pages', () => {
     expect(b.margin).toEqual({ left: 3, right: 3, top: 3, bottom: 3 });
     expect(b.panels.find((p) => p.column === 1)!.bleed).toMatchObject({ left: 0, right: 0, top: 3, bottom: 3 });
   });
+  it.each([
+    '8-right-angle',
+    '16-map',
+    '18-map',
+    '8-wrap',
+    '6-wrap',
+    '8-gate',
+    '8-zigzag',
+    '16-parallel',
+    '16-right-angle',
+  ])('%s folded has the size that was ordered: what lies outside is not shortened, and nothing is larger', (fold) => {
+    const finished = { width: 99, height: 210 };
+    const { panels, way } = shape(fold, { product: { binding: { kind: 'folded', short: 1 }, finished } });
+    expect(way.name).not.toBe('own');
+    const front = panels.find((p) => p.outer.page === 1 || p.inner.page === 1)!;
+    expect([front.trim.width, front.trim.height]).toEqual([99, 210]);
+    expect(Math.max(...panels.map((p) => p.trim.width))).toBeCloseTo(99, 9);
+    expect(Math.max(...panels.map((p) => p.trim.height))).toBeCloseTo(210, 9);
+  });
   it('bound at the top is turned a quarter: spine level, faces above and below', () => {
     const b = shape('8-right-angle', { product: { binding: SEWN, bound: 'top' } });
     expect(b.size).toEqual({ width: 302, height: 420 });

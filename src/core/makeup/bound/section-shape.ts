@@ -77,7 +77,11 @@ function foldedUp(way: Way, bound: BoundEdge) {
   }
 }
 
-/** Widths of columns and heights of rows, folded-in panels shorter by `step` for every fold round them. */
+/**
+ * Widths of columns and heights of rows, folded-in panels shorter by `step` for every fold round them. Panels in one
+ * column are as wide as each other: it is shortened by what all of them need, so that one that lies outside keeps the
+ * finished size.
+ */
 function panelSizes(
   way: Way,
   finished: Size,
@@ -89,11 +93,15 @@ function panelSizes(
   const shorter = (c: number, r: number, key: 'across' | 'along'): number => step * (short?.[c]?.[r]?.[key] ?? 0);
   return {
     widths: range(way.columns).map((c) => {
-      const narrow = way.spans ? (way.spans[c] === widest ? 0 : step) : most(way.rows, (r) => shorter(c, r, 'across'));
+      const narrow = way.spans
+        ? way.spans[c] === widest
+          ? 0
+          : step
+        : Math.min(...range(way.rows).map((r) => shorter(c, r, 'across')));
       return Math.max(1, unit * (way.spans?.[c] ?? 1) - narrow);
     }),
     heights: range(way.rows).map((r) =>
-      Math.max(1, finished.height - most(way.columns, (c) => shorter(c, r, 'along'))),
+      Math.max(1, finished.height - Math.min(...range(way.columns).map((c) => shorter(c, r, 'along')))),
     ),
   };
 }
