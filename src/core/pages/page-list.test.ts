@@ -6,6 +6,9 @@ import {
   pageList,
   pageListText,
   PageListError,
+  pagesOffered,
+  pagesTaken,
+  pagesThere,
   pagesToRuns,
   parsePageList,
   roman,
@@ -129,6 +132,51 @@ describe('artwork that is already imposed', () => {
     const list = sectionsApart(2, wayOf('8-right-angle')!, false, 'left');
     // outer: 5 4 on their heads above 8 1
     expect(said(list)).toEqual(['1.10', '2.00', '2.01v', '1.11v', '1.01v', '2.11v', '2.10', '1.00']);
+  });
+  it('a page list counts the pages that were taken, and says them again as it was typed', () => {
+    const artwork = artworkOf(4, { width: 297, height: 210 });
+    const imposed = { kind: 'spreads' as const, covers: false };
+    const wish = (text: string) => {
+      const product = { bound: 'left' as const, pages: parsePageList(text, [8]) };
+      return { imposed, product };
+    };
+    const taken = pagesTaken(wish('1'), artwork);
+    expect(pagesOffered(wish('1'), artwork, 0)).toBe(8);
+    // page 3 is the left of the second spread, page 8 the right of the last
+    const list = pageList(wish('3, 8, 3<, blank'), artwork);
+    const half = (page: number, column: number, turn = 0) => ({
+      file: 0,
+      page,
+      turn,
+      part: { columns: 2, rows: 1, column, row: 0 },
+    });
+    expect(list).toEqual([half(2, 0), half(4, 1), half(2, 0, 1), null]);
+    expect(pageListText(pagesToRuns(list, taken))).toBe('3, 8, 3<, blank');
+    // moved about on the screen nothing of them is lost
+    const moved = [...taken.slice(4), ...taken.slice(0, 4)];
+    expect(pageListText(pagesToRuns(moved, taken))).toBe('5-8, 1-4');
+  });
+  it('of parts that lie upside down a list says what is turned besides', () => {
+    const artwork = artworkOf(2, { width: 297, height: 420 });
+    const imposed = { kind: 'folded' as const, fold: '8-right-angle', nested: false };
+    const of = (text: string) =>
+      pageList({ imposed, product: { bound: 'left', pages: parsePageList(text, [8]) } }, artwork);
+    const taken = pagesTaken({ imposed, product: { bound: 'left', pages: null } }, artwork);
+    const [down] = taken.filter((p) => p?.turn === 2);
+    const n = taken.indexOf(down!) + 1;
+    expect(of(String(n))).toEqual([down]);
+    expect(pageListText(pagesToRuns(of(`${n}<`), taken))).toBe(`${n}<`);
+    expect(of(`${n}<`)[0]!.turn).toBe(3);
+  });
+  it('a list that names more than there is keeps what is there, and counts what is not', () => {
+    const artwork = artworkOf(3);
+    const wish = {
+      imposed: { kind: 'pages' as const },
+      product: { bound: 'left' as const, pages: parsePageList('2-6, 9', [9]) },
+    };
+    const { pages, missing } = pagesThere(wish, artwork);
+    expect(pageListText(pages)).toBe('2-3');
+    expect([...missing]).toEqual([[0, 4]]);
   });
   it('imposed by us and taken apart again gives the pages in order', () => {
     const artwork = artworkOf(16);

@@ -8,6 +8,7 @@ import {
   type PageRun,
 } from '../docket';
 import { foldProblem, foldWay, SINGLE, turnedWay, wayOf, type BoundEdge, type Way } from '../fold';
+import { addTurns, type QuarterTurns } from '../measure';
 import { pagesIn, type PageRef } from './page-ref';
 
 /** The pages of the book before blanks are added for want of whole sections; null is a blank that was wished for. */
@@ -20,18 +21,22 @@ export interface PagesWish {
 }
 
 /** How many pages a docket's wishes come to with this artwork; more than {@link MOST_PAGES} are not laid. */
-export function pagesWished({ imposed, product }: PagesWish, artwork: Artwork): number {
-  const { pages, bound } = product;
+export function pagesWished(wish: PagesWish, artwork: Artwork): number {
+  const { pages } = wish.product;
+  return pages ? pagesSaid(pages.flatMap((run) => within(run, wish, artwork))) : pagesTakenFrom(wish, artwork);
+}
+
+/** How many pages the artwork gives as it is taken apart. */
+function pagesTakenFrom({ imposed, product }: PagesWish, artwork: Artwork): number {
   const count = artwork.pages.length;
-  if (pages) return pagesSaid(pages.flatMap((run) => within(run, artwork)));
   switch (imposed.kind) {
     case 'pages':
     case 'sheets':
       return count;
     case 'spreads':
-      return 2 * count;
+      return imposed.covers ? 2 * count - Math.min(2, count) : 2 * count;
     case 'folded':
-      return Math.ceil(count / 2) * (splitBy(imposed.fold, bound)?.pages ?? 2);
+      return Math.ceil(count / 2) * (splitBy(imposed.fold, product.bound)?.pages ?? 2);
   }
 }
 
@@ -43,12 +48,11 @@ function splitBy(fold: FoldWish, bound: BoundEdge): Way | null {
 }
 
 /**
- * The docket's pages in reading order: its page list, or the artwork as it stands, taken apart where it must be. No more
- * than a book may have, and no further than the artwork goes: what is not there is not unrolled.
+ * The pages that the artwork gives, in reading order: as it stands, or taken apart where it was imposed. A page list
+ * counts these. No more than a book may have.
  */
-export function pageList({ imposed, product }: PagesWish, artwork: Artwork): PageList {
-  const { pages, bound } = product;
-  if (pages) return runsToPages(pages.flatMap((run) => within(run, artwork)));
+export function pagesTaken({ imposed, product }: PagesWish, artwork: Artwork): PageList {
+  const { bound } = product;
   const count = Math.min(artwork.pages.length, MOST_PAGES);
   const whole = (): PageList => Array.from({ length: count }, (_, i) => ({ file: 0, page: i + 1, turn: 0 }));
   switch (imposed.kind) {
@@ -66,12 +70,50 @@ export function pageList({ imposed, product }: PagesWish, artwork: Artwork): Pag
   }
 }
 
+const isApart = ({ imposed }: PagesWish): boolean => imposed.kind === 'spreads' || imposed.kind === 'folded';
+
+/**
+ * The docket's pages in reading order: its page list, or the artwork as it is taken. No further than the artwork goes:
+ * what is not there is not unrolled.
+ */
+export function pageList(wish: PagesWish, artwork: Artwork): PageList {
+  const { pages } = wish.product;
+  if (!pages) return pagesTaken(wish, artwork);
+  const list = runsToPages(pages.flatMap((run) => within(run, wish, artwork)));
+  if (!isApart(wish)) return list;
+  const taken = pagesTaken(wish, artwork);
+  return list.map((ref) => {
+    if (ref?.file !== 0) return ref;
+    const page = taken[ref.page - 1] ?? null;
+    return page && { ...page, turn: addTurns(page.turn, ref.turn) };
+  });
+}
+
+/** How many pages of a file a page list can name. */
+export const pagesOffered = (wish: PagesWish, artwork: Artwork, file: number): number =>
+  file === 0 && isApart(wish) ? pagesTakenFrom(wish, artwork) : pagesIn(artwork, file);
+
 /** What there is of a run in the artwork: cut off where its file ends, nothing where it has none of it. */
-function within(run: PageRun, artwork: Artwork): PageRun[] {
+function within(run: PageRun, wish: PagesWish, artwork: Artwork): PageRun[] {
   if (run.kind === 'blanks') return [run];
-  const last = pagesIn(artwork, run.file);
+  const last = pagesOffered(wish, artwork, run.file);
   if (Math.min(run.from, run.to) > last) return [];
   return [{ ...run, from: Math.min(run.from, last), to: Math.min(run.to, last) }];
+}
+
+/** A page list without the pages that its files do not have; and how many those are, by file. */
+export function pagesThere(
+  wish: PagesWish,
+  artwork: Artwork,
+): { pages: PageRun[]; missing: ReadonlyMap<number, number> } {
+  const missing = new Map<number, number>();
+  const pages = (wish.product.pages ?? []).flatMap((run) => {
+    const there = within(run, wish, artwork);
+    const lost = pagesSaid([run]) - pagesSaid(there);
+    if (run.kind === 'pages' && lost > 0) missing.set(run.file, (missing.get(run.file) ?? 0) + lost);
+    return there;
+  });
+  return { pages, missing };
 }
 
 /** Reading pages of spreads: the left half, then the right; with `covers` the first and last are single pages. */
@@ -133,10 +175,26 @@ export function runsToPages(runs: readonly PageRun[]): (PageRef | null)[] {
   });
 }
 
-/** A page list as short as it can be said: pages that follow each other in one run. */
-export function pagesToRuns(pages: PageList): PageRun[] {
+const partKey = ({ page, part }: PageRef): string => `${page} ${part ? `${part.column} ${part.row}` : ''}`;
+
+/** A page that was taken apart from the artwork as a list names it: by its number among those taken. */
+function named(
+  ref: PageRef,
+  taken: ReadonlyMap<string, { readonly at: number; readonly turn: QuarterTurns }>,
+): PageRef {
+  const known = ref.file === 0 ? taken.get(partKey(ref)) : undefined;
+  return known ? { file: 0, page: known.at, turn: addTurns(ref.turn, -known.turn) } : ref;
+}
+
+/**
+ * A page list as short as it can be said: pages that follow each other in one run.
+ * @param taken the pages that the artwork gives, where it is taken apart
+ */
+export function pagesToRuns(pages: PageList, taken: PageList = []): PageRun[] {
+  const numbers = new Map(taken.flatMap((p, i) => (p ? [[partKey(p), { at: i + 1, turn: p.turn }] as const] : [])));
   const runs: PageRun[] = [];
-  for (const p of pages) {
+  for (const ref of pages) {
+    const p = ref && named(ref, numbers);
     const last = runs.at(-1);
     if (p === null) {
       if (last?.kind === 'blanks') runs[runs.length - 1] = { kind: 'blanks', count: last.count + 1 };

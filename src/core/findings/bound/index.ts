@@ -7,6 +7,7 @@ import { cannotFold } from './cannot-fold';
 import { chapterBeyond } from './chapter-beyond';
 import { comeAndGo } from './come-and-go';
 import { coverFit } from './cover-fit';
+import { coverInside } from './cover-inside';
 import { coverLacksPages } from './cover-pages';
 import { coverUnused } from './cover-unused';
 import { creep } from './creep';
@@ -16,6 +17,7 @@ import { looseAtSpine } from './loose-leaves';
 import { noBleed } from './no-bleed';
 import { noChapters } from './no-chapters';
 import { oneSided } from './one-sided';
+import { pagesMissing } from './pages-missing';
 import { partSection } from './part-section';
 import { passed } from './passed';
 import { spineWidth } from './spine-width';
@@ -32,10 +34,12 @@ export const BOUND: readonly Check<InspectedBook>[] = [
   noBleed,
   spreads,
   takenApart,
+  pagesMissing,
   passed,
   blanks,
   coverUnused,
   coverLacksPages,
+  coverInside,
   coverFit,
   spineWidth,
   stockInSection,

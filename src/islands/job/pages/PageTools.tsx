@@ -1,6 +1,6 @@
 import { FileTrigger } from 'react-aria-components';
 import { Bookmark, CopyPlus, FilePlus2, RotateCcw, SquareDashed, Trash2, Undo2 } from 'lucide-react';
-import { pageListText, pagesIn, parsePageList } from '../../../core';
+import { pageListText, pagesOffered, parsePageList } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
@@ -11,13 +11,15 @@ import type { PageEdits } from './usePageEdits';
 
 /** The list as it is typed, and further files for it. */
 export function ListEntry({ listed, putRuns }: Pick<PageEdits, 'listed' | 'putRuns'>) {
-  const { pages, more, artwork } = useBook(({ product, docket, artwork }) => ({
-    pages: product.pages,
+  const { product, imposed, more, artwork } = useBook(({ product, docket, artwork }) => ({
+    product,
+    imposed: docket.artwork.imposed,
     more: docket.artwork.more,
     artwork,
   }));
+  const { pages } = product;
   const addFile = useAddFile();
-  const counts = [0, ...more.map((_, i) => i + 1)].map((f) => pagesIn(artwork, f));
+  const counts = [0, ...more.map((_, i) => i + 1)].map((f) => pagesOffered({ imposed, product }, artwork, f));
   return (
     <div className="flex flex-wrap items-center gap-2 border-b border-ink/30 px-3 py-1.5">
       <div className="min-w-64 flex-1">

@@ -1,5 +1,14 @@
 import { useMemo, useState } from 'react';
-import { leavesOf, pageList, pagesToRuns, type BookPlan, type Docket, type PageRef, type Stock } from '../../../core';
+import {
+  leavesOf,
+  pageList,
+  pagesTaken,
+  pagesToRuns,
+  type BookPlan,
+  type Docket,
+  type PageRef,
+  type Stock,
+} from '../../../core';
 import { useNotices } from '../../../ui/Notices';
 import { useBook } from '../context';
 import { following, moved, repeated, turned, withBlank, without } from './edits';
@@ -64,7 +73,8 @@ export function usePageEdits(): PageEdits {
       say({ tone: 'look', text: 'A book keeps at least one page.' });
       return;
     }
-    change({ product: { pages: pagesToRuns(pages), ...following(product, list, pages) } }, label);
+    const taken = pagesTaken({ imposed, product }, artwork);
+    change({ product: { pages: pagesToRuns(pages, taken), ...following(product, list, pages) } }, label);
     choose(keep);
   };
   const withPicked = (act: (first: number) => void) => () => {
