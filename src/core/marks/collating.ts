@@ -1,13 +1,18 @@
 import type { MarksWish } from '../docket';
 import type { CollatingStep } from '../makeup';
-import { rect, type Rect, type Size } from '../measure';
+import { EPSILON, rect, type Rect, type Size } from '../measure';
 import { cellsWith, onSide } from './on-page';
 import type { MarkRule } from './rules';
 
-/** Where a step lies on its upright page: the steps go down from the head, or from the left where the head is bound. */
+/**
+ * Where a step lies on its upright page: the steps go down from the head, or from the left where the head is bound. They
+ * begin again before one would run off the page's other end.
+ */
 function stepAt(wish: MarksWish['collating'], { edge, out, step }: CollatingStep, { width: w, height: h }: Size): Rect {
   const { length, width } = wish;
-  const from = wish.from + ((step - 1) % wish.restart) * length;
+  const long = edge === 'left' || edge === 'right' ? h : w;
+  const room = Math.max(1, Math.floor((long - wish.from) / length + EPSILON));
+  const from = wish.from + ((step - 1) % Math.min(wish.restart, room)) * length;
   switch (edge) {
     case 'left':
       return rect(-out - width / 2, h - from - length, width, length);
@@ -22,7 +27,7 @@ function stepAt(wish: MarksWish['collating'], { edge, out, step }: CollatingStep
 
 /**
  * Collating marks: a step on the spine fold of every gathered section, one step lower for each, so that a missing or
- * doubled section shows as a break in the stairs. Behind `restart` steps they begin again at the head.
+ * doubled section shows as a break in the stairs. Behind `restart` steps, or as many as the page has room for, they begin again at the head.
  */
 export const collating: MarkRule<'collating'> = {
   label: 'Collating marks',

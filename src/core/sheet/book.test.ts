@@ -277,6 +277,19 @@ describe('marks of bound work', () => {
     expect(fold).toBeDefined();
     expect(Math.min(at[0]!.width, at[0]!.height)).toBeCloseTo(1.5, 9);
   });
+  it('steps begin again before one would run off a low page', () => {
+    // of 105 mm, 20 at the head and steps of 40 leave room for two
+    const low = { product: { ...SECTIONS.product, finished: { width: 148, height: 105 } }, sheet: SECTIONS.sheet };
+    const { docket, it } = made(32, low, { marks: { collating: { restart: 12, length: 40, from: 20 } } });
+    const marks = mark(docket, it);
+    const at = [...it.sheets].map((s) => {
+      const [step] = marks.of(s.number, 'front').filter((m) => m.kind === 'area');
+      return step!.kind === 'area' ? step!.rect : null;
+    });
+    expect(at[1]).not.toEqual(at[0]);
+    expect(at[2]).toEqual(at[0]);
+    expect(at[3]).toEqual(at[1]);
+  });
   it('name sections in the slug line, and not for stitched sheets of one fold', () => {
     const { docket, it } = made(32, SECTIONS, { sheet: { stock: { ...SHOP.stocks[2]!, width: 400, height: 600 } } });
     const texts = mark(docket, it)

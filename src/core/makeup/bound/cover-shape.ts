@@ -18,6 +18,10 @@ export function coverShape(
   const { width: w, height: h } = finished;
   const way: Way = { id: 'cover', name: 'Cover', pages: 4, columns: 2, rows: 1, folds: [], binds: true };
   const margin = evenEdges(bleed);
+  // a flap is folded in there, and not cut off
+  const outside = flaps > 0 ? ('crease' as const) : ('face' as const);
+  // artwork may go over the spine as far as its bleed does; what lies beyond is its own marks
+  const atSpine = Math.min(spine / 2, bleed);
   const face = (page: number, head: 'up' | 'down' = 'up'): Face => ({ page, head });
   if (bound === 'top') {
     // front below, back above, so that the front stands upright and the spine at its head
@@ -32,18 +36,18 @@ export function coverShape(
           row: 1,
           outer: face(4),
           inner: face(3, 'down'),
-          edges: { left: 'head', right: 'foot', top: 'face', bottom: 'spine' },
+          edges: { left: 'head', right: 'foot', top: outside, bottom: 'spine' },
           trim: rect(0, back, w, h),
-          bleed: { left: bleed, right: bleed, top: flaps > 0 ? 0 : bleed, bottom: spine / 2 },
+          bleed: { left: bleed, right: bleed, top: flaps > 0 ? 0 : bleed, bottom: atSpine },
         },
         {
           column: 0,
           row: 0,
           outer: face(1),
           inner: face(2, 'down'),
-          edges: { left: 'head', right: 'foot', top: 'spine', bottom: 'face' },
+          edges: { left: 'head', right: 'foot', top: 'spine', bottom: outside },
           trim: rect(0, flaps, w, h),
-          bleed: { left: bleed, right: bleed, top: spine / 2, bottom: flaps > 0 ? 0 : bleed },
+          bleed: { left: bleed, right: bleed, top: atSpine, bottom: flaps > 0 ? 0 : bleed },
         },
       ],
       folds: scores('level', flaps + h, spine, hinge, flaps, 2 * h + spine + 2 * flaps),
@@ -57,15 +61,15 @@ export function coverShape(
     outer: face(numbered(outer)),
     inner: face(numbered(inner)),
     edges: {
-      left: column === 0 ? 'face' : 'spine',
-      right: column === 1 ? 'face' : 'spine',
+      left: column === 0 ? outside : 'spine',
+      right: column === 1 ? outside : 'spine',
       top: 'head',
       bottom: 'foot',
     },
     trim: rect(x, 0, w, h),
     bleed: {
-      left: column === 0 ? (flaps > 0 ? 0 : bleed) : spine / 2,
-      right: column === 1 ? (flaps > 0 ? 0 : bleed) : spine / 2,
+      left: column === 0 ? (flaps > 0 ? 0 : bleed) : atSpine,
+      right: column === 1 ? (flaps > 0 ? 0 : bleed) : atSpine,
       top: bleed,
       bottom: bleed,
     },

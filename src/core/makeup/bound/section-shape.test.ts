@@ -126,6 +126,28 @@ describe('tabs and covers', () => {
     expect(trimOf(b, 1).x).toBe(216);
     expect(trimOf(b, 4).x).toBe(60);
   });
+  it.each(['left', 'right', 'top'] as const)(
+    'bound %s are cut round the whole only: where a flap is folded in there is no knife',
+    (bound) => {
+      const b = coverShape(docket({ product: { bound } }).product, 8, 60, 6);
+      const along = bound === 'top' ? 1 : 0;
+      const across = b.lines
+        .filter((l) => l.kind === 'trim' && l.from[along] === l.to[along])
+        .map((l) => l.from[along]);
+      expect(across.sort((x, y) => x - y)).toEqual([0, bound === 'top' ? b.size.height : b.size.width]);
+    },
+  );
+  it('show of a page no more beyond the spine’s edge than its bleed, and never past the middle', () => {
+    const atSpine = (spine: number) => {
+      const b = coverShape(docket({ product: { bleed: 3 } }).product, spine, 0, 6);
+      return [
+        b.panels.find((p) => p.outer.page === 1)!.bleed.left,
+        b.panels.find((p) => p.outer.page === 4)!.bleed.right,
+      ];
+    };
+    expect(atSpine(20)).toEqual([3, 3]);
+    expect(atSpine(4)).toEqual([2, 2]);
+  });
   it('bound at the top have the front below the spine', () => {
     const b = coverShape(docket({ product: { bound: 'top' } }).product, 8, 0, 0);
     expect(b.size).toEqual({ width: 148, height: 428 });
