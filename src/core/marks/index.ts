@@ -104,11 +104,13 @@ export interface Marks {
   readonly of: (sheet: number, side: SideName) => readonly Mark[];
   /** Marks that were wished for and found no room at all on the first sheet. */
   readonly noRoom: readonly WishedMark[];
+  /** Where crop marks find room, but not for the cuts of one direction: of those that run up the sheet, or across it. */
+  readonly noCrop: readonly ('upright' | 'level')[];
 }
 
 /** The marks on every side of a plan. Sheets passed through as they are get none. */
 export function mark({ marks: wishes, title, date, artwork }: MarkedWish, plan: Plan): Marks {
-  if (artwork.imposed.kind === 'sheets') return { of: () => [], noRoom: [] };
+  if (artwork.imposed.kind === 'sheets') return { of: () => [], noRoom: [], noCrop: [] };
   const { sheets, pieces } = plan;
   const known = new Map<Lay, Partial<Record<SideName, Fixed>>>();
   const fixed = (lay: Lay, side: SideName): Fixed => {
@@ -136,6 +138,18 @@ export function mark({ marks: wishes, title, date, artwork }: MarkedWish, plan: 
       const { lay, number } = sheets.main;
       const present = new Set<string>(of(number, 'front').map((m) => m.of));
       return MARK_ORDER.filter((k) => wishes[k].on && RULES[k].missed(lay) && !present.has(k));
+    },
+    get noCrop() {
+      const { lay, number } = sheets.main;
+      const lines = of(number, 'front').flatMap((m) => (m.of === 'crop' && m.kind === 'line' ? [m] : []));
+      if (lines.length === 0) return [];
+      const { upright, level } = cutsOf(lay).lines;
+      const across = lines.some((l) => l.from[1] === l.to[1]);
+      const up = lines.some((l) => l.from[0] === l.to[0]);
+      return [
+        ...(upright.length > 0 && !up ? (['upright'] as const) : []),
+        ...(level.length > 0 && !across ? (['level'] as const) : []),
+      ];
     },
   };
 }

@@ -5,8 +5,9 @@ import type { Mark, MarkKind, MarkSpace } from './kinds';
 export const SHORTEST_MARK = 1;
 
 /**
- * A line from `start` on, `length` long in one of the four directions, cut off where the printable area or a page
- * with its bleed begins; null where less than {@link SHORTEST_MARK} is left.
+ * A line from `start` on, `length` long in one of the four directions. What lies at its start, as a page's bleed, it
+ * begins behind, as long as before; where the printable area or another page comes in its way it is cut off. Null where
+ * less than {@link SHORTEST_MARK} is left.
  */
 export function lineMark(
   of: MarkKind,
@@ -17,8 +18,6 @@ export function lineMark(
   space: MarkSpace,
   dash: readonly number[] = [],
 ): Mark | null {
-  let from = 0;
-  let to = length;
   const axis = direction[0] !== 0 ? 0 : 1;
   const sign = direction[axis]!;
   const at = start[axis]!;
@@ -35,15 +34,20 @@ export function lineMark(
   };
   if (!covers(space.area, EPSILON)) return null;
   const [first, last] = span(space.area);
-  from = Math.max(from, first);
-  to = Math.min(to, last);
-  for (const r of space.keepOff) {
-    if (!covers(r, -EPSILON)) continue;
-    const [a, b] = span(r);
+  let from = Math.max(0, first);
+  let to = Math.min(length, last);
+  const inTheWay = space.keepOff
+    .filter((r) => covers(r, -EPSILON))
+    .map(span)
+    .sort((a, b) => a[0] - b[0]);
+  for (const [a, b] of inTheWay) {
     if (b <= from + EPSILON || a >= to - EPSILON) continue;
-    // the page is in the way: keep the side nearer to the start, or what lies behind it
+    // the side nearer to the start, or what lies behind
     if (a - from >= SHORTEST_MARK) to = a;
-    else from = b;
+    else {
+      from = b;
+      to = Math.min(b + length, last);
+    }
   }
   if (to - from < Math.min(SHORTEST_MARK, length) - EPSILON) return null;
   const point = (t: number): [number, number] => [start[0] + direction[0] * t, start[1] + direction[1] * t];

@@ -21,7 +21,9 @@ describe('a line of a mark', () => {
 
   it('stops at a page, or begins behind it', () => {
     expect(lineMark('fold', [50, 36], [0, 1], 8, 0.2, SPACE)).toMatchObject({ from: [50, 36], to: [50, 40] });
-    expect(lineMark('fold', [50, 45], [0, -1], 8, 0.2, SPACE)).toMatchObject({ from: [50, 40], to: [50, 37] });
+    // behind it, as long as it was wished for
+    expect(lineMark('fold', [50, 45], [0, -1], 8, 0.2, SPACE)).toMatchObject({ from: [50, 40], to: [50, 32] });
+    expect(lineMark('fold', [50, 45], [0, -1], 80, 0.2, SPACE)).toMatchObject({ from: [50, 40], to: [50, 0] });
     // along the edge of a page is not on it
     expect(lineMark('crop', [40, 50], [0, 1], 5, 0.2, SPACE)).toMatchObject({ to: [40, 55] });
   });
@@ -159,5 +161,35 @@ describe('the marks of a sheet', () => {
     const artwork = artworkOf(8);
     const docket = patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[2]! } });
     expect(mark(docket, plan(docket, artwork)).noRoom).toEqual(['register', 'slug']);
+    expect(mark(docket, plan(docket, artwork)).noCrop).toEqual([]);
+  });
+
+  it('crop marks begin beyond a wide bleed, as long as they are wished for', () => {
+    const artwork = artworkOf(4);
+    const docket = patched(docketFor(artwork), { product: { bleed: 8 }, sheet: { up: 'one' } });
+    const planned = plan(docket, artwork);
+    const lines = mark(docket, planned)
+      .of(1, 'front')
+      .flatMap((m) => (m.kind === 'line' && m.of === 'crop' ? [m] : []));
+    const { offset, length } = docket.marks.crop;
+    expect(offset).toBeLessThan(8);
+    const { lay } = planned.sheets.main;
+    const [trim] = lay.downs.map((d) => d.trim);
+    const left = lines.filter((l) => l.to[0] < trim!.x);
+    expect(left).toHaveLength(2);
+    for (const l of left) {
+      expect(l.from[0]).toBeCloseTo(trim!.x - 8, 6);
+      expect(l.from[0] - l.to[0]).toBeCloseTo(length, 6);
+    }
+  });
+
+  it('says in which direction crop marks find no room', () => {
+    const artwork = artworkOf(4);
+    // 302 mm across with their bleed and 216 up: the paper ends at the sides, above and below is room
+    const stock = { ...SHOP.stocks[2]!, width: 310, height: 240 };
+    const docket = patched(docketFor(artwork), { sheet: { stock, up: 'one' } });
+    const planned = plan(docket, artwork);
+    expect(planned.sheets.main.lay.fits).toBe(true);
+    expect(mark(docket, planned).noCrop).toEqual(['level']);
   });
 });

@@ -4,13 +4,17 @@ import type { Check } from '../kinds';
 /** Marks that were wished for and found no room. */
 export const marksRoom: Check = ({ docket, marks, plan }) => {
   if (!plan.sheets.main.lay.fits) return [];
-  const { noRoom } = marks;
-  if (noRoom.length === 0) return [];
-  const names = noRoom.map(markSaid).join(' and ');
+  const { noRoom, noCrop } = marks;
+  if (noRoom.length + noCrop.length === 0) return [];
+  const lacking = noRoom.map(markSaid);
+  for (const way of noCrop)
+    lacking.push(`${markSaid('crop')} ${way === 'level' ? 'at the sides of the sheet' : 'above and below'}`);
+  const names = lacking.join(' and ');
+  const off = [...noRoom, ...(noCrop.length > 0 ? (['crop'] as const) : [])];
   return [
     {
       id: 'marks-room',
-      severity: noRoom.some(isVital) ? 'look' : 'fine',
+      severity: off.some(isVital) ? 'look' : 'fine',
       station: 'marks',
       title: `No room for ${names}`,
       detail: 'Pages and bleed take the printable part of the sheet to its edges.',
@@ -19,8 +23,8 @@ export const marksRoom: Check = ({ docket, marks, plan }) => {
           ? [{ label: 'One up instead', detail: 'leaves room around it', patch: { sheet: { up: 'one' as const } } }]
           : []),
         {
-          label: `Do without ${names}`,
-          patch: { marks: Object.fromEntries(noRoom.map((k) => [k, { on: false }])) },
+          label: `Do without ${off.map(markSaid).join(' and ')}`,
+          patch: { marks: Object.fromEntries(off.map((k) => [k, { on: false }])) },
         },
       ],
     },
