@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { cpSync, existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { run as commandLine } from '../src/cli/program';
@@ -89,6 +89,17 @@ describe('the examples of the docket file', () => {
     const out = join(dir, 'fronts.pdf');
     expect(await cli('impose', join(dir, 'two-up.json'), '-o', out, '--sides', 'fronts')).toMatchObject({ status: 0 });
     expect(wordsOf(out)).toHaveLength(2);
+  });
+
+  it('says that there are no backs where one side is printed', async () => {
+    const file = join(dir, 'fronts-only.json');
+    const docket = JSON.parse(readFileSync(join(dir, 'two-up.json'), 'utf8')) as { sheet: object };
+    writeFileSync(file, JSON.stringify({ ...docket, sheet: { ...docket.sheet, work: 'one-sided' } }));
+    const out = join(dir, 'no-backs.pdf');
+    const { status, stderr } = await cli('impose', file, '-o', out, '--sides', 'backs');
+    expect(status).toBe(2);
+    expect(stderr).toContain('one side is printed, and there are no backs');
+    expect(existsSync(out)).toBe(false);
   });
 });
 

@@ -19,10 +19,12 @@ interface Ready extends Loaded {
   readonly opened: ComposeJob['opened'];
 }
 
-const wholeOrComplain = (path: string, docket: Docket, artwork: Artwork): Plan => {
+const wholeOrComplain = (path: string, docket: Docket, artwork: Artwork, sides: Imposing['sides']): Plan => {
   const planned = plan(docket, artwork);
   if (planned.tooLarge)
     throw new Complaint(`${path}: the job is too large to be laid in one; “plan” says what would do.`);
+  if (sides === 'backs' && planned.sheets.blocks.every((b) => b.sides === 1))
+    throw new Complaint(`${path}: one side is printed, and there are no backs.`);
   return planned;
 };
 
@@ -30,7 +32,7 @@ const wholeOrComplain = (path: string, docket: Docket, artwork: Artwork): Plan =
  * Does something with a docket whose files are all sound PDFs that say nothing odd, open.
  * @returns null for any other docket
  */
-function withSound<T>(path: string, docket: Docket, work: (it: Ready) => T): T | null {
+function withSound<T>({ docket: path, sides }: Imposing, docket: Docket, work: (it: Ready) => T): T | null {
   const { file, more } = docket.artwork;
   const sources: string[] = [];
   const sound: SoundPdf[] = [];
@@ -45,7 +47,7 @@ function withSound<T>(path: string, docket: Docket, work: (it: Ready) => T): T |
     }
     const [first, ...others] = sound.map((s) => s.artwork);
     const artwork = others.length > 0 ? { ...first!, more: others.map((a) => a.pages) } : first!;
-    const planned = wholeOrComplain(path, docket, artwork);
+    const planned = wholeOrComplain(path, docket, artwork, sides);
     return work({ docket, artwork, sources, planned, opened: sound.map((s) => s.opened) });
   } finally {
     for (const { opened } of sound) opened.close();
@@ -62,7 +64,7 @@ export async function impose(it: Imposing): Promise<void> {
   const out = resolve(it.output);
   const begin = (): void => withFile(it.output, () => closeSync(openSync(out, 'a')));
   try {
-    const composed = withSound(it.docket, docket, (ready) => {
+    const composed = withSound(it, docket, (ready) => {
       begin();
       return composedHere(ready, it, out);
     });
@@ -103,7 +105,7 @@ async function withCare(docket: Docket, it: Imposing, out: string, begin: () => 
   const hands = threadFor(it.worker);
   try {
     await load(hands, it.docket, docket, async (loaded) => {
-      wholeOrComplain(it.docket, docket, loaded.artwork);
+      wholeOrComplain(it.docket, docket, loaded.artwork, it.sides);
       begin();
       try {
         await hands.run('impose', jobOf(loaded, it.sides, out));

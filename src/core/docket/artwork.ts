@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { Size } from '../measure';
+import { NAMED_SIZES, sameSize, type Size } from '../measure';
 
 /**
  * What is known of an artwork file. Boxes are in millimetres, measured from the lower left corner of the media
@@ -59,19 +59,24 @@ export function artworkSize(artwork: Artwork, box: 'trim' | 'crop' | 'media' = '
     const key = `${width.toFixed(1)}x${height.toFixed(1)}`;
     const entry = counts.get(key);
     if (entry) entry.count++;
-    else counts.set(key, { size: { width: tidy(width), height: tidy(height) }, count: 1 });
+    else counts.set(key, { size: tidy({ width, height }), count: 1 });
   }
   let best: { size: Size; count: number } = { size: { width: 148, height: 210 }, count: 0 };
   for (const entry of counts.values()) if (entry.count > best.count) best = entry;
   return best.size;
 }
 
-/** 147.999 mm in a file is 148 mm; 215.9 (8.5 in) stays. */
-function tidy(mm: number): number {
-  const clamped = Math.min(5000, Math.max(1, mm));
-  const whole = Math.round(clamped);
-  if (Math.abs(clamped - whole) < 0.1) return whole;
-  return Math.round(clamped * 1000) / 1000;
+/** Some programs write whole points: a size within half a point of a named one, in mm, is that. */
+const NEAR = (0.5 * 25.4) / 72 + 0.005;
+
+/** A size as it was meant: a named one, else to a hundredth of a millimetre. */
+function tidy(size: Size): Size {
+  for (const { width, height } of Object.values(NAMED_SIZES)) {
+    if (sameSize(size, { width, height }, NEAR)) return { width, height };
+    if (sameSize(size, { width: height, height: width }, NEAR)) return { width: height, height: width };
+  }
+  const measure = (mm: number): number => Math.round(100 * Math.min(5000, Math.max(1, mm))) / 100;
+  return { width: measure(size.width), height: measure(size.height) };
 }
 
 /** The bleed the artwork has around its trim on every page, at most 3 mm; 3 where it has none, so that it is noticed. */

@@ -9,6 +9,7 @@ import {
   readDocket,
   touchedPaths,
 } from '.';
+import { upgradedFinisher } from './upgrade';
 import { newDocket } from '../propose';
 import { artworkOf, docketFor, page, SHOP } from '../testing';
 
@@ -37,6 +38,19 @@ describe('a docket', () => {
     expect(artworkSize(artwork)).toEqual({ width: 148, height: 210 });
     expect(artworkBleed(artwork)).toBe(2);
   });
+  it('takes a named size where the artwork is as good as it, else one to a hundredth of a millimetre', () => {
+    const sizeOf = (width: number, height: number) =>
+      artworkSize({ ...artworkOf(1), pages: [page({ width, height })] });
+    // 612.0000000000001 pt
+    const letter = (612.0000000000001 * 25.4) / 72;
+    expect(sizeOf(letter, 279.4).width).toBeCloseTo(215.9, 9);
+    expect(sizeOf(279.4, letter).height).toBeCloseTo(215.9, 9);
+    // A5 in whole points, and two points more
+    expect(sizeOf((420 * 25.4) / 72, (595 * 25.4) / 72)).toEqual({ width: 148, height: 210 });
+    expect(sizeOf((422 * 25.4) / 72, (595 * 25.4) / 72)).toEqual({ width: 148.87, height: 209.9 });
+    expect(sizeOf((419.53 * 25.4) / 72, (595.28 * 25.4) / 72)).toEqual({ width: 148, height: 210 });
+    expect(sizeOf(99.05, 99.996)).toEqual({ width: 99.05, height: 100 });
+  });
   it('is patched by merging, unions replaced whole', () => {
     const docket = docketFor(artworkOf(8));
     const after = patched(docket, { product: { copies: 7, blanks: { kind: 'after', pages: [1] } } });
@@ -47,6 +61,19 @@ describe('a docket', () => {
       'product.copies',
       'product.finished.width',
     ]);
+  });
+  it('of version 2 lets a folder without a limit make as many folds as there are', () => {
+    const folder = {
+      id: 'f',
+      name: 'Wren',
+      does: ['fold'],
+      largest: { width: 500, height: 700 },
+      speed: 100,
+      makeReady: 1,
+    };
+    expect(upgradedFinisher({ ...folder, maxFolds: null })).toMatchObject({ kind: 'folder', mostFolds: 12 });
+    expect(upgradedFinisher({ ...folder, maxFolds: 2 })).toMatchObject({ mostFolds: 2 });
+    expect(upgradedFinisher(folder)).not.toHaveProperty('mostFolds');
   });
   it('refuses what is no docket, in one line', () => {
     const docket = docketFor(artworkOf(8));

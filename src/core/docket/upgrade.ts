@@ -1,3 +1,4 @@
+import { MOST_FOLDS } from '../shop';
 /** Dockets and shops as earlier versions wrote them, brought to the present one; unchecked. */
 
 /** The version that is written. */
@@ -50,7 +51,8 @@ export function upgradedFinisher(data: unknown, as?: Does): unknown {
     case 'stitcher':
       return { kind, ...rest, mostSheets: maxSheets };
     case 'folder':
-      return { kind, ...rest, ...(typeof maxFolds === 'number' ? { mostFolds: maxFolds } : {}) };
+      // null was no limit
+      return { kind, ...rest, ...(maxFolds === undefined ? {} : { mostFolds: maxFolds ?? MOST_FOLDS }) };
     case 'binder':
     case 'sewing machine':
     case 'punch':

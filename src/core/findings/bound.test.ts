@@ -58,6 +58,19 @@ describe('findings of bound work', () => {
     expect(turned.remedies.map((r) => r.patch)).toContainEqual({ sheet: { work: 'sheetwise' } });
     expect(find('stack-one-form', 48, { product })).toBeUndefined();
   });
+  it('a fold by a name that nothing has, wherever it is wished for', () => {
+    const f = find('fold-unknown', 8, { product: { fold: '8-origami' } })!;
+    expect([f.severity, f.title]).toEqual(['stop', 'There is no fold “8-origami”']);
+    expect(f.remedies.map((r) => r.patch)).toEqual([{ product: { fold: null } }]);
+    expect(
+      find('fold-unknown', 8, { product: { sections: { kind: 'set', list: [{ fold: 'x', stock: null }] } } }),
+    ).toBeDefined();
+    expect(
+      find('fold-unknown', 8, { artwork: { imposed: { kind: 'folded', fold: 'x', nested: true } } }),
+    ).toBeDefined();
+    expect(find('fold-unknown', 8, { product: { fold: '8-right-angle' } })).toBeUndefined();
+    expect(find('fold-unknown', 8, {})).toBeUndefined();
+  });
   it('folds round a loose edge, of one’s own list only', () => {
     const folds = [
       { axis: 'upright' as const, at: 1, moves: 'low' as const, to: 'under' as const },

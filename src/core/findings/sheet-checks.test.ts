@@ -38,6 +38,30 @@ describe('what the machine takes', () => {
   });
 });
 
+describe('a machine that prints one side at a time', () => {
+  const one = { ...SHOP.machines[0]!, id: 'dunlin', name: 'Dunlin', sides: 'one' as const };
+  it('does not perfect: two forms, or another machine', () => {
+    const docket = patched(base, { sheet: { machine: one, work: 'perfecting' } });
+    const finding = find('perfecting', docket)!;
+    expect(finding).toMatchObject({ severity: 'stop', title: 'Dunlin prints one side at a time' });
+    const labels = finding.remedies.map((r) => r.label);
+    expect(labels[0]).toBe('Front and back from two forms');
+    expect(labels.join()).toContain('Run on Plover');
+    for (const r of finding.remedies) expect(find('perfecting', checkedPatch(docket, r.patch))).toBeUndefined();
+    expect(find('perfecting', patched(base, { sheet: { work: 'perfecting' } }))).toBeUndefined();
+  });
+  it('has backs laid as its pile goes back in, and says where another turn is wished for', () => {
+    const wished = (turn: 'machine' | 'turn' | 'tumble'): Docket => patched(base, { sheet: { machine: one, turn } });
+    expect(one.reload.turn).toBe('turn');
+    expect(find('reload', wished('tumble'))).toMatchObject({ severity: 'stop' });
+    expect(find('reload', wished('tumble'))!.remedies.map((r) => r.patch)).toEqual([{ sheet: { turn: 'machine' } }]);
+    expect(find('reload', wished('turn'))).toBeUndefined();
+    expect(find('reload', wished('machine'))).toBeUndefined();
+    // what turns by itself turns as it is wished
+    expect(find('reload', patched(base, { sheet: { turn: 'tumble' } }))).toBeUndefined();
+  });
+});
+
 describe('grain', () => {
   const board = { ...SHOP.stocks[2]!, id: 'board', name: 'Board', grammage: 250, caliper: 0.3 };
   it('warns where heavy paper folds across it: one up on a lying sheet the fold is upright', () => {

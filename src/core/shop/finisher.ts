@@ -15,11 +15,14 @@ export const Stitcher = z
     speed: anHour.describe('Booklets an hour'),
   })
   .describe('Folds sheets once and stitches them through the fold');
+/** More folds than any machine makes. */
+export const MOST_FOLDS = 12;
+
 export const Folder = z
   .strictObject({
     kind: z.literal('folder'),
     ...machine,
-    mostFolds: z.int().min(1).max(12).default(4).describe('Folds it makes in a sheet'),
+    mostFolds: z.int().min(1).max(MOST_FOLDS).default(4).describe('Folds it makes in a sheet'),
     largest: size.describe('The largest sheet'),
     speed: anHour.describe('Sheets an hour'),
   })

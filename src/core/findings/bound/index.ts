@@ -11,6 +11,7 @@ import { coverInside } from './cover-inside';
 import { coverLacksPages } from './cover-pages';
 import { coverUnused } from './cover-unused';
 import { creep } from './creep';
+import { foldUnknown } from './fold-unknown';
 import { leafInSection } from './leaf-in-section';
 import { looseEdge } from './loose-edge';
 import { looseAtSpine } from './loose-leaves';
@@ -48,6 +49,7 @@ export const BOUND: readonly Check<InspectedBook>[] = [
   chapterBeyond,
   leafInSection,
   creep,
+  foldUnknown,
   cannotFold,
   looseAtSpine,
   looseEdge,

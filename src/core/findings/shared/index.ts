@@ -11,6 +11,7 @@ import { ownMarks } from './own-marks';
 import { tooLarge } from './too-large';
 import { trays } from './trays';
 import { traysDiffer } from './trays-differ';
+import { twoPasses } from './two-passes';
 import { weightOrder } from './weight-order';
 
 /** The checks of any product. */
@@ -20,6 +21,7 @@ export const SHARED: readonly Check[] = [
   tooLarge,
   ownMarks,
   machineTakesStock,
+  twoPasses,
   fitSheet,
   grain,
   traysDiffer,
