@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type Docket, type Patch } from '../docket';
-import { leavesOf } from '../makeup';
+import { leavesOf, pageStanding } from '../makeup';
 import { foldLines, mark } from '../marks';
 import { reckon } from '../reckoning';
 import type { Stock } from '../shop';
@@ -252,6 +252,57 @@ describe('runs and figures of several stocks', () => {
     };
     expect(of('sheetwise')).toBe(2 * 2 * 900);
     expect(of('work-and-turn')).toBe(2 * 900);
+  });
+});
+
+describe('creep of gathered sections', () => {
+  const THICK = { ...SILK, id: 'thick', caliper: 0.4 };
+  const gathered = { binding: PERFECT, fold: '16-right-angle' };
+  const on = (patch: Patch, pages = 32) => {
+    const { it } = made(pages, { sheet: { stock: { ...SILK, width: 700, height: 1000 } } }, patch);
+    return (reading: number): number => pageStanding(it.product, reading).standsOut;
+  };
+
+  it('is that of each section’s own stock', () => {
+    // four leaves lie in each other: the innermost has three around it
+    const out = on({ product: { ...gathered, stocks: [{ from: 17, to: 32, stock: THICK }] } });
+    expect([1, 3, 5, 7].map(out)).toEqual([0, 0.15, 0.3, 0.45].map((v) => expect.closeTo(v, 9)));
+    expect([17, 19, 21, 23].map(out)).toEqual([0, 0.4, 0.8, 1.2].map((v) => expect.closeTo(v, 9)));
+    // whichever of the two comes first
+    const other = on({ product: { ...gathered, stocks: [{ from: 1, to: 16, stock: THICK }] } });
+    expect([7, 23].map(other)).toEqual([1.2, 0.45].map((v) => expect.closeTo(v, 9)));
+  });
+
+  it('moves their content, or makes it narrower, by as much', () => {
+    const at = (correction: 'push-in' | 'scale') => {
+      const { it } = made(32, {
+        sheet: { stock: { ...SILK, width: 700, height: 1000 } },
+        product: { ...gathered, creep: { correction }, stocks: [{ from: 17, to: 32, stock: THICK }] },
+      });
+      // pages 7 and 23 are the fourth leaf of their sections, their spine at the left
+      return [7, 23].map((p) => it.content.at(p).toPage!);
+    };
+    const [thin, thick] = at('push-in');
+    const [whole] = at('push-in').map((m) => m[0]);
+    expect(thin![4] - thick![4]).toBeCloseTo(1.2 - 0.45, 9);
+    const [narrow, narrower] = at('scale').map((m) => m[0] / whole!);
+    expect([narrow, narrower]).toEqual([(148 - 0.45) / 148, (148 - 1.2) / 148].map((v) => expect.closeTo(v, 9)));
+  });
+
+  it('has none where leaves are joined at the head and do not lie in each other, nor on leaflets', () => {
+    // first over the spine, then over the head: two single folds side by side
+    const folds = [
+      { axis: 'upright' as const, at: 1, moves: 'high' as const, to: 'over' as const },
+      { axis: 'level' as const, at: 1, moves: 'high' as const, to: 'over' as const },
+    ];
+    const last = (fold: Docket['product']['fold']): number[] => {
+      const out = on({ product: { binding: PERFECT, fold } }, 8);
+      return [1, 3, 5, 7].map(out);
+    };
+    expect(last({ columns: 2, rows: 2, folds })).toEqual([0, 0, 0, 0]);
+    expect(last('8-right-angle')).toEqual([0, 0.15, 0.15, 0]);
+    const leaflet = on({ product: { binding: { kind: 'folded', short: 1 }, fold: '8-right-angle' } }, 8);
+    expect([1, 3, 5, 7].map(leaflet)).toEqual([0, 0, 0, 0]);
   });
 });
 

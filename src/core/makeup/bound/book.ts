@@ -8,13 +8,13 @@ import { coverPages, coverSection } from './cover';
 import { creepOf, type Creep } from './creep';
 import { gangsOf } from './gangs';
 import { asPieces, type Made } from './pieces';
-import type { BookPage, Section, SectionPlanned } from './section';
+import { deepest, type BookPage, type Nesting, type Section, type SectionPlanned } from './section';
 import type { SectionsWish } from './section-plans';
 import { spineOf, type Leaves, type Spine } from './spine';
 import { makeUpText, withCover, type Text } from './text';
 
 /** A book made up: its pages in reading order and its sections. */
-export interface BookPlan {
+export interface BookPlan extends Nesting {
   readonly kind: 'bound';
   readonly pages: readonly BookPage[];
   /** For every place, its page in its file; null for a blank. */
@@ -23,7 +23,6 @@ export interface BookPlan {
   /** Pages of the text without a cover of its own, blanks left out. */
   readonly textPages: number;
   readonly sections: readonly Section[];
-  readonly nested: boolean;
   readonly creep: Creep;
   /** Where it has a flat spine. */
   readonly spine: Spine | null;
@@ -88,8 +87,9 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
     : null;
   const made: Made = { spine, pages: pages.length, nested };
   const all = asPieces(product, round, sections, made);
-  const calipers = calipersByDepth(all, nested);
-  const creep = creepOf(product, calipers);
+  const nesting: Nesting = { nested, bound: product.bound, creeps: nested || rules.made === 'gathered' };
+  const calipers = calipersByDepth(all, nesting);
+  const creep = creepOf(product, calipers, nested);
   const wanted = pagesWished(pagesWish, artwork);
   return {
     product: {
@@ -99,7 +99,7 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
       blanks: text.pages.length - spaced.list.length + spaced.added,
       textPages: spaced.list.length - spaced.added,
       sections: all,
-      nested,
+      ...nesting,
       creep,
       spine,
       misplaced: laid.misplaced.map((p) => p + counted),
@@ -107,7 +107,7 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
       coverLacks: own?.lacks ?? 0,
       shift: before - counted,
     },
-    content: bookContent({ product, placement: wish.artwork, artwork, pages, sections: all, nested, creep }),
+    content: bookContent({ product, placement: wish.artwork, artwork, pages, sections: all, creep, ...nesting }),
     pieces: all,
     gangs: gangsOf(sheet, product, all, nested),
     assembly: assemblyOf(product, all, made, calipers.length),
@@ -130,21 +130,21 @@ function leavesIn(sections: readonly SectionPlanned[]): Leaves[] {
   return [...out].map(([stock, leaves]) => ({ leaves, caliper: stock.caliper, stock: stock.id }));
 }
 
-/** Leaves by depth: of the whole nest, or of the thickest gathered section. */
-function calipersByDepth(sections: readonly SectionPlanned[], nested: boolean): number[] {
-  const out: number[] = [];
-  const add = (s: SectionPlanned): void => {
-    for (let i = 0; i < s.way.pages / 4; i++) out.push(s.stock.caliper);
-  };
-  if (nested) sections.forEach(add);
-  else {
-    const thickest = sections
-      .filter((s) => s.kind === 'text' && s.way.binds && s.way.folds.length > 0)
-      .reduce<SectionPlanned | null>((m, s) => (!m || s.way.pages > m.way.pages ? s : m), null);
-    if (thickest) add(thickest);
-  }
-  return out;
+/** Leaves by depth: of the whole nest, or of the gathered section that creeps most. */
+function calipersByDepth(sections: readonly SectionPlanned[], { nested, bound, creeps }: Nesting): number[] {
+  const depths = (s: SectionPlanned): number[] =>
+    Array.from({ length: nested ? s.way.pages / 4 : 1 + deepest(s.way, bound) }, () => s.stock.caliper);
+  if (nested) return sections.flatMap(depths);
+  if (!creeps) return [];
+  const most = sections
+    .filter((s) => s.kind === 'text' && s.way.binds && s.way.folds.length > 0)
+    .map(depths)
+    .reduce<number[]>((m, list) => (creepIn(list) > creepIn(m) || m.length === 0 ? list : m), []);
+  return most;
 }
+
+/** What the innermost leaf of a section stands out, by its calipers. */
+const creepIn = (calipers: readonly number[]): number => (calipers.length - 1) * (calipers[0] ?? 0);
 
 /**
  * Pages as the trade counts them: the text's with its blanks, and a cover's where they are the text's own. Tabs,

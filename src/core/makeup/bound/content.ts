@@ -4,16 +4,15 @@ import { factsOf, type PageRef } from '../../pages';
 import type { Content, Placed } from '../piece';
 import { artworkToPage, creepMap, partReach, spineEdge, type Placement } from '../placing';
 import type { Creep } from './creep';
-import { leafDepth, type BookPage, type Section } from './section';
+import { creepOn, leafDepth, type BookPage, type Nesting, type Section } from './section';
 
 /** Where the pages of a book stand, and what is on them. */
-interface BookContent {
-  readonly product: Pick<BoundProduct, 'bound' | 'finished'>;
+interface BookContent extends Nesting {
+  readonly product: Pick<BoundProduct, 'finished'>;
   readonly placement: Placement;
   readonly artwork: Artwork;
   readonly pages: readonly BookPage[];
   readonly sections: readonly Section[];
-  readonly nested: boolean;
   readonly creep: Creep;
 }
 
@@ -61,10 +60,10 @@ function placed(book: BookContent, standing: Standing, place: number): Placed {
     return { label: outside ? 'cover' : 'inside', ...shown(book, ref, sizeOf(section, page), null) };
   }
   const { ref, label } = book.pages[place - 1]!;
-  const depth = leafDepth(section, page, book.nested);
+  const depth = leafDepth(section, page, book);
   // what a spread shows of a page lies in the spread; by itself it is a page of the book
   const size = section.spread ? book.product.finished : sizeOf(section, page);
-  return { label, ...shown(book, ref, size, depth === null ? null : creepAt(book, page, size, depth)) };
+  return { label, ...shown(book, ref, size, depth === null ? null : creepAt(book, section, page, size, depth)) };
 }
 
 /** The size of a section's page, upright. */
@@ -72,10 +71,9 @@ const sizeOf = ({ shape }: Section, page: number): Size =>
   (shape.prints.find((p) => p.page === page) ?? shape.prints[0]!).size;
 
 /** What creep does to a page, or null where it does nothing. */
-function creepAt({ product, creep }: BookContent, page: number, size: Size, depth: number): Matrix | null {
-  const moved = creep.moved[depth] ?? 0;
-  const squeezed = creep.squeezed[depth] ?? 1;
-  return moved === 0 && squeezed === 1 ? null : creepMap(spineEdge(page, product.bound), size, moved, squeezed);
+function creepAt(book: BookContent, section: Section, page: number, size: Size, depth: number): Matrix | null {
+  const { moved, squeezed } = creepOn(book, section, depth);
+  return moved === 0 && squeezed === 1 ? null : creepMap(spineEdge(page, book.bound), size, moved, squeezed);
 }
 
 function shown(

@@ -6,6 +6,8 @@ import { formatNumber } from '../../measure';
  * first. Leaves are counted by half sections: a sheet folded once is one depth, a section of 16 pages four.
  */
 export interface Creep {
+  /** The caliper that gathered sections are reckoned with; those on another stock in proportion. Null where all nest. */
+  readonly caliper: number | null;
   /** What one leaf adds, on average. */
   readonly each: number;
   /** How far the leaf of each depth stands out before trimming. */
@@ -27,10 +29,12 @@ export interface Creep {
  * shared out as the calipers are. The trim takes from each leaf what it stands out, less what its content was moved or
  * made narrower.
  * @param calipers of the leaves by depth, outermost first, in mm
+ * @param nested whether those are of the whole piece; else of its thickest section
  */
 export function creepOf(
   { creep, finished, bound }: Pick<BoundProduct, 'creep' | 'finished' | 'bound'>,
   calipers: readonly number[],
+  nested = true,
 ): Creep {
   const { correction, factor, measured } = creep;
   const across = bound === 'top' ? finished.height : finished.width;
@@ -64,6 +68,7 @@ export function creepOf(
   );
   const said = formatNumber(total, 2);
   return {
+    caliper: nested ? null : (calipers[0] ?? null),
     each: last > 0 ? total / last : (calipers[0] ?? 0) * factor,
     standsOut,
     moved,

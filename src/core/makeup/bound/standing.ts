@@ -1,5 +1,5 @@
 import type { Creep } from './creep';
-import { leafDepth, type Section } from './section';
+import { creepOn, leafDepth, type Nesting, type Section } from './section';
 
 /** A page on a section: where it stands in reading order, what lies around it and what creep does to it. */
 export interface StandingPage {
@@ -16,20 +16,16 @@ export interface StandingPage {
  * @param at the cell's piece and its place in the content
  */
 export function standingPage(
-  {
-    sections,
-    nested,
-    creep,
-  }: { readonly sections: readonly Section[]; readonly nested: boolean; readonly creep: Creep },
+  book: Nesting & { readonly sections: readonly Section[]; readonly creep: Creep },
   at: { readonly piece: number; readonly place: number },
 ): StandingPage {
-  const section = sections[at.piece]!;
+  const section = book.sections[at.piece]!;
   const page = section.places.indexOf(at.place) + 1;
-  const depth = section.spread ? null : leafDepth(section, page, nested);
+  const depth = section.spread ? null : leafDepth(section, page, book);
   return {
     section,
     reading: section.reading[page - 1] ?? 0,
     depth,
-    moved: depth === null ? 0 : (creep.moved[depth] ?? 0),
+    moved: depth === null ? 0 : creepOn(book, section, depth).moved,
   };
 }

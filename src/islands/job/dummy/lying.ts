@@ -1,4 +1,4 @@
-import { leavesOf, type Docket, type Plan } from '../../../core';
+import { pageStanding, type Docket, type Plan } from '../../../core';
 
 export type Which = 'before' | 'after';
 
@@ -41,11 +41,9 @@ export function lyingIn(
 
 /** How far a page's leaf stands out of the outermost before trimming, in millimetres; by its place in reading order. */
 export function standingOut(plan: Plan, { finished, bound }: Docket['product']): (page: number) => number {
-  const leaves = leavesOf(plan.product);
   return (page) => {
-    const depth = leaves.get(page)?.depth ?? null;
-    const out = depth === null ? 0 : (plan.product.creep.standsOut[depth] ?? 0);
-    return Math.min(out, 0.95 * (bound === 'top' ? finished.height : finished.width));
+    const { standsOut } = pageStanding(plan.product, page);
+    return Math.min(standsOut, 0.95 * (bound === 'top' ? finished.height : finished.width));
   };
 }
 
