@@ -1,6 +1,8 @@
 import { expect, it } from 'vitest';
 import { patched } from '../docket';
 import { stepOn } from '../finishing';
+import { reckon } from '../reckoning';
+import { plan } from '../sheet';
 import { artworkOf, docketFor, FOLDER, SHOP } from '../testing';
 import { sectionPlansFor } from '.';
 
@@ -29,4 +31,34 @@ it('ranks plans of sections by sheets, then plates, passes, waste and time, the 
       });
     }
   expect([...deciding]).toEqual(expect.arrayContaining(['sheets', 'plates', 'waste']));
+});
+
+it('says of a plan what is reckoned when it is taken', () => {
+  const seen = new Set<string>();
+  for (const pages of [16, 28, 52, 76, 100])
+    for (const work of ['sheetwise', 'work-and-turn'] as const)
+      for (const fill of ['repeat', 'different'] as const) {
+        const artwork = artworkOf(pages);
+        const docket = patched(docketFor(artwork), {
+          product: { copies: 333, binding: { kind: 'sewn' } },
+          sheet: {
+            work,
+            fill,
+            stock: { ...SHOP.stocks[2]!, id: 'b2', format: 'B2', width: 520, height: 740 },
+            machine: { ...SHOP.machines[0]!, plate: 900, largest: { width: 520, height: 740 } },
+          },
+          finish: { route: [stepOn('fold', { ...FOLDER, mostFolds: 5, largest: { width: 520, height: 740 } })] },
+        });
+        for (const p of sectionPlansFor(docket, pages)) {
+          const list = p.ways.map((w) => ({ fold: w.id, stock: null }));
+          const taken = patched(docket, { product: { sections: { kind: 'set', list } } });
+          const figures = new Map(reckon(taken, plan(taken, artwork)).map((f) => [f.key, f.value]));
+          const said = `${pages} pages ${work} ${fill}: ${p.said}`;
+          expect(p.sheets, said).toBe(figures.get('sheets'));
+          expect(p.press, said).toBeCloseTo(figures.get('printTime')!, 9);
+          expect(p.waste, said).toBeCloseTo(figures.get('waste')!, 9);
+          seen.add(p.said);
+        }
+      }
+  expect(seen.size).toBeGreaterThan(8);
 });

@@ -255,6 +255,24 @@ describe('runs and figures of several stocks', () => {
   });
 });
 
+describe('a spine that was measured', () => {
+  it('is the spine everywhere: of the cover, of the book, of what the binder takes', () => {
+    const wish = (spine: number | null): Patch => ({
+      product: { binding: PERFECT, cover: { ...COVER, spine } },
+      sheet: { up: 'one' },
+    });
+    const { it } = made(100, wish(13.5));
+    const cover = it.product.sections.find((s) => s.kind === 'cover')!;
+    expect(cover.shape.spine!.width).toBe(13.5);
+    expect(it.product.spine!.width).toBe(13.5);
+    expect(it.product.spine!.sum).toContain('13.5 mm measured; reckoned');
+    expect(it.assembly.thickness).toBe(13.5);
+    const reckoned = made(100, wish(null)).it.product.spine!;
+    expect(reckoned.width).not.toBe(13.5);
+    expect(reckoned.sum).not.toContain('measured');
+  });
+});
+
 describe('creep of gathered sections', () => {
   const THICK = { ...SILK, id: 'thick', caliper: 0.4 };
   const gathered = { binding: PERFECT, fold: '16-right-angle' };

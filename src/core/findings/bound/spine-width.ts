@@ -14,7 +14,7 @@ export const spineWidth: Check<InspectedBook> = (it) => {
   if (cover.kind !== 'separate' || !facts || !book.spine || passedThrough(it)) return [];
   const box = facts[docket.artwork.box];
   const has = (bound === 'top' ? box.height - 2 * finished.height : box.width - 2 * finished.width) - 2 * cover.flaps;
-  const wants = cover.spine ?? book.spine.width;
+  const wants = book.spine.width;
   if (Math.abs(has - wants) <= TOLERANCE) return [];
   return [
     {

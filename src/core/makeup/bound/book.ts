@@ -82,9 +82,8 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
   const sections = before === 0 && product.stocks.length === 0 ? laid.sections : behindCover(text, before);
   const round =
     own && cover.kind === 'separate' ? coverSection(product, cover, sheet.machine, pages.length, own.spread) : null;
-  const spine = rules.flatSpine
-    ? spineOf(leavesIn(sections), cover.kind === 'separate' ? cover.stock.caliper : null)
-    : null;
+  const [board, measured] = cover.kind === 'separate' ? [cover.stock.caliper, cover.spine] : [null, null];
+  const spine = rules.flatSpine ? spineOf(leavesIn(sections), board, measured) : null;
   const made: Made = { spine, pages: pages.length, nested };
   const all = asPieces(product, round, sections, made);
   const nesting: Nesting = { nested, bound: product.bound, creeps: nested || rules.made === 'gathered' };

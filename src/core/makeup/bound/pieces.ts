@@ -98,7 +98,7 @@ function shapeFor(product: BoundProduct, section: SectionPlanned, spine: Spine |
   const { cover, binding, bound } = product;
   if (section.kind === 'tab') return tabShape(product);
   if (section.kind === 'cover' && cover.kind === 'separate' && rulesOf(binding).cover === 'wrapped') {
-    const shape = coverShape(product, cover.spine ?? spine?.width ?? 0, cover.flaps, cover.hinge);
+    const shape = coverShape(product, spine?.width ?? 0, cover.flaps, cover.hinge);
     return section.spread ? asSpread(shape, bound) : shape;
   }
   return sectionShape(product, section.way);

@@ -1,6 +1,7 @@
 import { stepOf, type BoundProduct, type Finish, type SheetWish } from '../../docket';
 import { LEAF, turnedWay, WAYS, type Way } from '../../fold';
 import { blanksNeeded } from '../../pages';
+import type { Machine } from '../../shop';
 import type { Laying } from '../piece';
 import { rulesOf } from './bindings';
 import { sectionShape } from './section-shape';
@@ -21,14 +22,16 @@ export interface SectionPlan {
   readonly said: string;
   readonly pages: number;
   readonly blanks: number;
-  /** Sheets for all copies, without spoilage. */
+  /** Sheets for all copies, with what is spoilt: as they are reckoned when the plan is taken. */
   readonly sheets: number;
-  /** Sides printed for all copies. */
+  /** Sides printed on those. */
   readonly passes: number;
   /** Forms that need plates, on a press that has any; 0 else. */
   readonly plates: number;
   /** Of the paper's area, per cent that is in no page. */
   readonly waste: number;
+  /** On the press; and with the folding. */
+  readonly press: number;
   readonly minutes: number;
   readonly cents: number;
 }
@@ -170,6 +173,48 @@ function inOrder({ binding }: Pick<BoundProduct, 'binding'>, counts: Counts): nu
 
 const countOf = (counts: Counts): number => [...counts.values()].reduce((t, n) => t + n, 0);
 
+/** Good sheets of so many sections of a size, and what one of those sheets yields; by yield. */
+function goodSheets(
+  sheet: SheetWish,
+  copies: number,
+  sections: number,
+  up: number,
+): [yields: number, sheets: number][] {
+  const twice = sheet.work === 'work-and-turn' || sheet.work === 'work-and-tumble' ? 2 : 1;
+  const of = (count: number, here: number): [number, number] => [
+    here * twice,
+    count * Math.ceil(copies / (here * twice)),
+  ];
+  if (sheet.fill !== 'different') return [of(sections, up)];
+  const rest = sections % up;
+  return [
+    ...(sections >= up ? [of(Math.floor(sections / up), 1)] : []),
+    ...(rest > 0 ? [of(1, Math.floor(up / rest))] : []),
+  ];
+}
+
+/** Sizes in their order, those of one size in a row together. */
+function together(sizes: readonly number[]): [size: number, n: number][] {
+  const out: [number, number][] = [];
+  for (const size of sizes) {
+    const last = out.at(-1);
+    if (last?.[0] === size) last[1]++;
+    else out.push([size, 1]);
+  }
+  return out;
+}
+
+/** What is spoilt of runs of one stock on one machine: its fixed number once, its share of every run. */
+const spoilt = ({ spoilage }: Machine, runs: Iterable<number>): number => {
+  let fixed = spoilage.sheets;
+  let sum = 0;
+  for (const good of runs) {
+    sum += Math.ceil(fixed + (good * spoilage.percent) / 100 - 1e-9);
+    fixed = 0;
+  }
+  return sum;
+};
+
 /** What a composition takes. */
 function weigh(
   { product, sheet, finish }: SectionsWish,
@@ -181,18 +226,23 @@ function weigh(
   const { stock, machine, work } = sheet;
   const folder = stepOf(finish, 'fold')?.machine;
   const oneForm = work === 'work-and-turn' || work === 'work-and-tumble';
-  let sheets = 0;
+  const runs = new Map<number, number>();
   let plates = 0;
   let total = 0;
   let foldMinutes = 0;
   for (const [size, n] of counts) {
-    const { up, way } = bySize.get(size)!;
-    sheets += n * Math.ceil(copies / (up * (oneForm ? 2 : 1)));
+    const { way } = bySize.get(size)!;
     total += n * size;
     if (machine.plate > 0) plates += n * (oneForm || work === 'one-sided' ? 1 : 2);
     if (folder && way.folds.length > 0) foldMinutes += folder.makeReady + (60 * n * copies) / folder.speed;
   }
+  // only sections that follow each other share sheets
+  for (const [size, n] of together(inOrder(product, counts)))
+    for (const [yields, good] of goodSheets(sheet, copies, n, bySize.get(size)!.up))
+      runs.set(yields, (runs.get(yields) ?? 0) + good);
+  const sheets = [...runs.values()].reduce((a, b) => a + b, 0) + spoilt(machine, runs.values());
   const sides = work === 'one-sided' ? 1 : 2;
+  const press = machine.makeReady + (60 * sheets * sides) / machine.speed;
   const used = (copies * total * finished.width * finished.height) / 2;
   return {
     said: [...counts].map(([size, n]) => (n > 1 ? `${n} × ${size}` : `${size}`)).join(' + '),
@@ -202,7 +252,8 @@ function weigh(
     passes: sheets * sides,
     plates,
     waste: 100 * (1 - used / (sheets * stock.width * stock.height)),
-    minutes: machine.makeReady + (60 * sheets * sides) / machine.speed + foldMinutes,
+    press,
+    minutes: press + foldMinutes,
     cents: sheets * (stock.price + sides * machine.click) + plates * machine.plate,
   };
 }

@@ -17,9 +17,10 @@ export interface Spine {
 
 /**
  * Width of the spine of a perfect-bound or sewn book: leaves × caliper, stock by stock, and the cover's two boards
- * where it wraps. Nothing comes off for grind-off, which shortens leaves and does not thin them.
+ * where it wraps. Nothing comes off for grind-off, which shortens leaves and does not thin them. One that was measured
+ * holds, whatever is reckoned.
  */
-export function spineOf(text: readonly Leaves[], cover: number | null): Spine {
+export function spineOf(text: readonly Leaves[], cover: number | null, measured: number | null = null): Spine {
   const byStock = new Map<string, Leaves>();
   for (const t of text) {
     const key = `${t.stock} ${t.caliper}`;
@@ -32,5 +33,7 @@ export function spineOf(text: readonly Leaves[], cover: number | null): Spine {
   });
   const width = block + (cover === null ? 0 : 2 * cover);
   if (cover !== null) terms.push(`2 × ${formatNumber(cover, 3)} mm cover`);
-  return { width, block, sum: `${terms.join(' + ') || '0'} = ${formatNumber(width, 2)} mm` };
+  const sum = `${terms.join(' + ') || '0'} = ${formatNumber(width, 2)} mm`;
+  if (measured === null) return { width, block, sum };
+  return { width: measured, block, sum: `${formatNumber(measured, 2)} mm measured; reckoned ${sum}` };
 }

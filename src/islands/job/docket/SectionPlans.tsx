@@ -62,7 +62,7 @@ export function SectionPlans() {
             <th className="text-left font-normal">sections</th>
             <th className="px-1 font-normal">sheets</th>
             <th className="px-1 font-normal">waste</th>
-            <th className="px-1 font-normal">time</th>
+            <th className="px-1 font-normal">press</th>
             <th className="pl-1 font-normal">money</th>
           </tr>
         </thead>
@@ -121,7 +121,7 @@ function PlanRow({
       </td>
       <td className="num px-1">{p.sheets}</td>
       <td className="num px-1 whitespace-nowrap">{formatNumber(p.waste, 0)} %</td>
-      <td className="num px-1 whitespace-nowrap">{duration(p.minutes)}</td>
+      <td className="num px-1 whitespace-nowrap">{duration(p.press)}</td>
       <td className="num pl-1 whitespace-nowrap">{money(p.cents)}</td>
     </tr>
   );
