@@ -142,6 +142,11 @@ describe('artwork that is already imposed', () => {
     };
     const taken = pagesTaken(wish('1'), artwork);
     expect(pagesOffered(wish('1'), artwork, 0)).toBe(8);
+    // the first and the last of four stand alone as covers
+    const covers = { ...wish('1'), imposed: { kind: 'spreads' as const, covers: true } };
+    expect(pagesOffered(covers, artwork, 0)).toBe(6);
+    expect(pagesTaken(covers, artwork)).toHaveLength(6);
+    expect(pagesOffered(covers, artworkOf(1), 0)).toBe(1);
     // page 3 is the left of the second spread, page 8 the right of the last
     const list = pageList(wish('3, 8, 3<, blank'), artwork);
     const half = (page: number, column: number, turn = 0) => ({

@@ -291,6 +291,20 @@ describe('creep of gathered sections', () => {
     expect([7, 23].map(other)).toEqual([1.2, 0.45].map((v) => expect.closeTo(v, 9)));
   });
 
+  it('is told of by the section that creeps most, wherever it stands', () => {
+    for (const [from, to] of [
+      [1, 16],
+      [17, 32],
+    ] as const) {
+      const { it } = made(
+        32,
+        { sheet: { stock: { ...SILK, width: 700, height: 1000 } } },
+        { product: { ...gathered, stocks: [{ from, to, stock: THICK }] } },
+      );
+      expect(it.product.creep.standsOut.at(-1)).toBeCloseTo(1.2, 9);
+    }
+  });
+
   it('moves their content, or makes it narrower, by as much', () => {
     const at = (correction: 'push-in' | 'scale') => {
       const { it } = made(32, {
