@@ -72,7 +72,10 @@ export function SectionPlans() {
           ))}
         </tbody>
       </table>
-      <p className="mt-0.5 text-xs text-ink-soft">Keys 1 to {plans.length} and ↑ ↓ take a plan.</p>
+      <p className="mt-0.5 text-xs text-ink-soft">
+        Keys 1 to {plans.length} and ↑ ↓ take a plan. Figures are of the text, with what is spoilt
+        {product.cover.kind === 'separate' ? '; the cover’s come to them' : ''}.
+      </p>
     </div>
   );
 }
