@@ -153,22 +153,19 @@ export function sectionPlans(wish: SectionsWish, pages: number, limit = 6): Sect
     .slice(0, limit)
     .map(({ counts, plan }) => ({
       ...plan,
-      ways: inOrder(wish.product, counts).map((s) => bySize.get(s)!.way),
+      ways: inOrder(wish.product, counts).flatMap(([s, n]) => Array.from({ length: n }, () => bySize.get(s)!.way)),
     }));
 }
 
 /**
- * Sizes in their order in the book, largest first where sections nest: the smaller lie inside. Gathered, part sections
- * go before the last, so that the book begins and ends with a whole one.
+ * Sizes in their order in the book, those of one size in a row together; largest first where sections nest: the smaller
+ * lie inside. Gathered, part sections go before the last, so that the book begins and ends with a whole one.
  */
-function inOrder({ binding }: Pick<BoundProduct, 'binding'>, counts: Counts): number[] {
-  const sorted = [...counts].flatMap(([size, n]) => Array.from({ length: n }, () => size));
-  if (rulesOf(binding).made === 'nested' || sorted.length < 3) return sorted;
-  const [first] = sorted;
-  const whole = sorted.filter((s) => s === first);
-  const parts = sorted.filter((s) => s !== first);
-  if (parts.length === 0 || whole.length < 2) return sorted;
-  return [...whole.slice(0, -1), ...parts, whole.at(-1)!];
+function inOrder({ binding }: Pick<BoundProduct, 'binding'>, counts: Counts): (readonly [size: number, n: number])[] {
+  const sorted = [...counts];
+  const [first, ...parts] = sorted;
+  if (rulesOf(binding).made === 'nested' || !first || parts.length === 0 || first[1] < 2) return sorted;
+  return [[first[0], first[1] - 1], ...parts, [first[0], 1]];
 }
 
 const countOf = (counts: Counts): number => [...counts.values()].reduce((t, n) => t + n, 0);
@@ -191,17 +188,6 @@ function goodSheets(
     ...(sections >= up ? [of(Math.floor(sections / up), 1)] : []),
     ...(rest > 0 ? [of(1, Math.floor(up / rest))] : []),
   ];
-}
-
-/** Sizes in their order, those of one size in a row together. */
-function together(sizes: readonly number[]): [size: number, n: number][] {
-  const out: [number, number][] = [];
-  for (const size of sizes) {
-    const last = out.at(-1);
-    if (last?.[0] === size) last[1]++;
-    else out.push([size, 1]);
-  }
-  return out;
 }
 
 /** What is spoilt of runs of one stock on one machine: its fixed number once, its share of every run. */
@@ -237,7 +223,7 @@ function weigh(
     if (folder && way.folds.length > 0) foldMinutes += folder.makeReady + (60 * n * copies) / folder.speed;
   }
   // only sections that follow each other share sheets
-  for (const [size, n] of together(inOrder(product, counts)))
+  for (const [size, n] of inOrder(product, counts))
     for (const [yields, good] of goodSheets(sheet, copies, n, bySize.get(size)!.up))
       runs.set(yields, (runs.get(yields) ?? 0) + good);
   const sheets = [...runs.values()].reduce((a, b) => a + b, 0) + spoilt(machine, runs.values());
