@@ -3,7 +3,8 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import type { AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
 import { Hands } from '../pdf';
-import { answer, type IppService } from './ipp-service';
+import type { IppService } from './ipp-operations';
+import { answer } from './ipp-service';
 import { panelPage } from './panel';
 import { Press, sheetsOf } from './press';
 import { Spool, type SpooledJob } from './spool';

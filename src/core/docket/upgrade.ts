@@ -1,4 +1,5 @@
 import { MOST_FOLDS } from '../shop';
+
 /** Dockets and shops as earlier versions wrote them, brought to the present one; unchecked. */
 
 /** The version that is written. */

@@ -49,6 +49,14 @@ describe('findings of bound work', () => {
     expect([sets.severity, sets.title]).toEqual(['look', 'Every 6 sheets are cut by themselves']);
     expect(sets.remedies.map((r) => r.patch)).toEqual([{ product: { binding: { ...stack, order: 'repeat' } } }]);
     expect(find('stack-sets', 48, { product: { ...product, copies: 1 } })).toBeUndefined();
+    // on another stock leaves are a stack of their own: each is told of, and single sheets are not
+    const thick = { ...SHOP.stocks[2]!, id: 'thick' };
+    const parted = (from: number) => ({ product: { ...product, stocks: [{ from, to: 48, stock: thick }] } });
+    expect(find('stack-sets', 48, parted(25))!.title).toBe('Every stack is cut by itself');
+    expect(find('stack-sets', 48, parted(41))!.title).toBe('Every 5 sheets are cut by themselves');
+    expect(
+      find('stack-sets', 16, { product: { ...product, stocks: [{ from: 9, to: 16, stock: thick }] } }),
+    ).toBeUndefined();
     // a single sheet has no order
     expect(find('stack-sets', 8, { product })).toBeUndefined();
     expect(find('stack-sets', 48, { product: { ...product, binding: { ...stack, order: 'repeat' } } })).toBeUndefined();
@@ -68,6 +76,11 @@ describe('findings of bound work', () => {
     expect(
       find('fold-unknown', 8, { artwork: { imposed: { kind: 'folded', fold: 'x', nested: true } } }),
     ).toBeDefined();
+    const both = look(8, { product: { fold: 'x', sections: { kind: 'set', list: [{ fold: 'y', stock: null }] } } });
+    const [mend] = both.findings.find((g) => g.id === 'fold-unknown')!.remedies;
+    expect(looked(patched(both.docket, mend!.patch), artworkOf(8), shop).findings.map((g) => g.id)).not.toContain(
+      'fold-unknown',
+    );
     expect(find('fold-unknown', 8, { product: { fold: '8-right-angle' } })).toBeUndefined();
     expect(find('fold-unknown', 8, {})).toBeUndefined();
   });

@@ -114,7 +114,7 @@ describe('pages that are wished for', () => {
     const ofText = find(looked(16, 1, { product: { cover: { ...cover, from: 'text' } } }), 'cover-inside')!;
     expect(ofText.severity).toBe('stop');
     expect(ofText.title).toBe('2 pages inside the cover would not be printed');
-    expect(ofText.detail).toContain('Pages 2 and 15 of the text');
+    expect(ofText.detail).toContain('Page 2 and 15 of the text');
     expect(ofText.remedies.map((r) => r.patch)).toEqual([{ product: { cover: { printed: 'both' } } }]);
     const ofFile = looked(16, 4, { product: { cover: { ...cover, from: 1 } } });
     expect(find(ofFile, 'cover-inside')!.severity).toBe('look');

@@ -27,7 +27,8 @@ function stepAt(wish: MarksWish['collating'], { edge, out, step }: CollatingStep
 
 /**
  * Collating marks: a step on the spine fold of every gathered section, one step lower for each, so that a missing or
- * doubled section shows as a break in the stairs. Behind `restart` steps, or as many as the page has room for, they begin again at the head.
+ * doubled section shows as a break in the stairs. Behind `restart` steps, or as many as the page has room for, they begin
+ * again at the head.
  */
 export const collating: MarkRule<'collating'> = {
   label: 'Collating marks',

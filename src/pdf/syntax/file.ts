@@ -3,6 +3,7 @@ import { Budget } from './budget';
 import { decode, type Decoded } from './filters';
 import { Lexer, OutOfBytes } from './lexer';
 import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfObject, type PdfValue } from './objects';
+import { readCrossReferences } from './cross-references';
 import { Windows } from './windows';
 import { countOf, heldNumbers, rebuild, type Entry } from './rebuild';
 
@@ -13,14 +14,8 @@ export type PageDict = Dict;
 const MOST_NODES = 500_000;
 /** Branches on the way to a page: some writers hang each page under the one before it. */
 const MOST_BRANCHES = 500;
-/** Tables in a row, each naming the one before it. */
-const MOST_SECTIONS = 10_000;
 /** An object of text is shorter than this; what is longer is no object. */
 const MOST_TEXT = 64 << 20;
-/** The largest object number there may be (annex C.2). */
-const MOST_OBJECTS = 8_388_607;
-/** A table is shorter than this: eight million objects. */
-const MOST_TABLE = 192 << 20;
 /** Bytes of unpacked object streams kept at hand. */
 const MOST_HELD = 48 << 20;
 
@@ -74,7 +69,15 @@ export class PdfFile {
       if (!header) throw new PdfSyntaxError('This is not a PDF.');
       if (header.index !== 0) throw new PdfSyntaxError('Something stands before the PDF header.');
       try {
-        this.trailer = this.readCrossReferences();
+        this.trailer = readCrossReferences(
+          {
+            size: this.size,
+            text: (offset, length) => this.text(offset, length),
+            objectAt: (offset, num) => this.objectAt(offset, num),
+            streamData: (object) => this.streamData(object),
+          },
+          this.entries,
+        );
         this.refuseEncrypted();
         if (!isDict(this.get(this.trailer.get('/Root')))) throw new PdfSyntaxError('The file has no catalog.');
       } catch (e) {
@@ -287,100 +290,6 @@ export class PdfFile {
   /** A stream's data, decoded. */
   streamData(object: PdfObject): Uint8Array {
     return this.decoded(object).data;
-  }
-
-  private readCrossReferences(): Dict {
-    const tail = this.read(Math.max(0, this.size - 2048), 2048).toString('latin1');
-    const at = tail.lastIndexOf('startxref');
-    const found = at < 0 ? null : /startxref\s+(\d+)/.exec(tail.slice(at));
-    if (!found) throw new PdfSyntaxError('The file does not say where its table is.');
-    let newest: Dict | null = null;
-    const seen = new Set<number>();
-    const queue = [Number(found[1])];
-    for (let offset = queue.shift(); offset !== undefined; offset = queue.shift()) {
-      if (seen.has(offset) || !(offset >= 0) || offset >= this.size) continue;
-      seen.add(offset);
-      if (seen.size > MOST_SECTIONS) throw new PdfSyntaxError('The file has too many tables.');
-      const trailer = this.readSection(offset);
-      newest ??= trailer;
-      const hybrid = numberOf(trailer.get('/XRefStm'));
-      const previous = numberOf(trailer.get('/Prev'));
-      if (Number.isFinite(hybrid)) queue.push(hybrid);
-      if (Number.isFinite(previous)) queue.push(previous);
-    }
-    if (!newest) throw new PdfSyntaxError('The file has no table of its objects.');
-    return newest;
-  }
-
-  private readSection(offset: number): Dict {
-    return new Lexer(this.text(offset, 32)).accept('xref') ? this.readTable(offset) : this.readXrefStream(offset);
-  }
-
-  private readTable(offset: number): Dict {
-    for (let window = 1 << 16; ; window *= 4) {
-      const text = this.text(offset, window);
-      const lexer = new Lexer(text, 0, offset + text.length >= this.size || window > MOST_TABLE);
-      const found = new Map<number, Entry>();
-      try {
-        lexer.accept('xref');
-        while (!lexer.accept('trailer')) {
-          const [from, many] = [lexer.word(), lexer.word()];
-          const [first, count] = [Number(from), Number(many)];
-          // an empty word means that something else stands there, and would be read again for ever
-          if (from === '' || many === '' || !Number.isInteger(first) || !Number.isInteger(count))
-            throw new PdfSyntaxError('The table of objects is damaged.');
-          for (let i = 0; i < count; i++) {
-            const [at, type] = lexer.entry();
-            if (type !== 'n' && type !== 'f') throw new PdfSyntaxError('The table of objects is damaged.');
-            if (first + i > MOST_OBJECTS) throw new PdfSyntaxError('The table of objects is damaged.');
-            if (type === 'n' && at > 0) found.set(first + i, { kind: 'at', offset: at });
-          }
-        }
-        const trailer = lexer.value();
-        if (!isDict(trailer)) throw new PdfSyntaxError('The file has no trailer.');
-        for (const [num, entry] of found) if (!this.entries.has(num)) this.entries.set(num, entry);
-        return trailer;
-      } catch (e) {
-        if (!(e instanceof OutOfBytes)) throw e;
-      }
-    }
-  }
-
-  private readXrefStream(offset: number): Dict {
-    const num = Number(new Lexer(this.text(offset, 32)).word());
-    if (!Number.isInteger(num)) throw new PdfSyntaxError('The table of objects is not where the file says.');
-    const object = this.objectAt(offset, num);
-    const dict = object.value;
-    if (!isDict(dict) || dict.get('/Type') !== '/XRef')
-      throw new PdfSyntaxError('The table of objects is not where the file says.');
-    const data = this.streamData(object);
-    const widths = (dict.get('/W') as PdfValue[] | undefined)?.map((w) => numberOf(w, 0)) ?? [];
-    const [w0 = 0, w1 = 0, w2 = 0] = widths;
-    if ([w0, w1, w2].some((w) => !(w >= 0 && w <= 8)) || w0 + w1 + w2 === 0)
-      throw new PdfSyntaxError('The table of objects is damaged.');
-    const index = (dict.get('/Index') as PdfValue[] | undefined)?.map((v) => numberOf(v, 0)) ?? [
-      0,
-      numberOf(dict.get('/Size'), 0),
-    ];
-    let at = 0;
-    const field = (width: number, otherwise: number): number => {
-      if (width === 0) return otherwise;
-      let v = 0;
-      for (let i = 0; i < width; i++) v = v * 256 + (data[at++] ?? 0);
-      return v;
-    };
-    for (let k = 0; k + 1 < index.length; k += 2)
-      for (let i = 0; i < index[k + 1]! && at < data.length; i++) {
-        if (index[k]! + i > MOST_OBJECTS) throw new PdfSyntaxError('The table of objects is damaged.');
-        const type = field(w0, 1);
-        const a = field(w1, 0);
-        const b = field(w2, 0);
-        const n = index[k]! + i;
-        if (this.entries.has(n)) continue;
-        if (type === 1) this.entries.set(n, { kind: 'at', offset: a });
-        else if (type === 2) this.entries.set(n, { kind: 'in', holder: a, index: b });
-      }
-    return dict;
   }
 
   /**

@@ -19,7 +19,7 @@ export const coverInside: Check<InspectedBook> = (it) => {
       severity: ofText ? 'stop' : 'look',
       station: 'product',
       title: `${plural(spread || lost.length, 'page')} inside the cover would not be printed`,
-      detail: `${ofText ? `Pages ${lost.map((p) => book.pages[p - 1]!.label).join(' and ')} of the text come` : 'What its file has for the inside comes'} to lie inside the cover, and only its outside is printed.`,
+      detail: `${ofText ? `Page ${lost.map((p) => book.pages[p - 1]!.label).join(' and ')} of the text` : 'What its file has for the inside'} comes to lie inside the cover, and only its outside is printed.`,
       offers: () => [{ label: 'Print the cover on both sides', patch: { product: { cover: { printed: 'both' } } } }],
     },
   ];

@@ -1,38 +1,37 @@
+import type { FoldWish } from '../../docket';
 import { wayOf } from '../../fold';
-import type { FoldWish, Patch } from '../../docket';
-import type { Check, Finding, InspectedBook } from '../kinds';
+import type { Check, InspectedBook } from '../kinds';
+
+const unknown = (fold: FoldWish | null): fold is FoldWish => fold !== null && wayOf(fold) === null;
 
 /** Ways to fold that are wished for by a name that nothing has. */
 export const foldUnknown: Check<InspectedBook> = ({ docket, product }) => {
   const { imposed } = docket.artwork;
-  const { sections } = product;
-  const wishes: { fold: FoldWish | null; mend: Patch; label: string }[] = [
-    { fold: product.fold, mend: { product: { fold: null } }, label: 'Fold as the plan chooses' },
-    ...(sections.kind === 'set' ? sections.list : []).map(({ fold }) => ({
-      fold,
-      mend: { product: { sections: { kind: 'auto' as const } } },
-      label: 'Sections as the plan chooses',
-    })),
-    ...(imposed.kind === 'folded'
-      ? [
-          {
-            fold: imposed.fold,
-            mend: { artwork: { imposed: { kind: 'pages' as const } } },
-            label: 'Take the artwork’s pages as they are',
+  const { sections, fold } = product;
+  const listed = sections.kind === 'set' ? sections.list.map((s) => s.fold) : [];
+  const taken = imposed.kind === 'folded' ? [imposed.fold] : [];
+  const [first] = [fold, ...listed, ...taken].filter(unknown);
+  if (first === undefined) return [];
+  return [
+    {
+      id: 'fold-unknown',
+      severity: 'stop',
+      station: 'sheet',
+      title: `There is no fold “${String(first)}”`,
+      detail: 'The sheets are laid for another one. Name one of the ways in the list of folds, or give its own folds.',
+      offers: () => [
+        {
+          // every one of them, or the finding would stand
+          label: taken.some(unknown) ? 'Take the artwork’s pages as they are' : 'Fold as the plan chooses',
+          patch: {
+            ...(taken.some(unknown) ? { artwork: { imposed: { kind: 'pages' as const } } } : {}),
+            product: {
+              ...(unknown(fold) ? { fold: null } : {}),
+              ...(listed.some(unknown) ? { sections: { kind: 'auto' as const } } : {}),
+            },
           },
-        ]
-      : []),
+        },
+      ],
+    },
   ];
-  const unknown = wishes.filter(({ fold }) => fold !== null && wayOf(fold) === null);
-  const [first] = unknown;
-  if (!first) return [];
-  const found: Finding = {
-    id: 'fold-unknown',
-    severity: 'stop',
-    station: 'sheet',
-    title: `There is no fold “${String(first.fold)}”`,
-    detail: 'The sheets are laid for another one. Name one of the ways in the list of folds, or give its own folds.',
-    offers: () => [{ label: first.label, patch: first.mend }],
-  };
-  return [found];
 };

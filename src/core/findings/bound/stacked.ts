@@ -7,15 +7,15 @@ import type { Check, InspectedBook } from '../kinds';
 export const stacked: Check<InspectedBook> = ({ product, plan }) => {
   const { binding, copies } = product;
   if (binding.kind !== 'loose-leaf' || !rulesOf(binding).stacked(binding)) return [];
-  const { lay, called, yields } = plan.sheets.main;
-  const high = plan.sheets.blocks.filter((b) => b.called === called).reduce((n, b) => n + b.count, 0);
-  if (high < 2) return [];
+  // leaves on another stock, or behind a tab, are a stack of their own; a single sheet has no order
+  const stacks = plan.sheets.blocks.filter((b) => b.count > 1);
+  if (stacks.length === 0) return [];
   const repeated = {
     label: 'Leaf by leaf: each sheet carries one leaf',
     patch: { product: { binding: { ...binding, order: 'repeat' as const } } },
   };
   // the half that is turned over lies face down, and so with its last sheet's leaf on top when it is turned back
-  if (yieldOf(lay.work) === 2)
+  if (stacks.some((b) => yieldOf(b.lay.work) === 2))
     return [
       {
         id: 'stack-one-form',
@@ -30,14 +30,16 @@ export const stacked: Check<InspectedBook> = ({ product, plan }) => {
         ],
       },
     ];
-  if (copies <= yields) return [];
+  const again = stacks.filter((b) => copies > b.yields);
+  if (again.length === 0) return [];
+  const heights = again.map((b) => wholeNumber(b.count));
   return [
     {
       id: 'stack-sets',
       severity: 'look',
       station: 'sheet',
-      title: `Every ${wholeNumber(high)} sheets are cut by themselves`,
-      detail: `${wholeNumber(high)} sheets, cut and stacked, make ${yields === 1 ? 'one copy' : `${wholeNumber(yields)} copies`}. Cut with the next ones beneath them, the piles would begin anew in their middle.`,
+      title: again.length === 1 ? `Every ${heights[0]!} sheets are cut by themselves` : 'Every stack is cut by itself',
+      detail: `A stack of ${heights.join(', of ')} sheets is one set. Cut with the next one beneath it, its piles would begin anew in their middle.`,
       offers: () => [repeated],
     },
   ];
