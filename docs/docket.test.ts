@@ -101,6 +101,22 @@ describe('the examples of the docket file', () => {
     expect(stderr).toContain('one side is printed, and there are no backs');
     expect(existsSync(out)).toBe(false);
   });
+
+  it('stops with status 3 where paper would be spoilt, and imposes it anyway', async () => {
+    const file = join(dir, 'wrong-fold.json');
+    const docket = JSON.parse(readFileSync(join(dir, 'perfect-bound.json'), 'utf8')) as { product: object };
+    writeFileSync(file, JSON.stringify({ ...docket, product: { ...docket.product, fold: '8-swan-neck' } }));
+    const out = join(dir, 'wrong-fold.pdf');
+    const { status, stderr } = await cli('impose', file, '-o', out);
+    const stops = (await planOf('wrong-fold.json')).findings.filter((f) => f.severity === 'stop');
+    expect(status).toBe(3);
+    expect(stops.map((f) => f.id)).toContain('fold-unknown');
+    expect(stderr.trim().split('\n')).toHaveLength(stops.length + 1);
+    expect(stderr).toContain('8-swan-neck');
+    expect(existsSync(out)).toBe(false);
+    expect(await cli('impose', file, '-o', out, '--anyway')).toMatchObject({ status: 0, stderr: '' });
+    expect(existsSync(out)).toBe(true);
+  });
 });
 
 describe('the command line', () => {

@@ -1,14 +1,16 @@
 import { closeSync, existsSync, openSync, rmSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { plan, type Artwork, type Docket, type Plan } from '../core';
+import { inspect, mark, plan, type Artwork, type Docket, type Plan } from '../core';
 import { compose, PdfSyntaxError, soundPdf, type ComposeJob, type SoundPdf } from '../pdf';
-import { Complaint, docketFrom, pathOf, systemSaid, withFile, type Loaded } from './inputs';
+import { Complaint, docketFrom, pathOf, shopFrom, Stopped, systemSaid, withFile, type Loaded } from './inputs';
 
 /** What is written of a docket, and where. */
 export interface Imposing {
   readonly docket: string;
   readonly output: string;
   readonly sides: NonNullable<ComposeJob['pass']>;
+  /** Whether it is written where a finding says that the paper would be spoilt. */
+  readonly anyway: boolean;
   /** The program of the thread that files are taken to which want care. */
   readonly worker: string;
 }
@@ -19,12 +21,19 @@ interface Ready extends Loaded {
   readonly opened: ComposeJob['opened'];
 }
 
-const wholeOrComplain = (path: string, docket: Docket, artwork: Artwork, sides: Imposing['sides']): Plan => {
+/** The plan of a docket that may be written. @throws Complaint, Stopped */
+const plannedOr = (it: Imposing, docket: Docket, artwork: Artwork): Plan => {
   const planned = plan(docket, artwork);
   if (planned.tooLarge)
-    throw new Complaint(`${path}: the job is too large to be laid in one; “plan” says what would do.`);
-  if (sides === 'backs' && planned.sheets.blocks.every((b) => b.sides === 1))
-    throw new Complaint(`${path}: one side is printed, and there are no backs.`);
+    throw new Complaint(`${it.docket}: the job is too large to be laid in one; “plan” says what would do.`);
+  if (it.sides === 'backs' && planned.sheets.blocks.every((b) => b.sides === 1))
+    throw new Complaint(`${it.docket}: one side is printed, and there are no backs.`);
+  if (!it.anyway) {
+    const marks = mark(docket, planned);
+    const found = inspect({ docket, artwork, plan: planned, marks, shop: shopFrom(undefined, docket), unit: 'mm' });
+    const stops = found.filter((f) => f.severity === 'stop');
+    if (stops.length > 0) throw new Stopped(it.docket, stops);
+  }
   return planned;
 };
 
@@ -32,7 +41,8 @@ const wholeOrComplain = (path: string, docket: Docket, artwork: Artwork, sides: 
  * Does something with a docket whose files are all sound PDFs that say nothing odd, open.
  * @returns null for any other docket
  */
-function withSound<T>({ docket: path, sides }: Imposing, docket: Docket, work: (it: Ready) => T): T | null {
+function withSound<T>(it: Imposing, docket: Docket, work: (it: Ready) => T): T | null {
+  const { docket: path } = it;
   const { file, more } = docket.artwork;
   const sources: string[] = [];
   const sound: SoundPdf[] = [];
@@ -47,7 +57,7 @@ function withSound<T>({ docket: path, sides }: Imposing, docket: Docket, work: (
     }
     const [first, ...others] = sound.map((s) => s.artwork);
     const artwork = others.length > 0 ? { ...first!, more: others.map((a) => a.pages) } : first!;
-    const planned = wholeOrComplain(path, docket, artwork, sides);
+    const planned = plannedOr(it, docket, artwork);
     return work({ docket, artwork, sources, planned, opened: sound.map((s) => s.opened) });
   } finally {
     for (const { opened } of sound) opened.close();
@@ -57,7 +67,7 @@ function withSound<T>({ docket: path, sides }: Imposing, docket: Docket, work: (
 /**
  * Writes the imposed PDF of a docket file. Sound files are followed here; what is damaged, locked, odd or no PDF is read
  * and composed with care, in a thread that can be taken away from it.
- * @throws Complaint
+ * @throws Complaint, and Stopped where a finding says that the paper would be spoilt
  */
 export async function impose(it: Imposing): Promise<void> {
   const docket = docketFrom(it.docket);
@@ -105,7 +115,7 @@ async function withCare(docket: Docket, it: Imposing, out: string, begin: () => 
   const hands = threadFor(it.worker);
   try {
     await load(hands, it.docket, docket, async (loaded) => {
-      wholeOrComplain(it.docket, docket, loaded.artwork, it.sides);
+      plannedOr(it, docket, loaded.artwork);
       begin();
       try {
         await hands.run('impose', jobOf(loaded, it.sides, out));

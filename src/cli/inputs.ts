@@ -9,11 +9,20 @@ import {
   type Artwork,
   type Docket,
   type FileRef,
+  type Finding,
   type Shop,
 } from '../core';
 
 /** Something the caller can mend: said in one line, exit status 2. */
 export class Complaint extends Error {}
+
+/** A docket that may be planned but spoils paper: what was found is said, exit status 3. */
+export class Stopped extends Error {
+  constructor(path: string, stops: readonly Pick<Finding, 'title' | 'detail'>[]) {
+    const said = stops.map(({ title, detail }) => `${path}: ${title}. ${detail}`);
+    super([...said, 'Nothing was written. “plan” says what mends it; --anyway imposes it as it is.'].join('\n'));
+  }
+}
 
 const SYSTEM: Readonly<Record<string, string>> = {
   ENOENT: 'is not there',

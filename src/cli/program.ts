@@ -1,5 +1,5 @@
 import { Command, CommanderError, Option } from 'commander';
-import { Complaint } from './inputs';
+import { Complaint, Stopped } from './inputs';
 
 /** What a run of the command line writes to. */
 export interface Output {
@@ -9,7 +9,7 @@ export interface Output {
   readonly worker: string;
 }
 
-/** Runs the command line. @returns its exit status: 0, or 2 where something is wrong that one line says */
+/** Runs the command line. @returns its exit status: 0, 2 where something is wrong that one line says, 3 where a finding stops the job */
 export async function run(args: readonly string[], { out, err, worker }: Output): Promise<number> {
   const program = new Command('odd-sparrow')
     .description('Imposes bound work from a docket file. No database, no server.')
@@ -48,9 +48,10 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
         .choices(['all', 'fronts', 'backs'])
         .default('all'),
     )
-    .action(async (docket: string, { output, sides }: { output: string; sides: 'all' | 'fronts' | 'backs' }) => {
+    .option('--anyway', 'impose even where a finding says that the paper would be spoilt', false)
+    .action(async (docket: string, wished: { output: string; sides: 'all' | 'fronts' | 'backs'; anyway: boolean }) => {
       const { impose } = await import('./impose');
-      await impose({ docket, output, sides, worker });
+      await impose({ docket, worker, ...wished });
     });
 
   program
@@ -67,13 +68,14 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
   } catch (e) {
     if (e instanceof CommanderError && (e.code === 'commander.helpDisplayed' || e.code === 'commander.help')) return 0;
     err(`odd-sparrow: ${await told(e)}\n`);
-    return 2;
+    return e instanceof Stopped ? 3 : 2;
   }
 }
 
 /** What is said of what went wrong. */
 async function told(e: unknown): Promise<string> {
-  const known = e instanceof Complaint || e instanceof CommanderError || (e as Error).name === 'ZodError';
+  const known =
+    [Complaint, Stopped, CommanderError].some((said) => e instanceof said) || (e as Error).name === 'ZodError';
   if (known) return (e as Error).message.replace(/^error: /, '');
   const { inWords } = await import('./load');
   return inWords(e);
