@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { inspect, loadsOf, mark, plan } from '../core';
+import { inspect, loadsOf, mark, plan, sentOf } from '../core';
 import { getJob, PrinterRefused, releaseJob } from '../machines';
 import { printerOf } from './addresses';
 import { sql, transaction } from './db';
@@ -73,7 +73,7 @@ export async function send(jobId: string, base: number, sendId: string = randomU
       run: i,
       machine: load.machine.name,
       machineId: load.machine.id,
-      sheetsTotal: load.good,
+      sheetsTotal: sentOf(load, docket.send).sheets,
     })),
   );
 }

@@ -1,6 +1,7 @@
 import {
   loadsOf,
   lying,
+  sentOf,
   turnFor,
   type Docket,
   type Load,
@@ -51,7 +52,7 @@ export function wishOf(d: Delivery, load: Load, shop: Shop): JobWish {
   const [first, ...others] = load.stocks;
   return {
     name: nameOn(d),
-    copies: load.copies,
+    copies: sentOf(load, d.docket.send).times,
     sides: sidesOf(d.docket, load),
     media: mediaOf(first!.stock, load.machine, shop),
     // sheets to pages of the document: one or two each

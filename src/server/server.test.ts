@@ -328,6 +328,12 @@ describe('a job of several files and stocks', () => {
     // the cover is the first sheet: what the whole job is asked for on, and the text’s pages on their own
     expect(media).toMatchObject({ info: 'Board', source: 'tray-2' });
     expect(others).toEqual([{ from: 3, to: 10, media: { width: 32000, height: 45000, info: 'Plain 90', weight: 90 } }]);
+    // of five sheets of spoilage a stock the text, four sheets, is printed once more, and its cover with it
+    const spoils = { ...machine, spoilage: { sheets: 5, percent: 0 } };
+    const more = await patchJob(id, after!.version, { sheet: { machine: spoils }, send: { overs: true } }, 'overs');
+    const [fourth] = await send(id, more!.version);
+    await deliver(fourth!);
+    expect(await untilEnded(fourth!)).toMatchObject({ state: 'completed', sheets_total: 20, sheets_done: 20 });
     // loaded anew since: the printer looks for the stock itself, rather than draw from a tray with another in it
     await learnMachine(machine.id, { trays });
     const again = (await sendAgain(ids[0]!))!;

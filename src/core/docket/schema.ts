@@ -72,7 +72,13 @@ export const Docket = z.strictObject({
   sheet: SheetWish,
   marks: MarksWish,
   finish: Finish,
-  send: z.strictObject({ hold: z.boolean().describe('Wait on the printer until released') }),
+  send: z.strictObject({
+    hold: z.boolean().describe('Wait on the printer until released'),
+    overs: z
+      .boolean()
+      .default(false)
+      .describe('Whether the sheets reckoned as spoilage are printed as well, as whole copies; else laid ready'),
+  }),
   due: z.iso.date().nullable().describe('When the customer needs it'),
   date: z.iso.date().describe('The date printed in the slug line'),
 });

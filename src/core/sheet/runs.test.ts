@@ -4,7 +4,7 @@ import { patched, type Docket, type Patch } from '../docket';
 import { yieldOf } from '../lay';
 import { plan, type Plan } from '../sheet';
 import { artworkOf, BOARD, coverOn, docketFor, SHOP } from '../testing';
-import { loadsOf, runsOf } from '.';
+import { loadsOf, runsOf, sentOf } from '.';
 
 const WIRE = { kind: 'loose-leaf' as const, by: 'wire' as const, clearance: 8, order: 'repeat' as const };
 const COVER = coverOn(BOARD);
@@ -35,6 +35,20 @@ describe('what goes to a machine as one job', () => {
       ],
     ]);
     expect(list[0]!.good).toBe(4 * 51);
+  });
+  it('with the sheets reckoned as spoilage, where they are wished for: as often as the scarcest stock gives whole', () => {
+    const { list, runs } = loads(16, {
+      product: { copies: 101, cover: COVER },
+      sheet: { machine: { ...MIXES, spoilage: { sheets: 5, percent: 2 } } },
+    });
+    // 5 + 2 % of 51 covers are 7 sheets; 5 + 2 % of 3 × 51 sheets of text are 9, three times the text
+    expect(runs.map((r) => r.spoilage)).toEqual([7, 9]);
+    expect(list[0]!.overs).toBe(3);
+    expect(sentOf(list[0]!, { overs: true })).toEqual({ times: 54, sheets: 216 });
+    expect(sentOf(list[0]!, { overs: false })).toEqual({ times: 51, sheets: 204 });
+    // fewer than a whole copy stay beside the press
+    const few = loads(16, { sheet: { machine: { ...MIXES, spoilage: { sheets: 3, percent: 0 } } } });
+    expect(few.list.map((l) => l.overs)).toEqual([0]);
   });
   it('each run for itself where the machine draws from one tray', () => {
     const { list, runs } = loads(16, { product: { cover: COVER }, sheet: { machine: { ...MIXES, mixes: false } } });

@@ -1,3 +1,4 @@
+import type { Docket } from '../docket';
 import { yieldOf } from '../lay';
 import type { Machine, Stock } from '../shop';
 import type { SheetBlock, Sheets } from './sheets';
@@ -59,6 +60,8 @@ export interface Load {
   /** How many times it is printed. */
   readonly copies: number;
   readonly good: number;
+  /** How many times more it could be printed on the sheets that are reckoned as spoilage: whole times. */
+  readonly overs: number;
   /** Its sheets, by number, in running order. */
   readonly sheets: readonly number[];
   /** The stocks in that order: places in the load from 1, both ends counted. */
@@ -93,8 +96,29 @@ export function loadsOf(copies: number, planned: Planned): Load[] {
       sides,
       copies: Math.ceil(copies / yields),
       good: group.reduce((n, r) => n + r.good, 0),
+      overs: wholeOvers(group),
       sheets,
       stocks,
     };
   });
+}
+
+/** How many times runs that are collated can be printed on what each of their stocks has of spoilage. */
+function wholeOvers(group: readonly Run[]): number {
+  const stocks = new Set(group.map((r) => r.stock.id));
+  return Math.min(
+    ...Array.from(stocks, (id) => {
+      const on = group.filter((r) => r.stock.id === id);
+      return Math.floor(on.reduce((n, r) => n + r.spoilage, 0) / on.reduce((n, r) => n + r.perCopy, 0));
+    }),
+  );
+}
+
+/** How many times a load is printed as the docket sends it, and on how many sheets. */
+export function sentOf(
+  { copies, good, overs, sheets }: Load,
+  send: Pick<Docket['send'], 'overs'>,
+): { readonly times: number; readonly sheets: number } {
+  const more = send.overs ? overs : 0;
+  return { times: copies + more, sheets: good + more * sheets.length };
 }

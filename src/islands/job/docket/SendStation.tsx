@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Download, Send } from 'lucide-react';
-import { loadsOf, type Load } from '../../../core';
+import { loadsOf, runsOf, sentOf, wholeNumber, type Load } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { ask, listen, make, newId, unanswered } from '../../../ui/client';
 import { DeliveryItem, useDeliveries } from '../../../ui/deliveries';
@@ -155,6 +155,7 @@ export function SendStation() {
   return (
     <div className="grid gap-2">
       <Loads />
+      <Overs />
       <Row label="On arrival">
         <Toggle
           label="Hold until released"
@@ -207,13 +208,18 @@ function onStocks({ stocks }: Load): string {
 
 /** What goes to the machines: how many sheets, how often, on which stock. */
 function Loads() {
-  const { copies, plan } = useJob(({ docket, plan }) => ({ copies: docket.product.copies, plan }));
+  const { copies, plan, wish } = useJob(({ docket, plan }) => ({
+    copies: docket.product.copies,
+    plan,
+    wish: docket.send,
+  }));
   const loads = useMemo(() => loadsOf(copies, plan), [copies, plan]);
   const say = (load: Load): string => {
     const kinds = new Set(load.sheets.map((n) => plan.sheets.at(n - 1).called));
     const what = kinds.has('text') ? '' : `${[...kinds].join(' and ')}: `;
     const sheets = `${load.sheets.length} ${load.sheets.length === 1 ? 'sheet' : 'sheets'}`;
-    const times = `${load.copies} ${load.copies === 1 ? 'time' : 'times'}`;
+    const sent = sentOf(load, wish).times;
+    const times = `${sent} ${sent === 1 ? 'time' : 'times'}`;
     return `${what}${sheets}, ${load.sides === 2 ? 'two sides' : 'one side'}, printed ${times}${onStocks(load)}.`;
   };
   if (loads.length === 1) return <p className="text-sm">{say(loads[0]!)}</p>;
@@ -228,3 +234,37 @@ function Loads() {
     </div>
   );
 }
+
+/** What is reckoned as spoilage: laid ready beside the press, or printed with the others. Both are said. */
+function Overs() {
+  const { copies, plan, wish, change } = useJob(({ docket, plan, change }) => ({
+    copies: docket.product.copies,
+    plan,
+    wish: docket.send,
+    change,
+  }));
+  const [spoilage, printable] = useMemo(() => {
+    const loads = loadsOf(copies, plan);
+    return [
+      runsOf(copies, plan).reduce((n, r) => n + r.spoilage, 0),
+      loads.reduce((n, l) => n + sentOf(l, { overs: true }).sheets - l.good, 0),
+    ];
+  }, [copies, plan]);
+  if (spoilage === 0) return null;
+  const reckoned = `${sheetsSaid(spoilage)} reckoned as spoilage`;
+  if (printable === 0) return <p className="text-sm">{reckoned}: fewer than once more. Lay them ready.</p>;
+  const hint = wish.overs
+    ? `${reckoned}; ${wholeNumber(printable)} of them printed as overs`
+    : `${reckoned}: lay them ready, they are not printed`;
+  return (
+    <Row label="Overs" hint={hint}>
+      <Toggle
+        label={`Print ${sheetsSaid(printable)} more`}
+        value={wish.overs}
+        onChange={(overs) => change({ send: { overs } }, overs ? 'overs printed' : 'no overs printed')}
+      />
+    </Row>
+  );
+}
+
+const sheetsSaid = (n: number): string => `${wholeNumber(n)} ${n === 1 ? 'sheet' : 'sheets'}`;
