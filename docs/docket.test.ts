@@ -22,10 +22,10 @@ async function cli(...args: string[]) {
 interface Printed {
   readonly up: number;
   readonly sections: readonly { kind: string }[];
-  readonly sheets: readonly Record<
+  readonly sheets: readonly ({ work: string; turn: string } & Record<
     'front' | 'back',
     { cells: { page: number | null; reading: number; trim: { x: number; y: number; width: number; height: number } }[] }
-  >[];
+  >)[];
   readonly findings: readonly { id: string; severity: string }[];
 }
 const planOf = async (file: string): Promise<Printed> => {
@@ -83,6 +83,10 @@ describe('the examples of the docket file', () => {
     expect(await kinds('wire-and-tabs.json')).toEqual(['tab', 'text', 'text', 'tab', 'text', 'text']);
     const old = JSON.parse(readFileSync(join(here, 'examples/bound-at-the-top.json'), 'utf8')) as { version: number };
     expect(old.version).toBe(1);
+    // each sheet says how it is turned
+    const turns = async (file: string) => [...new Set((await planOf(file)).sheets.map((s) => `${s.work} ${s.turn}`))];
+    expect(await turns('bound-at-the-top.json')).toEqual(['sheetwise tumble']);
+    expect(await turns('two-up.json')).toEqual(['sheetwise turn']);
   });
 
   it('writes fronts by themselves for a machine that prints one side', async () => {

@@ -131,6 +131,8 @@ export interface Gang {
   /** Their ids, in running order. */
   readonly pieces: readonly number[];
   readonly order: Order;
+  /** Stacks: how many sheets are cut at once at most. */
+  readonly lift: number;
   /** Come-and-go: the piece that lies head to tail with each. */
   readonly partner: (piece: number) => number;
   /** The sheet they are laid on: the docket's, with their own stock and machine. */

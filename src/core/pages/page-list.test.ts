@@ -112,7 +112,12 @@ describe('artwork that is already imposed', () => {
   it('of spreads is taken apart left and right, covers whole, from the right where it is read so', () => {
     expect(said(spreadsApart(2, 0, false))).toEqual(['1.00', '1.10', '2.00', '2.10']);
     expect(said(spreadsApart(3, 0, true))).toEqual(['1', '2.00', '2.10', '3']);
-    expect(said(spreadsApart(1, 0, false, true))).toEqual(['1.10', '1.00']);
+    expect(said(spreadsApart(1, 0, false, 'right'))).toEqual(['1.10', '1.00']);
+    // bound at the top: the upper half, then the lower
+    expect(spreadsApart(1, 0, false, 'top').map((p) => p!.part)).toEqual([
+      { columns: 1, rows: 2, column: 0, row: 1 },
+      { columns: 1, rows: 2, column: 0, row: 0 },
+    ]);
   });
   it('of sheets folded once and nested: 8|1, 2|7, 6|3, 4|5', () => {
     const docket = docketFor(artworkOf(4));

@@ -9,7 +9,7 @@ import {
 } from '../docket';
 import { foldProblem, foldWay, SINGLE, turnedWay, wayOf, type BoundEdge, type Way } from '../fold';
 import { addTurns, type QuarterTurns } from '../measure';
-import { pagesIn, type PageRef } from './page-ref';
+import { pagesIn, type PageRef, type Part } from './page-ref';
 
 /** The pages of the book before blanks are added for want of whole sections; null is a blank that was wished for. */
 export type PageList = readonly (PageRef | null)[];
@@ -60,7 +60,7 @@ export function pagesTaken({ imposed, product }: PagesWish, artwork: Artwork): P
     case 'sheets':
       return whole();
     case 'spreads':
-      return spreadsApart(Math.min(count, MOST_PAGES / 2), 0, imposed.covers, bound === 'right');
+      return spreadsApart(Math.min(count, MOST_PAGES / 2), 0, imposed.covers, bound);
     case 'folded': {
       const way = splitBy(imposed.fold, bound);
       if (!way) return whole();
@@ -116,13 +116,22 @@ export function pagesThere(
   return { pages, missing };
 }
 
-/** Reading pages of spreads: the left half, then the right; with `covers` the first and last are single pages. */
-export function spreadsApart(count: number, file: number, covers: boolean, fromRight = false): PageList {
+/** The halves of a spread in reading order: left and right, right and left, or bound at the top the upper and the lower. */
+const HALVES: Readonly<Record<BoundEdge, readonly [Part, Part]>> = {
+  left: [halfOf(2, 1, 0, 0), halfOf(2, 1, 1, 0)],
+  right: [halfOf(2, 1, 1, 0), halfOf(2, 1, 0, 0)],
+  top: [halfOf(1, 2, 0, 1), halfOf(1, 2, 0, 0)],
+};
+function halfOf(columns: number, rows: number, column: number, row: number): Part {
+  return { columns, rows, column, row };
+}
+
+/** Reading pages of spreads, half by half; with `covers` the first and last are single pages. */
+export function spreadsApart(count: number, file: number, covers: boolean, bound: BoundEdge = 'left'): PageList {
   return Array.from({ length: count }, (_, i): PageRef[] => {
     const whole: PageRef = { file, page: i + 1, turn: 0 };
     if (covers && (i === 0 || i === count - 1)) return [whole];
-    const halves = fromRight ? [1, 0] : [0, 1];
-    return halves.map((column) => ({ ...whole, part: { columns: 2, rows: 1, column, row: 0 } }));
+    return HALVES[bound].map((part) => ({ ...whole, part }));
   }).flat();
 }
 

@@ -12,11 +12,28 @@ export function sheetsFor({ pieces, order }: Pick<Gang, 'pieces' | 'order'>, up:
   }
 }
 
-/** Stacks: how many sheets high they are, how many make a whole copy, and how many copies stand beside each other. */
-function stacks({ pieces, order }: Gang, spots: number): { high: number; wide: number; copies: number } {
-  const high = sheetsFor({ pieces, order }, spots);
-  const wide = Math.ceil(pieces.length / high);
-  return { high, wide, copies: Math.floor(spots / wide) };
+/** A stack that is cut at once: its first sheet and its first piece, from 0. */
+interface Stack {
+  readonly from: number;
+  readonly first: number;
+  /** Sheets, piles that make a whole copy, and copies that stand beside each other. */
+  readonly high: number;
+  readonly wide: number;
+  readonly copies: number;
+}
+
+/**
+ * The stack that one of a gang's sheets is cut in. What is higher than the guillotine lifts is cut in lots, each in order
+ * by itself, so that one lot's piles lie on the next one's.
+ */
+function stackOf({ pieces, order, lift }: Gang, spots: number, sheet: number): Stack {
+  const lot = Math.min(lift, sheetsFor({ pieces, order }, spots));
+  const from = sheet - (sheet % lot);
+  const first = from * spots;
+  const left = Math.min(pieces.length - first, lot * spots);
+  const high = Math.ceil(left / spots);
+  const wide = Math.ceil(left / high);
+  return { from, first, high, wide, copies: Math.floor(spots / wide) };
 }
 
 /**
@@ -44,8 +61,13 @@ export function arranged(gang: Gang, spots: number, sheet: number): (number | nu
     case 'stack': {
       // place k, sheet s carries leaf k × S + s: the cut piles lie on each other in reading order. The last pile may have
       // blanks at its foot; places beside it take further copies, whole ones
-      const { high, wide, copies } = stacks(gang, spots);
-      return places((k) => (k < wide * copies ? pieces[(k % wide) * high + sheet] : null));
+      const { from, first, high, wide, copies } = stackOf(gang, spots, sheet);
+      const below = first + sheet - from;
+      const end = first + high * spots;
+      return places((k) => {
+        const at = (k % wide) * high + below;
+        return k < wide * copies && at < end ? pieces[at] : null;
+      });
     }
   }
 }
@@ -62,6 +84,6 @@ export function yieldedBy(gang: Gang, spots: number, sheet: number): number {
     case 'different':
       return Math.floor(spots / Math.min(spots, gang.pieces.length - sheet * spots));
     case 'stack':
-      return stacks(gang, spots).copies;
+      return stackOf(gang, spots, sheet).copies;
   }
 }

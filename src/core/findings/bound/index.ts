@@ -1,5 +1,6 @@
 import type { Check, InspectedBook } from '../kinds';
 import { artworkFolds } from './artwork-folds';
+import { artworkSides } from './artwork-sides';
 import { artworkPageSize } from './artwork-size';
 import { blanks } from './blanks';
 import { caliper } from './caliper';
@@ -7,12 +8,16 @@ import { cannotFold } from './cannot-fold';
 import { chapterBeyond } from './chapter-beyond';
 import { comeAndGo } from './come-and-go';
 import { coverFit } from './cover-fit';
+import { coverFlaps } from './cover-flaps';
 import { coverInside } from './cover-inside';
 import { coverLacksPages } from './cover-pages';
 import { coverUnused } from './cover-unused';
+import { coverWork } from './cover-work';
 import { creep } from './creep';
 import { foldUnknown } from './fold-unknown';
+import { gateAtTop } from './gate-at-top';
 import { leafInSection } from './leaf-in-section';
+import { leafPlaces } from './leaf-places';
 import { looseEdge } from './loose-edge';
 import { looseAtSpine } from './loose-leaves';
 import { noBleed } from './no-bleed';
@@ -23,17 +28,22 @@ import { partSection } from './part-section';
 import { passed } from './passed';
 import { spineWidth } from './spine-width';
 import { spreads } from './spreads';
+import { spreadsTorn } from './spreads-torn';
 import { stacked } from './stacked';
+import { stockRanges } from './stock-ranges';
 import { stockInSection } from './stock-in-section';
 import { tabBank } from './tab-bank';
+import { tabsMade } from './tabs-made';
 import { takenApart } from './taken-apart';
 
 /** The checks of bound and folded work. */
 export const BOUND: readonly Check<InspectedBook>[] = [
   artworkFolds,
+  artworkSides,
   artworkPageSize,
   noBleed,
   spreads,
+  spreadsTorn,
   takenApart,
   pagesMissing,
   passed,
@@ -42,20 +52,26 @@ export const BOUND: readonly Check<InspectedBook>[] = [
   coverLacksPages,
   coverInside,
   coverFit,
+  coverFlaps,
   spineWidth,
   stockInSection,
+  stockRanges,
   noChapters,
   tabBank,
+  tabsMade,
   chapterBeyond,
   leafInSection,
+  leafPlaces,
   creep,
   foldUnknown,
+  gateAtTop,
   cannotFold,
   looseAtSpine,
   looseEdge,
   partSection,
   oneSided,
   comeAndGo,
+  coverWork,
   stacked,
   caliper,
 ];

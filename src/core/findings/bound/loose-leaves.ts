@@ -1,12 +1,14 @@
 import { foldProblem, looseLeaves } from '../../fold';
 import { BINDING_CHOICES, rulesOf } from '../../makeup';
-import { pageRanges, plural, type Check, type Finding, type InspectedBook } from '../kinds';
+import { pageRanges, passedThrough, plural, type Check, type Finding, type InspectedBook } from '../kinds';
 import { CHOSEN, waysIn } from './ways';
 
 /** Leaves that would fall out: joined to no other at the spine, where only the fold holds them. */
-export const looseAtSpine: Check<InspectedBook> = ({ product, book }) => {
+export const looseAtSpine: Check<InspectedBook> = (it) => {
+  const { product, book } = it;
   const { binding, bound } = product;
-  if (!rulesOf(binding).heldByFold) return [];
+  // how sheets that are passed through are folded is not known here
+  if (!rulesOf(binding).heldByFold || passedThrough(it)) return [];
   return waysIn(book).flatMap((way): Finding[] => {
     if (way.spans || foldProblem(way, bound)) return [];
     const loose = looseLeaves(way.columns, way.rows, way.folds, bound);

@@ -1,10 +1,10 @@
 import { yieldOf } from '../../lay';
-import { rulesOf } from '../../makeup';
+import { liftOf, rulesOf } from '../../makeup';
 import { wholeNumber } from '../../measure';
-import type { Check, InspectedBook } from '../kinds';
+import type { Check, Finding, InspectedBook } from '../kinds';
 
 /** Leaves that come into order by being cut and stacked: what must be known of it, and where it cannot be. */
-export const stacked: Check<InspectedBook> = ({ product, plan }) => {
+export const stacked: Check<InspectedBook> = ({ docket, product, plan }) => {
   const { binding, copies } = product;
   if (binding.kind !== 'loose-leaf' || !rulesOf(binding).stacked(binding)) return [];
   // leaves on another stock, or behind a tab, are a stack of their own; a single sheet has no order
@@ -30,10 +30,24 @@ export const stacked: Check<InspectedBook> = ({ product, plan }) => {
         ],
       },
     ];
+  const found: Finding[] = [];
+  // a stack's last lot may give more than the others, and is a block of its own then
+  const high = stacks.find((b) => b.count > liftOf(docket.finish, b.stock));
+  if (high)
+    found.push({
+      id: 'stack-lots',
+      severity: 'look',
+      station: 'sheet',
+      title: `Cut in lots of ${wholeNumber(liftOf(docket.finish, high.stock))} sheets`,
+      detail:
+        'No more lie under the guillotine’s knife at once. Each lot is in order by itself: its piles are laid on each other, and then on the next lot’s.',
+      offers: () => [repeated],
+    });
   const again = stacks.filter((b) => copies > b.yields);
-  if (again.length === 0) return [];
+  if (again.length === 0) return found;
   const heights = again.map((b) => wholeNumber(b.count));
   return [
+    ...found,
     {
       id: 'stack-sets',
       severity: 'look',

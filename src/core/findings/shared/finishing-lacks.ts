@@ -1,13 +1,13 @@
 import { machineDetail, machinesFor, processesFor, processSaid, routeWith } from '../../finishing';
 import { SINGLE } from '../../fold';
-import { passedThrough, plural, type Check, type Finding, type Inspected, type Offer } from '../kinds';
+import { plural, type Check, type Finding, type Inspected, type Offer } from '../kinds';
 import { ELSEWHERE } from './finishing-limits';
 
 /** Processes that the work needs, and that no machine of its route does. */
 export const finishingLacks: Check = (it) => {
   const { docket, plan } = it;
   const { here, route } = docket.finish;
-  if (!here || passedThrough(it)) return [];
+  if (!here) return [];
   const { process, mostFolds, foldedApart } = plan.assembly;
   const has = (p: string): boolean => route.some((s) => s.process === p);
   const found: Finding[] = [];

@@ -11,14 +11,17 @@ export const ELSEWHERE: Offer = {
 /** What the machines of the route cannot do of this work. */
 export const finishingLimits: Check = (it) => {
   const { docket, plan, unit } = it;
-  if (passedThrough(it)) return [];
+  // sheets passed through are known by their count and their paper only
+  const known = (id: string): boolean => !passedThrough(it) || id === 'too-thick';
   return workOf(docket.finish, plan, docket.product.copies).flatMap(({ step: { process, machine } }) =>
-    limitsOn(process, machine, plan, unit).map((limit): Finding => ({
-      ...limit,
-      severity: 'stop',
-      station: 'finish',
-      offers: () => [...otherMachines(it, process, machine.id), ...thinner(it), ELSEWHERE],
-    })),
+    limitsOn(process, machine, plan, unit)
+      .filter((limit) => known(limit.id))
+      .map((limit): Finding => ({
+        ...limit,
+        severity: 'stop',
+        station: 'finish',
+        offers: () => [...otherMachines(it, process, machine.id), ...thinner(it), ELSEWHERE],
+      })),
   );
 };
 

@@ -29,6 +29,31 @@ export function assemblyOf(product: BoundProduct, sections: readonly Section[], 
   };
 }
 
+/**
+ * What sheets come to that are passed through: bound as the docket says. How they are folded is theirs; those of a stitched
+ * booklet are folded once and lie in each other.
+ */
+export function passedAssembly(product: BoundProduct, made: Assembly, sheets: number): Assembly {
+  const { binding, bound, finished } = product;
+  const rules = rulesOf(binding);
+  const nested = rules.made === 'nested';
+  const layers = nested ? 2 : 1;
+  const said = `${sheets} ${sheets === 1 ? 'sheet' : 'sheets'} passed through`;
+  return {
+    ...made,
+    thing: rules.said(binding, bound).piece,
+    pieces: 'sheets',
+    finished,
+    thickness: made.thickness * layers,
+    thicknessSum: `${said}, ${formatNumber(made.thickness * layers, 2)} mm`,
+    nested: nested ? sheets : 0,
+    pages: nested ? 4 * sheets : made.pages,
+    madeOf: { said, all: true },
+    process: rules.process,
+    foldedApart: rules.foldedBefore || rules.process === 'fold',
+  };
+}
+
 /** The sum of a text's sections by their size. */
 function madeOf(text: readonly Section[], { pages, nested }: Made): Assembly['madeOf'] {
   const sizes = new Map<number, number>();

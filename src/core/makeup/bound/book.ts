@@ -1,7 +1,7 @@
 import { MOST_PAGES, type Artwork, type ArtworkWish, type DocketOf } from '../../docket';
 import { pageList, pagesWished, type ReadingOrder } from '../../pages';
 import type { Laying, MadeUp } from '../piece';
-import { assemblyOf } from './assembly';
+import { assemblyOf, passedAssembly } from './assembly';
 import { rulesOf } from './bindings';
 import { bookContent } from './content';
 import { coverPages, coverSection } from './cover';
@@ -30,6 +30,8 @@ export interface BookPlan extends Nesting {
   readonly places: number;
   /** Inserts and tabs that found no place between leaves, by the place that they would follow. */
   readonly misplaced: readonly number[];
+  /** Places behind which a blank was put, so that a leaf that stands between begins behind a whole one. */
+  readonly spaced: readonly number[];
   /** Pages that the docket wants for a cover and that are not there. */
   readonly coverLacks: number;
   /** Places before the text that wishes for places do not count: those of a cover from a file of its own. */
@@ -90,6 +92,8 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
   const calipers = calipersByDepth(all, nesting);
   const creep = creepOf(product, calipers, nested);
   const wanted = pagesWished(pagesWish, artwork);
+  const assembly = assemblyOf(product, all, made, calipers.length);
+  const passed = wish.artwork.imposed.kind === 'sheets';
   return {
     product: {
       kind: 'bound',
@@ -102,14 +106,15 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
       creep,
       spine,
       misplaced: laid.misplaced.map((p) => p + counted),
+      spaced: spaced.behind.map((p) => p + counted),
       places: list.length,
       coverLacks: own?.lacks ?? 0,
       shift: before - counted,
     },
     content: bookContent({ product, placement: wish.artwork, artwork, pages, sections: all, creep, ...nesting }),
     pieces: all,
-    gangs: gangsOf(sheet, product, all, nested),
-    assembly: assemblyOf(product, all, made, calipers.length),
+    gangs: gangsOf(wish, all, nested),
+    assembly: passed ? passedAssembly(docket.product, assembly, all.length) : assembly,
     tooMany: wanted > MOST_PAGES ? { of: 'pages', wanted, most: MOST_PAGES } : null,
   };
 }

@@ -1,13 +1,20 @@
-import type { BoundProduct, SheetWish } from '../../docket';
+import type { DocketOf, SheetWish } from '../../docket';
+import { EPSILON } from '../../measure';
+import type { Stock } from '../../shop';
 import type { Gang } from '../piece';
 import { rulesOf } from './bindings';
 import { keysOf } from './pieces';
 import type { Section } from './section';
 
+/** Sheets of a stock that the guillotine of the route cuts at once; any number where none is named. */
+export function liftOf({ here, route }: DocketOf<'bound'>['finish'], { caliper }: Pick<Stock, 'caliper'>): number {
+  const cut = here ? route.find((s) => s.process === 'cut') : undefined;
+  return cut ? Math.max(1, Math.floor(cut.machine.lift / caliper + EPSILON)) : Infinity;
+}
+
 /** Sections in a row that are alike may share sheets. */
 export function gangsOf(
-  sheet: SheetWish,
-  product: BoundProduct,
+  { sheet, product, finish }: Pick<DocketOf<'bound'>, 'sheet' | 'product' | 'finish'>,
   sections: readonly Section[],
   nested: boolean,
 ): Gang[] {
@@ -27,6 +34,7 @@ export function gangsOf(
         shape: s.shape,
         pieces: [s.id],
         order,
+        lift: liftOf(finish, s.stock),
         partner,
         sheet: sheetOf(sheet, s),
         main: s.kind === 'text',

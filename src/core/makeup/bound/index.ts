@@ -1,6 +1,6 @@
 export * from './bindings';
 export * from './book';
-export { runsBothWays } from './gangs';
+export { liftOf, runsBothWays } from './gangs';
 export * from './standing';
 export * from './creep';
 export * from './spine';
@@ -9,4 +9,4 @@ export { bleedsOf, spineBleed, type EdgeRole } from './edges';
 export * from './section-shape';
 export { sectionPlans, type SectionPlan } from './section-plans';
 export * from './unfold';
-export { tabPlace, tabText } from './written';
+export { longEdgeOfTabs, tabPlace, tabText } from './written';

@@ -18,8 +18,9 @@ export interface Between {
 export interface Spaced {
   readonly list: PageList;
   readonly extras: readonly Between[];
-  /** Blanks put in. */
+  /** Blanks put in, and the places of the list as it was that they follow. */
   readonly added: number;
+  readonly behind: readonly number[];
   /** The place in the list as it was, of a place in this one. */
   readonly wishPlace: (at: number) => number;
 }
@@ -29,17 +30,19 @@ export interface Spaced {
  * is put in before it.
  */
 export function spacedFor(list: PageList, extras: readonly Between[]): Spaced {
-  if (extras.length === 0) return { list, extras, added: 0, wishPlace: (at) => at };
+  if (extras.length === 0) return { list, extras, added: 0, behind: [], wishPlace: (at) => at };
   const out: (PageRef | null)[] = [];
   // for each page, its place before blanks were put in
   const places: number[] = [];
   const moved: Between[] = [];
+  const behind: number[] = [];
   let used = 0;
   const meet = (at: number): void => {
     for (; used < extras.length && extras[used]!.after <= at; used++) {
       if (out.length % 2 === 1) {
         out.push(null);
         places.push(at);
+        behind.push(at);
       }
       moved.push({ ...extras[used]!, after: out.length });
     }
@@ -51,7 +54,7 @@ export function spacedFor(list: PageList, extras: readonly Between[]): Spaced {
   });
   const added = out.length - list.length;
   for (; used < extras.length; used++) moved.push({ ...extras[used]!, after: extras[used]!.after + added });
-  return { list: out, extras: moved, added, wishPlace: (at) => places[at - 1] ?? at - added };
+  return { list: out, extras: moved, added, behind, wishPlace: (at) => places[at - 1] ?? at - added };
 }
 
 /** Tabs and inserts, in the order of their places. */
@@ -161,9 +164,7 @@ export function gatheredLeaves(text: TextWish): Laid {
     at += way.pages;
   }
   for (; used < extras.length; used++) {
-    const extra = extras[used]!;
-    if (extra.after > at) misplaced.push(extra.after);
-    put(extra);
+    put(extras[used]!);
   }
   return { pages, sections, misplaced };
 }

@@ -30,6 +30,10 @@ export const namePlace = ({ trims, bound, bleed }: Pick<BoundProduct, 'trims' | 
   bleed,
 });
 
+/** The edge that a bank of tabs stands along, mm. */
+export const longEdgeOfTabs = ({ finished, bound }: Pick<BoundProduct, 'finished' | 'bound'>): number =>
+  bound === 'top' ? finished.width : finished.height;
+
 /**
  * Where a tab stands on its leaf, the page upright: the extension's part for its place in the bank.
  * @param index of the tab, from 0
@@ -39,6 +43,7 @@ export function tabPlace(tabs: BoundProduct['tabs'], index: number, size: Size, 
   const { width: w, height: h } = size;
   const level = spine === 'top' || spine === 'bottom';
   const long = level ? w : h;
+  // beyond a quarter there is no room for a bank: see the findings
   const inset = Math.min(tabs.inset, long / 4);
   const each = (long - 2 * inset) / tabs.positions;
   const place = tabs.restart ? index % tabs.positions : Math.min(index, tabs.positions - 1);
