@@ -237,5 +237,11 @@ export const BoundProduct = z.strictObject({
   fold: FoldWish.nullable().default(null).describe('The way to fold every section; null for the plan’s choice'),
   sections: Sections.default({ kind: 'auto' }),
   trims: Trims.default(Trims.parse({})),
+  trimming: z
+    .enum(['auto', 'trimmed', 'folded'])
+    .default('auto')
+    .describe(
+      'Whether a stitched booklet is trimmed when it is bound, or folded and not trimmed; auto: folded on a stock of the open booklet’s own size',
+    ),
 });
 export type BoundProduct = z.infer<typeof BoundProduct>;

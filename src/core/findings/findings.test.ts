@@ -39,7 +39,10 @@ describe('findings', () => {
   it('offers the next stock with its price, less bleed at head and foot, and the scale that fits', () => {
     const artwork = artworkOf(8);
     // A4 prints 289 × 202 of 297 × 210; the spread with bleed needs 302 × 216
-    const docket = patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[0]! } });
+    const docket = patched(docketFor(artwork), {
+      sheet: { stock: SHOP.stocks[0]! },
+      product: { trimming: 'trimmed' },
+    });
     const finding = find('fit-sheet', docket, artwork)!;
     expect(finding.severity).toBe('stop');
     expect(finding.detail).toContain('302 × 216 mm');

@@ -90,7 +90,7 @@ function paperOf(wish: LayWish): Paper {
 }
 
 /** Where pieces may lie: with one form for front and back, the half left of (below) the axis that the sheet turns about. */
-function roomFor({ paper, work, bothSides: b }: Paper): { area: Rect; whole: Size } {
+function roomFor({ paper, work, bothSides: b }: Paper, shape: Shape): { area: Rect; whole: Size } {
   switch (work) {
     case 'work-and-turn':
       return {
@@ -105,7 +105,8 @@ function roomFor({ paper, work, bothSides: b }: Paper): { area: Rect; whole: Siz
     case 'sheetwise':
     case 'perfecting':
     case 'one-sided':
-      return { area: b, whole: paper };
+      // the sheet is the piece: what lies in the edge that does not print stays white
+      return { area: shape.wholeSheet ? rect(0, 0, paper.width, paper.height) : b, whole: paper };
   }
 }
 
@@ -146,7 +147,7 @@ function bestTry(shape: Shape, { up, fill }: LayWish, area: Rect): Try {
  */
 export function layOf(shape: Shape, wish: LayWish): Lay {
   const paper = paperOf(wish);
-  const { area, whole } = roomFor(paper);
+  const { area, whole } = roomFor(paper, shape);
   const headToTail = wish.fill === 'come-and-go';
   const chosen = bestTry(shape, wish, area);
   const fits = countOf(chosen) > 0;
@@ -173,7 +174,7 @@ export function layOf(shape: Shape, wish: LayWish): Lay {
 
 /** How many of a shape lie on a sheet. */
 export function layingOf(wish: LayWish, shape: Shape): { up: number; fits: boolean } {
-  const { area } = roomFor(paperOf(wish));
+  const { area } = roomFor(paperOf(wish), shape);
   const chosen = bestTry(shape, wish, area);
   if (countOf(chosen) === 0) return { up: 1, fits: false };
   const { columns, rows } = limited(chosen.grid, wish.up);

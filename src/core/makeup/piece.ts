@@ -46,6 +46,8 @@ export interface Shape {
   readonly turns: 'quarters' | 'any';
   /** Whether it is cut out of the flat sheet at its trims, or with its margin, to be trimmed when it is bound. */
   readonly cut: 'trimmed' | 'with its margin';
+  /** Whether the sheet is the piece, and is not cut: it lies to the paper’s edge, and what does not print there stays white. */
+  readonly wholeSheet?: boolean;
   /** The area that is left of it in the end, mm². */
   readonly used: number;
 }

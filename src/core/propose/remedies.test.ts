@@ -132,7 +132,7 @@ describe('remedies worked out', () => {
 
   it('of several stocks the one on which the whole job costs least, with what it costs', () => {
     // 8 pages of A5 one up on A4 do not fit; on SRA3 they lie two up, which is cheaper than A3 and than the thin sheet
-    const { find, docket, artwork } = of(8, { sheet: { stock: SHOP.stocks[0]! } });
+    const { find, docket, artwork } = of(8, { sheet: { stock: SHOP.stocks[0]! }, product: { trimming: 'trimmed' } });
     const stocks = find('fit-sheet')!.remedies.filter((r) => r.label.endsWith('instead'));
     expect(stocks.map((r) => r.label)).toEqual(['Plain 90 SRA3 instead', 'Thin 60 SRA3 instead']);
     const costs = stocks.map((r) => total(checkedPatch(docket, r.patch), artwork));

@@ -12,6 +12,13 @@ interface Tried {
 
 const SEVERITIES = { stop: 0, look: 1, fine: 2 } as const;
 
+/** What makes another piece of it: no remedy brings it about unless it says so. */
+const OTHER_PIECE = 'white-edge';
+
+/** Findings that a remedy must not bring: what stops the job, and what makes another piece of it. */
+const unwelcome = ({ id, severity }: Finding): boolean =>
+  severity === 'stop' || (id === OTHER_PIECE && severity === 'look');
+
 /**
  * Whether a remedy does: planned with it, the docket is one still, the finding is gone or is good to know, and nothing
  * stops the job that did not before.
@@ -24,7 +31,7 @@ function attempt(it: Inspected, finding: Finding, before: ReadonlySet<string>, r
   const after = inspect({ ...it, docket, plan: planned, marks: mark(docket, planned) });
   const still = after.find((f) => f.id === finding.id);
   const mended = !still || SEVERITIES[still.severity] > SEVERITIES[finding.severity] || still.severity === 'fine';
-  if (!mended || after.some((f) => f.severity === 'stop' && !before.has(f.id))) return null;
+  if (!mended || after.some((f) => unwelcome(f) && !before.has(f.id))) return null;
   return { remedy, cents: cost(docket, planned) };
 }
 
@@ -100,7 +107,7 @@ export function remediesFor(finding: Finding, it: Inspected): readonly Remedy[] 
   const offers = finding.offers?.() ?? [];
   let remedies: readonly Remedy[] = [];
   if (offers.length > 0) {
-    const stops = new Set(inspect(it).flatMap((f) => (f.severity === 'stop' ? [f.id] : [])));
+    const stops = new Set(inspect(it).flatMap((f) => (unwelcome(f) ? [f.id] : [])));
     remedies = ranked(offers, (r) => attempt(it, finding, stops, r), cost(it.docket, it.plan));
   }
   known.set(finding, remedies);

@@ -14,8 +14,12 @@ export interface StockPlan {
   readonly cents: number;
 }
 
-/** Whether all of a plan fits its sheets. */
-const fitsAll = ({ sheets }: Plan): boolean => sheets.lays.every((l) => l.fits);
+/**
+ * Whether all of a plan fits its sheets as it is wished. What would only fit folded and not trimmed, with a white edge, is
+ * not taken for it unless that is wished.
+ */
+const fitsAll = ({ product }: Docket, { sheets }: Plan): boolean =>
+  sheets.lays.every((l) => l.fits && (product.trimming === 'folded' || !l.downs.some((d) => d.shape.wholeSheet)));
 
 /**
  * A docket on each of the shop's stocks that its machine takes, in the shop's order. Stocks of one size and thickness lie
@@ -27,7 +31,7 @@ export function stockPlans(docket: Docket, artwork: Artwork, shop: Pick<Shop, 's
     .map((stock) => {
       const wished = patched(docket, { sheet: { stock } });
       const planned = plan(wished, artwork);
-      return { stock, plan: planned, fits: fitsAll(planned), cents: cost(wished, planned) };
+      return { stock, plan: planned, fits: fitsAll(wished, planned), cents: cost(wished, planned) };
     });
 }
 
@@ -43,7 +47,7 @@ export function cheapestStock(docket: Docket, artwork: Artwork, shop: Pick<Shop,
     if (fitting.get(size) === false) continue;
     const wished = patched(docket, { sheet: { stock } });
     const planned = plan(wished, artwork);
-    const fits = fitsAll(planned);
+    const fits = fitsAll(wished, planned);
     fitting.set(size, fits);
     if (!fits) continue;
     const cents = cost(wished, planned);

@@ -3,3 +3,4 @@ export { type Spot } from './spots';
 export * from './sheets';
 export * from './plan';
 export * from './runs';
+export * from './white';

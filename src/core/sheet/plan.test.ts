@@ -67,7 +67,7 @@ describe('how many up', () => {
     expect(planned.sheets.main.lay.downs).toHaveLength(6);
   });
   it('shows one all the same where none fits', () => {
-    const { lay } = on('a4', {}).planned.sheets.main;
+    const { lay } = on('a4', { product: { trimming: 'trimmed' } }).planned.sheets.main;
     expect(lay.fits).toBe(false);
     expect(lay.downs).toHaveLength(1);
   });

@@ -2,7 +2,9 @@ import { directionThrough, sheetThrough, throughSheet, turnsDown, type Lay, type
 import type { Print } from '../makeup';
 import {
   addTurns,
+  boundsOf,
   compose,
+  intersect,
   laidAt,
   outlineThrough,
   rectangle,
@@ -43,6 +45,12 @@ function outlineBehind(o: Outline, lay: Lay): Outline {
     : outlineThrough(sheetThrough(lay.paper, lay.turn), o);
 }
 
+/** What of an outline the machine prints. */
+function printed(o: Outline, { printable }: Lay): Outline {
+  const shared = intersect(boundsOf(o), printable);
+  return shared && o.kind === 'rectangle' ? rectangle(shared) : o;
+}
+
 /**
  * Where a print lies. The back of a page is exactly behind its front: what the piece has on its inner face is seen
  * through the sheet. A piece that lies by quarter turns is taken by its rectangle, so that nothing is lost to rounding.
@@ -55,7 +63,8 @@ function spotOf(lay: Lay, down: LayDown, index: number, print: Print): Spot {
   const head = addTurns(print.head, turnsDown(down));
   const seen = inner ? directionThrough(head, lay.turn) : head;
   const trim = inner ? throughSheet(flat, lay.paper, lay.turn) : flat;
-  const base = { down: index, page, size, head: seen, trim, clip: inner ? outlineBehind(clip, lay) : clip };
+  const shown = inner ? outlineBehind(clip, lay) : clip;
+  const base = { down: index, page, size, head: seen, trim, clip: down.shape.wholeSheet ? printed(shown, lay) : shown };
   if (quarter(down)) return { ...base, toSide: laidAt(size, seen, trim.x, trim.y) };
   const onPiece = laidAt(size, print.head, print.trim.x, print.trim.y);
   if (!inner) return { ...base, toSide: compose(onPiece, down.at) };

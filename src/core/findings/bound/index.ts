@@ -35,6 +35,7 @@ import { stockInSection } from './stock-in-section';
 import { tabBank } from './tab-bank';
 import { tabsMade } from './tabs-made';
 import { takenApart } from './taken-apart';
+import { whiteEdge } from './white-edge';
 
 /** The checks of bound and folded work. */
 export const BOUND: readonly Check<InspectedBook>[] = [
@@ -63,6 +64,7 @@ export const BOUND: readonly Check<InspectedBook>[] = [
   leafInSection,
   leafPlaces,
   creep,
+  whiteEdge,
   foldUnknown,
   gateAtTop,
   cannotFold,

@@ -13,7 +13,8 @@ const MOST_ENLARGED = 1.15;
 export const noBleed: Check<InspectedBook> = (it) => {
   const { docket, product, unit } = it;
   const { face } = bleedsOf(product);
-  if (face === 0) return [];
+  // where the edge stays white there is none to lack
+  if (face === 0 || it.plan.sheets.lays.every((l) => l.downs[0]?.shape.wholeSheet)) return [];
   const { short, placed, enlarge } = lacking(it);
   if (short.length === 0) return [];
   const all = short.length === placed;

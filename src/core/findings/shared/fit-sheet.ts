@@ -1,4 +1,5 @@
 import { trimsPrint, withMargin } from '../../lay';
+import { isOpenSize } from '../../makeup';
 import { formatLength, formatNumber, formatSize, type Unit } from '../../measure';
 import { machineTakes } from '../../shop';
 import type { Docket } from '../../docket';
@@ -19,7 +20,13 @@ export const fitSheet: Check = (it) => {
       station: 'sheet',
       title: trimsPrint(lay) ? 'The bleed does not fit the sheet' : 'The pages do not fit the sheet',
       detail: `With ${formatLength(bleed, unit)} bleed the open ${plan.assembly.thing} needs ${formatSize(withMargin(down), unit)}; of ${docket.sheet.stock.format} ${main.machine.name} prints ${formatSize(lay.bothSides, unit)}.`,
-      offers: () => [...otherStocks(it), chosenSections, ...lessAtTheEnds(docket, unit), ...smaller(docket)],
+      offers: () => [
+        ...otherStocks(it),
+        ...untrimmedOn(docket),
+        chosenSections,
+        ...lessAtTheEnds(docket, unit),
+        ...smaller(docket),
+      ],
     },
   ];
 };
@@ -41,6 +48,18 @@ function otherStocks({ docket, shop }: Inspected): Offer[] {
       patch: { sheet: { stock } },
       kind: { name: stock.name === now.name ? 'same make' : 'stock', most: 1 },
     }));
+}
+
+/** Folded and not trimmed, where the sheet is as large as the open piece. */
+function untrimmedOn({ product, sheet }: Docket): Offer[] {
+  if (product.trimming !== 'trimmed' || !isOpenSize(product, sheet.stock)) return [];
+  return [
+    {
+      label: 'Fold it, and don’t trim it',
+      detail: 'the edges stay white',
+      patch: { product: { trimming: 'folded' } },
+    },
+  ];
 }
 
 const chosenSections: Offer = {

@@ -11,6 +11,7 @@ import { asPieces, type Made } from './pieces';
 import { deepest, type BookPage, type Nesting, type Section, type SectionPlanned } from './section';
 import type { SectionsWish } from './section-plans';
 import { spineOf, type Leaves, type Spine } from './spine';
+import { foldedOnly } from './trimming';
 import { makeUpText, withCover, type Text } from './text';
 
 /** A book made up: its pages in reading order and its sections. */
@@ -26,6 +27,8 @@ export interface BookPlan extends Nesting {
   readonly creep: Creep;
   /** Where it has a flat spine. */
   readonly spine: Spine | null;
+  /** Whether it is folded and not trimmed. */
+  readonly untrimmed: boolean;
   /** Pages of the docket's list: the places that wishes name. */
   readonly places: number;
   /** Inserts and tabs that found no place between leaves, by the place that they would follow. */
@@ -86,11 +89,15 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
     own && cover.kind === 'separate' ? coverSection(product, cover, sheet.machine, pages.length, own.spread) : null;
   const [board, measured] = cover.kind === 'separate' ? [cover.stock.caliper, cover.spine] : [null, null];
   const spine = rules.flatSpine ? spineOf(leavesIn(sections), board, measured) : null;
-  const made: Made = { spine, pages: pages.length, nested };
+  const untrimmed = foldedOnly(product, sheet.stock);
+  const made: Made = { spine, pages: pages.length, nested, untrimmed };
   const all = asPieces(product, round, sections, made);
   const nesting: Nesting = { nested, bound: product.bound, creeps: nested || rules.made === 'gathered' };
   const calipers = calipersByDepth(all, nesting);
-  const creep = creepOf(product, calipers, nested);
+  // what is not trimmed loses nothing at the face
+  const uncorrected = { ...product, creep: { ...product.creep, correction: 'none' as const } };
+  const trimmed = creepOf(untrimmed ? uncorrected : product, calipers, nested);
+  const creep = untrimmed ? { ...trimmed, lostAtFace: 0 } : trimmed;
   const wanted = pagesWished(pagesWish, artwork);
   const assembly = assemblyOf(product, all, made, calipers.length);
   const passed = wish.artwork.imposed.kind === 'sheets';
@@ -105,6 +112,7 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
       ...nesting,
       creep,
       spine,
+      untrimmed,
       misplaced: laid.misplaced.map((p) => p + counted),
       spaced: spaced.behind.map((p) => p + counted),
       places: list.length,

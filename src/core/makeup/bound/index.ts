@@ -8,5 +8,6 @@ export * from './section';
 export { bleedsOf, spineBleed, type EdgeRole } from './edges';
 export * from './section-shape';
 export { sectionPlans, type SectionPlan } from './section-plans';
+export * from './trimming';
 export * from './unfold';
 export { longEdgeOfTabs, tabPlace, tabText } from './written';

@@ -2,7 +2,7 @@ import type { BoundProduct } from '../../docket';
 import type { Way } from '../../fold';
 import { rulesOf } from './bindings';
 import { asSpread, coverShape } from './cover-shape';
-import { sectionShape, tabShape, type SectionShape } from './section-shape';
+import { foldedShape, sectionShape, tabShape, type SectionShape } from './section-shape';
 import type { Section, SectionPlanned } from './section';
 import type { Spine } from './spine';
 import { collatingStep, namePlace, namesSections, tabWords } from './written';
@@ -41,6 +41,8 @@ export interface Made {
   readonly spine: Spine | null;
   readonly pages: number;
   readonly nested: boolean;
+  /** Whether it is folded and not trimmed. */
+  readonly untrimmed: boolean;
 }
 
 /**
@@ -51,7 +53,7 @@ export function asPieces(
   product: BoundProduct,
   cover: SectionPlanned | null,
   text: readonly SectionPlanned[],
-  { spine, pages, nested }: Made,
+  { spine, pages, nested, untrimmed }: Made,
 ): Section[] {
   const planned = cover ? [cover, ...text] : text;
   const keys = keysOf(planned);
@@ -65,7 +67,7 @@ export function asPieces(
     const order = id + first;
     const isText = kind === 'text';
     let shape = shapes.get(keys[id]!);
-    if (!shape) shapes.set(keys[id]!, (shape = shapeFor(product, s, spine)));
+    if (!shape) shapes.set(keys[id]!, (shape = shapeFor(product, s, spine, untrimmed)));
     return {
       kind,
       way,
@@ -94,12 +96,17 @@ export function asPieces(
 
 const NONE: readonly never[] = [];
 
-function shapeFor(product: BoundProduct, section: SectionPlanned, spine: Spine | null): SectionShape {
+function shapeFor(
+  product: BoundProduct,
+  section: SectionPlanned,
+  spine: Spine | null,
+  untrimmed: boolean,
+): SectionShape {
   const { cover, binding, bound } = product;
   if (section.kind === 'tab') return tabShape(product);
   if (section.kind === 'cover' && cover.kind === 'separate' && rulesOf(binding).cover === 'wrapped') {
     const shape = coverShape(product, spine?.width ?? 0, cover.flaps, cover.hinge);
     return section.spread ? asSpread(shape, bound) : shape;
   }
-  return sectionShape(product, section.way);
+  return untrimmed ? foldedShape(product, section.way, section.stock) : sectionShape(product, section.way);
 }

@@ -4,7 +4,8 @@ import { blanksNeeded } from '../../pages';
 import type { Machine } from '../../shop';
 import type { Laying } from '../piece';
 import { rulesOf } from './bindings';
-import { sectionShape } from './section-shape';
+import { foldedShape, sectionShape } from './section-shape';
+import { foldedOnly } from './trimming';
 
 /** What the choice of sections depends on. */
 export interface SectionsWish {
@@ -52,7 +53,9 @@ function fittingWays({ product, sheet, finish, laying }: SectionsWish): Fitting[
   const rules = rulesOf(product.binding);
   const long = Math.max(sheet.stock.width, sheet.stock.height);
   const short = Math.min(sheet.stock.width, sheet.stock.height);
-  const most = foldsAllowed(product.binding, finish);
+  const untrimmed = foldedOnly(product, sheet.stock);
+  // folded more than once it is closed at the head, and has to be trimmed
+  const most = untrimmed ? 1 : foldsAllowed(product.binding, finish);
   const out: Fitting[] = [];
   for (const ready of WAYS) {
     if (!(ready.binds || (ready === LEAF && rules.made === 'gathered' && rules.singleLeaves))) continue;
@@ -62,7 +65,7 @@ function fittingWays({ product, sheet, finish, laying }: SectionsWish): Fitting[
     const up = way.rows * h;
     // what cannot fit is not laid out
     if (Math.max(across, up) > long || Math.min(across, up) > short) continue;
-    const lies = laying(sheet, sectionShape(product, way));
+    const lies = laying(sheet, untrimmed ? foldedShape(product, way, sheet.stock) : sectionShape(product, way));
     if (lies.fits) out.push({ way: ready, up: lies.up });
   }
   return out;

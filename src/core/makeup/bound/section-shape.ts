@@ -16,6 +16,7 @@ import type { SpineEdge } from '../placing';
 import { rulesOf } from './bindings';
 import { sidesOf, type EdgeRole, type ShapeWish } from './edges';
 import { gapsOf, type Gap } from './gaps';
+import { isOpenSize, untrimmed } from './trimming';
 
 /** A panel of a section: two pages, one behind the other. Millimetres from the lower left trim, seen from outside. */
 export interface Panel {
@@ -111,8 +112,14 @@ function panelSizes(
  * head, foot and face.
  * @param way as it lies for the product's bound edge
  * @param finished the page's size, where it is not the product's
+ * @param cut how it is cut out, where not as its binding is
  */
-export function sectionShape(product: ShapeWish, way: Way, finished: Size = product.finished): SectionShape {
+export function sectionShape(
+  product: ShapeWish,
+  way: Way,
+  finished: Size = product.finished,
+  cut: SectionShape['cut'] = rulesOf(product.binding).trimmed === 'flat' ? 'trimmed' : 'with its margin',
+): SectionShape {
   const { binding, bound } = product;
   const rules = rulesOf(binding);
   const { panels: leaves, orders, short } = foldedUp(way, bound);
@@ -150,7 +157,7 @@ export function sectionShape(product: ShapeWish, way: Way, finished: Size = prod
     height: ys[way.rows - 1]! + heights[way.rows - 1]!,
   };
   const margin = { left: outer('left'), right: outer('right'), top: outer('top'), bottom: outer('bottom') };
-  return shapeOf({ way, size, margin, panels, folds, cut: rules.trimmed === 'flat' ? 'trimmed' : 'with its margin' });
+  return shapeOf({ way, size, margin, panels, folds, cut });
 }
 
 const foldAt = (axis: 'upright' | 'level', at: number, order = 1): PanelFold => ({ axis, at, order, kind: 'fold' });
@@ -231,6 +238,14 @@ export function tabShape(product: ShapeWish & Pick<BoundProduct, 'tabs'>): Secti
       : { width: finished.width + tabs.extension, height: finished.height };
   // of what stands out only the tab is left
   return { ...sectionShape(product, LEAF, size), used: finished.width * finished.height };
+}
+
+/** A section that is folded and not trimmed: cut out at its trims, or where the sheet is of its size not at all. */
+export function foldedShape(product: ShapeWish, way: Way, stock: Size): SectionShape {
+  const wish = untrimmed(product, stock);
+  if (way.folds.length > 1 || !isOpenSize(product, stock)) return sectionShape(wish, way, product.finished, 'trimmed');
+  const shape = sectionShape(wish, way, product.finished, 'with its margin');
+  return { ...shape, lines: shape.lines.filter((l) => l.kind !== 'trim'), wholeSheet: true };
 }
 
 /** Where each of a row of panels begins, with the gaps between them. */

@@ -1,17 +1,20 @@
 import {
+  formatLength,
   machineDetail,
   machinesFor,
   processesFor,
   processSaid,
   routeWith,
+  rulesOf,
   stepOf,
+  widestWhite,
   workOf,
   type Process,
 } from '../../../core';
 import { Pick, Toggle } from '../../../ui/choices';
 import { Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
-import { useJob } from '../context';
+import { useBook, useJob } from '../context';
 
 /** The route through the finishing machines: a line for every process that the piece goes through. */
 export function FinishControls() {
@@ -28,8 +31,50 @@ export function FinishControls() {
           onChange={(here) => change({ finish: { here } }, here ? label.toLowerCase() : 'no finishing here')}
         />
       </Row>
+      <TrimmedRow />
       {finish.here && processes.map((p) => <Step key={p} process={p} />)}
     </>
+  );
+}
+
+/** Whether a stitched booklet is trimmed, or folded only. */
+function TrimmedRow() {
+  const { product, book, change, plan } = useBook(({ product, book, change, plan }) => ({
+    product,
+    book,
+    change,
+    plan,
+  }));
+  const { unit } = useUnit();
+  if (rulesOf(product.binding).made !== 'nested') return null;
+  const white = widestWhite(plan);
+  return (
+    <Row
+      label="Trimmed"
+      hint={
+        book.untrimmed
+          ? white > 0
+            ? `${formatLength(white, unit)} at the edges stay white`
+            : 'cut to size flat, then folded'
+          : undefined
+      }
+    >
+      <Pick
+        label="Trimmed"
+        value={product.trimming}
+        options={[
+          { key: 'auto', label: 'As the stock allows', detail: 'folded only on a sheet of the open size' },
+          { key: 'trimmed', label: 'Three sides, when bound' },
+          { key: 'folded', label: 'Folded, not trimmed' },
+        ]}
+        onChange={(trimming) =>
+          change(
+            { product: { trimming } },
+            { auto: 'trimmed as the stock allows', trimmed: 'trimmed', folded: 'folded, not trimmed' }[trimming],
+          )
+        }
+      />
+    </Row>
   );
 }
 

@@ -6,10 +6,14 @@ import { useBook } from '../context';
 
 /** Paper between and round the pages of a section that the last trim takes away. */
 export function TrimControls() {
-  const { product, change } = useBook(({ product, change }) => ({ product, change }));
+  const { product, change, untrimmed } = useBook(({ product, book, change }) => ({
+    product,
+    change,
+    untrimmed: book.untrimmed,
+  }));
   const { unit } = useUnit();
   const { trims } = product;
-  if (rulesOf(product.binding).trimmed === 'flat') return null;
+  if (untrimmed || rulesOf(product.binding).trimmed === 'flat') return null;
   return (
     <Row label="Trimmed off">
       <span className="grid grid-cols-3 gap-1">

@@ -1,6 +1,6 @@
 import { useMemo, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { formatLength, rulesOf, type Docket } from '../../../core';
+import { formatLength, rulesOf, widestWhite, type Docket } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Toggle } from '../../../ui/choices';
 import { Entry } from '../../../ui/fields';
@@ -49,11 +49,16 @@ function turnByKey(e: KeyboardEvent, bound: Docket['product']['bound'], last: nu
 function Standing({ at }: { readonly at: number }) {
   const { plan, product } = useBook(({ docket, plan }) => ({ plan, product: docket.product }));
   const { unit } = useUnit();
+  const white = widestWhite(plan);
   const creepOf = useMemo(() => standingOut(plan, product), [plan, product]);
   const { before, after } = pagesAt(at, plan.product.reading.length);
   const inner = Math.max(before ? creepOf(before) : 0, after ? creepOf(after) : 0);
   const across = product.bound === 'top' ? product.finished.height : product.finished.width;
   const { spine } = plan.product;
+  if (plan.product.untrimmed) {
+    const stands = inner > 0.005 ? `stands out ${formatLength(inner, unit, 2)}` : 'the outermost leaf';
+    return `Not trimmed: ${stands}${white > 0 ? `, ${formatLength(white, unit)} at the edges stay white` : ''}`;
+  }
   if (inner > 0.005)
     return `Creep ${formatLength(inner, unit, 2)}: trimmed to ${formatLength(across - inner, unit, 2)}, ${CORRECTED[product.creep.correction]}`;
   if (spine) return `Spine ${formatLength(spine.width, unit, 2)}`;
@@ -114,16 +119,17 @@ export function BoundPages({ modes }: { readonly modes: ReactNode }) {
   const { at, turning, goTo, step } = useTurning(last);
   const tabs = useTabs();
   const [place, room] = useRoom();
-  const [untrimmed, setUntrimmed] = useState(false);
+  const [before, setBefore] = useState(false);
+  const untrimmed = before || plan.product.untrimmed;
   const lying = lyingIn(room, product, tabs.length > 0);
-  const { before, after } = pagesAt(at, total);
+  const open = pagesAt(at, total);
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
       <div
         ref={place}
         tabIndex={0}
         role="group"
-        aria-label={`Dummy, open at ${before ? `page ${before}` : 'the front cover'}${before && after ? ' and ' : ''}${after && before ? `page ${after}` : ''}`}
+        aria-label={`Dummy, open at ${open.before ? `page ${open.before}` : 'the front cover'}${open.before && open.after ? ' and ' : ''}${open.after && open.before ? `page ${open.after}` : ''}`}
         onKeyDown={(e) => turnByKey(e, product.bound, last, { goTo, step })}
         className="relative min-h-0 flex-1 overflow-hidden"
         data-opening={at}
@@ -145,8 +151,8 @@ export function BoundPages({ modes }: { readonly modes: ReactNode }) {
       </div>
       <OpeningBar at={at} turns={{ goTo, step }}>
         {modes}
-        {plan.product.creep.standsOut.length > 1 && (
-          <Toggle label="Before trimming" value={untrimmed} onChange={setUntrimmed} />
+        {plan.product.creep.standsOut.length > 1 && !plan.product.untrimmed && (
+          <Toggle label="Before trimming" value={before} onChange={setBefore} />
         )}
       </OpeningBar>
     </div>

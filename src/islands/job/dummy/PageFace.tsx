@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { bleedsOf, factsOf, pageBleed, pageStanding, spineEdge, type SpineEdge } from '../../../core';
+import { bleedsOf, factsOf, pageBleed, pageStanding, spineEdge, whiteEdges, type SpineEdge } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { inkOn } from '../../../ui/inkOn';
 import { useBook } from '../context';
@@ -96,6 +96,26 @@ function Bare({ reading }: { readonly reading: number }) {
   );
 }
 
+/** The edge that the machine does not print, on paper that is not trimmed afterwards. */
+function WhiteEdge({ reading }: { readonly reading: number }) {
+  const { finished, plan } = useBook(({ docket, plan }) => ({ finished: docket.product.finished, plan }));
+  const white = whiteEdges(plan).get(reading);
+  if (!white) return null;
+  const { width: w, height: h } = finished;
+  const { left, right, top, bottom } = white;
+  const inner = { x: left, y: top, width: Math.max(0, w - left - right), height: Math.max(0, h - top - bottom) };
+  return (
+    <g data-white-edge={Math.max(left, right, top, bottom)}>
+      <path
+        fillRule="evenodd"
+        fill="#fffdf8"
+        d={`M0 0H${w}V${h}H0Z M${inner.x} ${inner.y}V${inner.y + inner.height}H${inner.x + inner.width}V${inner.y}Z`}
+      />
+      <rect {...inner} fill="none" stroke="#2a211c" strokeOpacity={0.35} strokeWidth={0.25} strokeDasharray="1 1.5" />
+    </g>
+  );
+}
+
 /**
  * One page of the finished piece as the customer sees it: trimmed, creep and its correction included. Before trimming
  * the whole leaf shows, with the line the knife will take.
@@ -135,7 +155,8 @@ export function PageFace({
       ) : (
         <Bare reading={reading} />
       )}
-      {untrimmed && out > 0 && (
+      <WhiteEdge reading={reading} />
+      {untrimmed && !plan.product.untrimmed && out > 0 && (
         <rect
           x={cut.x}
           y={cut.y}
