@@ -1,5 +1,6 @@
 import { statSync } from 'node:fs';
 import type { Artwork, PageFacts } from '../core';
+import { bookmarksIn } from './bookmarks';
 import { checkComposable } from './check';
 import { ArtworkError } from './errors';
 import { pageFacts, type RawPage } from './geometry';
@@ -200,7 +201,8 @@ const few = (list: readonly number[]): string => `${list.slice(0, 5).join(', ')}
 async function followed(path: string): Promise<Followed> {
   const file = new PdfFile(path);
   try {
-    const dicts = file.pages();
+    const numbers: (number | null)[] = [];
+    const dicts = file.pages(numbers);
     const notes: string[] = [];
     const pages: PageFacts[] = [];
     const odd = { empty: [] as number[], huge: [] as number[], outside: [] as number[] };
@@ -219,8 +221,12 @@ async function followed(path: string): Promise<Followed> {
     said(odd.huge, 'larger than five metres');
     said(odd.outside, 'its trim box is not on the page; the crop box is taken');
     const { broken, faceless } = await checkComposable(path, file, dicts);
-    const artwork: Artwork = { pages, kind: 'pdf', inks: spotInks(file, dicts), notes };
-    return { artwork, mended: file.mended, broken, faceless };
+    const inks = spotInks(file, dicts);
+    // a damaged outline is no reason to write the file anew
+    const { mended } = file;
+    const bookmarks = bookmarksIn(file, numbers);
+    const artwork: Artwork = { pages, kind: 'pdf', inks, notes, ...(bookmarks.length > 0 ? { bookmarks } : {}) };
+    return { artwork, mended, broken, faceless };
   } catch (e) {
     // more calls in each other than there is room for, or a number no page has: a file made so
     if (e instanceof RangeError) throw new PdfSyntaxError(e.message);

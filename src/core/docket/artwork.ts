@@ -22,6 +22,10 @@ export const Artwork = z.object({
   kind: z.enum(['pdf', 'image']),
   inks: z.array(z.string()).describe('Spot inks by name'),
   notes: z.array(z.string()).describe('What was found and mended on the way in, in plain words'),
+  bookmarks: z
+    .array(z.object({ title: z.string(), page: z.int().min(1) }))
+    .optional()
+    .describe('The file’s bookmarks, with the pages that they lead to'),
 });
 export type Artwork = z.infer<typeof Artwork>;
 
@@ -32,7 +36,7 @@ export const PackedArtwork = Artwork.omit({ pages: true, more: true }).extend({
 });
 export type PackedArtwork = z.infer<typeof PackedArtwork>;
 
-export function packArtwork({ pages, kind, inks, notes }: Artwork): PackedArtwork {
+export function packArtwork({ pages, kind, inks, notes, bookmarks }: Artwork): PackedArtwork {
   const alike: PageFacts[] = [];
   const known = new Map<string, number>();
   const of = pages.map((page) => {
@@ -44,7 +48,7 @@ export function packArtwork({ pages, kind, inks, notes }: Artwork): PackedArtwor
     }
     return at;
   });
-  return { kind, inks, notes, alike, pages: of };
+  return { kind, inks, notes, ...(bookmarks ? { bookmarks } : {}), alike, pages: of };
 }
 
 export function unpackArtwork({ alike, pages, ...rest }: PackedArtwork): Artwork {
@@ -79,8 +83,8 @@ function tidy(size: Size): Size {
   return { width: measure(size.width), height: measure(size.height) };
 }
 
-/** The bleed the artwork has around its trim on every page, at most 3 mm; 3 where it has none, so that it is noticed. */
-export function artworkBleed(artwork: Artwork): number {
+/** The bleed that the artwork has round its trim on every page and edge, mm; 0 where it has none. */
+export function leastBleed(artwork: Artwork): number {
   let least = Infinity;
   for (const { trim, bleed } of artwork.pages) {
     least = Math.min(
@@ -91,6 +95,11 @@ export function artworkBleed(artwork: Artwork): number {
       bleed.y + bleed.height - trim.y - trim.height,
     );
   }
-  if (!Number.isFinite(least) || least < 0.5) return 3;
-  return Math.min(3, Math.round(least * 10) / 10);
+  return Number.isFinite(least) ? Math.max(0, least) : 0;
+}
+
+/** The bleed to ask for: what the artwork has, at most 3 mm; 3 where it has none, so that it is noticed. */
+export function artworkBleed(artwork: Artwork): number {
+  const least = leastBleed(artwork);
+  return least < 0.5 ? 3 : Math.min(3, Math.round(least * 10) / 10);
 }

@@ -1,4 +1,5 @@
-import type { Finish, FinishStep, Process } from '../docket';
+import type { Docket, Finish, FinishStep, Patch, Process } from '../docket';
+import { rulesOf, type BindingChoice } from '../makeup';
 import type { Unit } from '../measure';
 import type { Finisher, FinisherKind, Shop } from '../shop';
 import type { Plan } from '../sheet';
@@ -95,4 +96,19 @@ export function routeFor(
     const [machine] = machinesFor(p, shop);
     return machine ? routeWith(route, p, machine) : route;
   }, kept);
+}
+
+/** The change to another binding: on machines that make it, folds chosen anew, a cover only where one goes round. */
+export function bindingPatch({ binding }: BindingChoice, { finish }: Pick<Docket, 'finish'>, shop: Shop): Patch {
+  const rules = rulesOf(binding);
+  const made = { process: rules.process, foldedApart: rules.foldedBefore || rules.process === 'fold' };
+  return {
+    product: {
+      binding,
+      fold: null,
+      sections: { kind: 'auto' },
+      ...(rules.made === 'folded' ? { cover: { kind: 'self' as const } } : {}),
+    },
+    finish: { route: routeFor(made, finish.route, shop) },
+  };
 }

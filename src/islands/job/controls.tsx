@@ -1,4 +1,13 @@
-import { BINDING_CHOICES, bindingPatch, formatLength, nameSize, rulesOf, type Patch } from '../../core';
+import {
+  BINDING_CHOICES,
+  bindingPatch,
+  formatLength,
+  nameSize,
+  rulesOf,
+  sizePatch,
+  withStockFor,
+  type Patch,
+} from '../../core';
 import { Choice, Pick } from '../../ui/choices';
 import { CountField, LengthField, SizeField } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
@@ -22,7 +31,7 @@ function useWish({ done }: Props): (patch: Patch, label: string) => void {
 
 export function BindingControl(props: Props) {
   const docket = useBook((s) => s.docket);
-  const shop = useJob((s) => s.shop);
+  const { shop, artwork } = useJob(({ shop, artwork }) => ({ shop, artwork }));
   const wish = useWish(props);
   return (
     <Pick
@@ -31,7 +40,7 @@ export function BindingControl(props: Props) {
       options={BINDING_CHOICES}
       onChange={(key) => {
         const choice = BINDING_CHOICES.find((b) => b.key === key)!;
-        wish(bindingPatch(choice, docket, shop), choice.label.toLowerCase());
+        wish(withStockFor(docket, artwork, shop, bindingPatch(choice, docket, shop)), choice.label.toLowerCase());
       }}
     />
   );
@@ -52,6 +61,7 @@ export function CopiesControl(props: Props) {
 
 export function SizeControl(props: Props) {
   const docket = useBook((s) => s.docket);
+  const { shop, artwork } = useJob(({ shop, artwork }) => ({ shop, artwork }));
   const { unit } = useUnit();
   const wish = useWish(props);
   return (
@@ -60,7 +70,12 @@ export function SizeControl(props: Props) {
       value={docket.product.finished}
       unit={unit}
       autoFocus={props.autoFocus}
-      onChange={(finished) => wish({ product: { finished } }, `finished size ${nameSize(finished, unit)}`)}
+      onChange={(finished) =>
+        wish(
+          withStockFor(docket, artwork, shop, sizePatch(docket, artwork, finished)),
+          `finished size ${nameSize(finished, unit)}`,
+        )
+      }
     />
   );
 }

@@ -295,9 +295,10 @@ export class PdfFile {
   /**
    * Every page in order, with what it inherits (7.7.3.4). A branch that is not there, or goes back to where it came
    * from, has no pages.
+   * @param numbers takes their object numbers; null for a page that is no object of its own
    * @throws PdfSyntaxError where the tree is larger than any is
    */
-  pages(): PageDict[] {
+  pages(numbers: (number | null)[] = []): PageDict[] {
     const out: PageDict[] = [];
     const inherited = ['/Resources', '/MediaBox', '/CropBox', '/Rotate'];
     const onPath = new Set<number>();
@@ -316,7 +317,7 @@ export class PdfFile {
       const kids = this.get(node.get('/Kids'));
       if (!Array.isArray(kids)) {
         if (this.get(node.get('/Type')) === '/Pages') this.mended = true;
-        else out.push(merged);
+        else numbers[out.push(merged) - 1] = num;
         return;
       }
       if (num !== null) onPath.add(num);

@@ -14,6 +14,7 @@ import { coverLacksPages } from './cover-pages';
 import { coverUnused } from './cover-unused';
 import { coverWork } from './cover-work';
 import { creep } from './creep';
+import { fewPages } from './few-pages';
 import { foldUnknown } from './fold-unknown';
 import { gateAtTop } from './gate-at-top';
 import { leafInSection } from './leaf-in-section';
@@ -49,6 +50,7 @@ export const BOUND: readonly Check<InspectedBook>[] = [
   pagesMissing,
   passed,
   blanks,
+  fewPages,
   coverUnused,
   coverLacksPages,
   coverInside,

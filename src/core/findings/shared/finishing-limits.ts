@@ -1,4 +1,5 @@
-import { limitsOn, machineDetail, machinesFor, routeWith, workOf } from '../../finishing';
+import { bindingPatch, limitsOn, machineDetail, machinesFor, routeWith, workOf } from '../../finishing';
+import { BINDING_CHOICES, rulesOf } from '../../makeup';
 import { passedThrough, type Check, type Finding, type Inspected, type Offer } from '../kinds';
 
 /** Finished by somebody else. */
@@ -20,7 +21,7 @@ export const finishingLimits: Check = (it) => {
         ...limit,
         severity: 'stop',
         station: 'finish',
-        offers: () => [...otherMachines(it, process, machine.id), ...thinner(it), ELSEWHERE],
+        offers: () => [...otherMachines(it, process, machine.id), ...thinner(it), ...gathered(it), ELSEWHERE],
       })),
   );
 };
@@ -51,4 +52,19 @@ function thinner({ docket, shop }: Inspected): Offer[] {
       patch: { sheet: { stock: s } },
       kind: { name: 'thinner', most: 1 },
     }));
+}
+
+/** What is too thick to lie in itself, gathered and held by its spine: on machines that the shop has. */
+function gathered({ docket, shop }: Inspected): Offer[] {
+  const { binding } = docket.product;
+  if (rulesOf(binding).made !== 'nested') return [];
+  return BINDING_CHOICES.filter((c) => {
+    const { made, process } = rulesOf(c.binding);
+    return made === 'gathered' && machinesFor(process, shop).length > 0;
+  }).map((c) => ({
+    label: `${c.label} instead`,
+    detail: c.detail,
+    patch: bindingPatch(c, docket, shop),
+    kind: { name: 'binding', most: 1 },
+  }));
 }

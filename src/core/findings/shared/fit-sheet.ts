@@ -1,7 +1,7 @@
-import { trimsPrint, withMargin } from '../../lay';
-import { isOpenSize } from '../../makeup';
+import { layingOf, trimsPrint, withMargin } from '../../lay';
+import { isOpenSize, type Shape } from '../../makeup';
 import { formatLength, formatNumber, formatSize, type Unit } from '../../measure';
-import { machineTakes } from '../../shop';
+import { machineTakes, type Machine, type Stock } from '../../shop';
 import type { Docket } from '../../docket';
 import type { Check, Inspected, Offer, Search } from '../kinds';
 
@@ -13,15 +13,17 @@ export const fitSheet: Check = (it) => {
   const [down] = lay?.downs ?? [];
   if (!lay || !down) return [];
   const bleed = Math.max(...Object.values(down.margin));
+  const fits = fittingSheets(it, down.shape);
   return [
     {
       id: 'fit-sheet',
       severity: 'stop',
       station: 'sheet',
       title: trimsPrint(lay) ? 'The bleed does not fit the sheet' : 'The pages do not fit the sheet',
-      detail: `With ${formatLength(bleed, unit)} bleed the open ${plan.assembly.thing} needs ${formatSize(withMargin(down), unit)}; of ${docket.sheet.stock.format} ${main.machine.name} prints ${formatSize(lay.bothSides, unit)}.`,
+      detail: `With ${formatLength(bleed, unit)} bleed the open ${plan.assembly.thing} needs ${formatSize(withMargin(down), unit)}; of ${docket.sheet.stock.format} ${main.machine.name} prints ${formatSize(lay.bothSides, unit)}.${fits.length === 0 ? largestSaid(it) : ''}`,
       offers: () => [
         ...otherStocks(it),
+        ...otherPresses(docket, fits),
         ...untrimmedOn(docket),
         chosenSections,
         ...lessAtTheEnds(docket, unit),
@@ -49,6 +51,40 @@ function otherStocks({ docket, shop }: Inspected): Offer[] {
       kind: { name: stock.name === now.name ? 'same make' : 'stock', most: 1 },
     }));
 }
+
+interface FittingSheet {
+  readonly stock: Stock;
+  readonly machine: Machine;
+}
+
+/** The shop's sheets and presses on which a shape fits, whichever the job is planned for. */
+function fittingSheets({ docket, shop }: Inspected, shape: Shape): FittingSheet[] {
+  return shop.machines.flatMap((machine) =>
+    shop.stocks
+      .filter((stock) => machineTakes(machine, stock) && layingOf({ ...docket.sheet, stock, machine }, shape).fits)
+      .map((stock) => ({ stock, machine })),
+  );
+}
+
+/** The largest sheet that there is, and the presses that take it: nothing fits, and one sees what would. */
+function largestSaid({ shop, unit }: Inspected): string {
+  const largest = shop.stocks
+    .filter((s) => shop.machines.some((m) => machineTakes(m, s)))
+    .reduce<Stock | null>((m, s) => (!m || s.width * s.height > m.width * m.height ? s : m), null);
+  if (!largest) return '';
+  const takes = shop.machines.filter((m) => machineTakes(m, largest)).map((m) => m.name);
+  return ` It fits no sheet of the shop: the largest is ${largest.name} ${largest.format}, ${formatSize(largest, unit)}, which ${takes.join(' and ')} ${takes.length === 1 ? 'takes' : 'take'}.`;
+}
+
+/** Another press, with a sheet on which it fits there. */
+const otherPresses = ({ sheet }: Docket, fits: readonly FittingSheet[]): Offer[] =>
+  fits
+    .filter(({ machine }) => machine.id !== sheet.machine.id)
+    .map(({ stock, machine }) => ({
+      label: `Run on ${machine.name}, on ${stock.name} ${stock.format}`,
+      patch: { sheet: { stock, machine } },
+      kind: { name: 'press', most: 1 },
+    }));
 
 /** Folded and not trimmed, where the sheet is as large as the open piece. */
 function untrimmedOn({ product, sheet }: Docket): Offer[] {

@@ -195,8 +195,9 @@ function HoldsRow() {
   const taken = (imposed: Imposed, label: string): void => {
     const { width, height } = artworkSize(artwork, box);
     const way = imposed.kind === 'folded' ? wayOf(imposed.fold) : null;
-    const across = imposed.kind === 'spreads' ? 2 : way ? turnedWay(way, bound).columns : 1;
-    const down = way ? turnedWay(way, bound).rows : 1;
+    const spread = imposed.kind === 'spreads' ? 2 : 1;
+    const across = way ? turnedWay(way, bound).columns : bound === 'top' ? 1 : spread;
+    const down = way ? turnedWay(way, bound).rows : bound === 'top' ? spread : 1;
     change({ artwork: { imposed }, product: { finished: { width: width / across, height: height / down } } }, label);
   };
   const key = (): ImposedKey => {

@@ -1,4 +1,7 @@
-import { nameSize, rulesOf, type Docket } from '../../../core';
+import { useMemo } from 'react';
+import { BookMarked } from 'lucide-react';
+import { chaptersFrom, nameSize, rulesOf, type Docket } from '../../../core';
+import { Button } from '../../../ui/Button';
 import { Choice, Pick, Toggle } from '../../../ui/choices';
 import { CountField, Entry, LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
@@ -10,7 +13,8 @@ type Chapters = Docket['product']['chapters'];
 
 /** The chapters, each with the page it begins on. */
 function ChapterList({ chapters }: { readonly chapters: Chapters }) {
-  const change = useBook((s) => s.change);
+  const { docket, artwork, change } = useBook(({ docket, artwork, change }) => ({ docket, artwork, change }));
+  const found = useMemo(() => chaptersFrom(docket, artwork), [docket, artwork]);
   const put = (list: Chapters, label: string): void => change({ product: { chapters: list } }, label);
   const next = (chapters.at(-1)?.at ?? -1) + 2;
   return (
@@ -36,6 +40,12 @@ function ChapterList({ chapters }: { readonly chapters: Chapters }) {
       <Add onPress={() => put([...chapters, { title: `Chapter ${chapters.length + 1}`, at: next }], 'a chapter')}>
         Chapter
       </Add>
+      {found.length > 0 && (
+        <Button small onPress={() => put(found, 'chapters from the bookmarks')}>
+          <BookMarked size={14} aria-hidden /> From the file’s{' '}
+          {found.length === 1 ? 'bookmark' : `${found.length} bookmarks`}
+        </Button>
+      )}
     </>
   );
 }

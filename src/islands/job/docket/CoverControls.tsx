@@ -1,4 +1,4 @@
-import { formatLength, rulesOf, type Docket } from '../../../core';
+import { coverPatch, formatLength, rulesOf, type Docket } from '../../../core';
 import { Choice, Pick } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
@@ -10,31 +10,11 @@ type Cover = Docket['product']['cover'];
 /** Where the cover comes from: the text itself, or its own stock with pages of the text or of another file. */
 export function CoverSource({ done }: { readonly done?: () => void }) {
   const { docket, change } = useBook(({ docket, change }) => ({ docket, change }));
-  const shop = useJob((s) => s.shop);
+  const { shop, artwork } = useJob(({ shop, artwork }) => ({ shop, artwork }));
   const { cover } = docket.product;
-  const heavy =
-    [...shop.stocks]
-      .filter((s) => s.width * s.height >= docket.sheet.stock.width * docket.sheet.stock.height)
-      .sort((a, b) => b.grammage - a.grammage)[0] ?? docket.sheet.stock;
   const take = (key: string): void => {
     if (key === 'self') change({ product: { cover: { kind: 'self' } } }, 'no cover of its own');
-    else {
-      const from = key === 'text' ? ('text' as const) : Number(key);
-      const now: Cover =
-        cover.kind === 'separate'
-          ? { ...cover, from }
-          : {
-              kind: 'separate',
-              from,
-              stock: heavy,
-              machine: null,
-              printed: 'both',
-              flaps: 0,
-              hinge: 6,
-              spine: null,
-            };
-      change({ product: { cover: now } }, 'cover on its own stock');
-    }
+    else change(coverPatch(docket, artwork, key === 'text' ? 'text' : Number(key), shop), 'cover on its own stock');
     done?.();
   };
   return (

@@ -1,0 +1,51 @@
+import { artworkSize, leastBleed, patched, type Artwork, type Docket, type Patch } from '../docket';
+import { sameSize, type Size } from '../measure';
+import type { Shop } from '../shop';
+import { cheapestStock } from './stock';
+
+/** How far proportions may differ for artwork to fit a page without a white edge worth a word, as a share. */
+const ALIKE = 0.004;
+/** How far sizes may differ for being the same, mm. */
+const SAME = 1;
+/** Pages of a job and stocks of a shop, multiplied: with more, stocks are not chosen anew between two frames. */
+const MOST_TRIED = 4000;
+
+/** How much larger artwork of one size is made to fit another, where that is how it is placed. */
+const scaleTo = ({ fit, enlarge }: Docket['artwork'], own: Size, finished: Size): number =>
+  fit === 'centre' ? enlarge : enlarge * Math.min(finished.width / own.width, finished.height / own.height);
+
+/**
+ * The change to another finished size. Artwork of the same proportions is made to fit it at once, and its bleed with it where
+ * the bleed was what the artwork has.
+ */
+export function sizePatch(docket: Docket, artwork: Artwork, finished: Size): Patch {
+  const { artwork: wish, product } = docket;
+  const plain: Patch = { product: { finished } };
+  if (wish.imposed.kind !== 'pages' || artwork.pages.length === 0) return plain;
+  const own = artworkSize(artwork, wish.box);
+  const across = finished.width / own.width;
+  const down = finished.height / own.height;
+  if (Math.abs(across / down - 1) > ALIKE) return plain;
+  const placed = wish.fit === 'centre' && wish.enlarge === 1 && !sameSize(own, finished, SAME) ? 'fit' : wish.fit;
+  const has = leastBleed(artwork);
+  const bleedAt = (scale: number): number => Math.min(3, Math.floor(has * scale * 10 + 1e-6) / 10);
+  const was = bleedAt(scaleTo(wish, own, product.finished));
+  const now = bleedAt(scaleTo({ ...wish, fit: placed }, own, finished));
+  const follows = has >= 0.5 && Math.abs(product.bleed - was) < 0.05 && now !== product.bleed;
+  return {
+    product: { finished, ...(follows ? { bleed: now, endBleed: null } : {}) },
+    ...(placed === wish.fit ? {} : { artwork: { fit: placed } }),
+  };
+}
+
+/**
+ * A change, with the stock chosen anew where the program's choice stands: where the job's stock is the one on which it costs
+ * least. A stock that somebody chose stays.
+ */
+export function withStockFor(docket: Docket, artwork: Artwork, shop: Pick<Shop, 'stocks'>, patch: Patch): Patch {
+  if (artwork.pages.length * shop.stocks.length > MOST_TRIED) return patch;
+  const { stock } = docket.sheet;
+  if (cheapestStock(docket, artwork, shop)?.id !== stock.id) return patch;
+  const best = cheapestStock(patched(docket, patch), artwork, shop);
+  return best && best.id !== stock.id ? { ...patch, sheet: { ...patch.sheet, stock: best } } : patch;
+}
