@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Dialog as AriaDialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import { X } from 'lucide-react';
 import { Button } from './Button';
+import { cx } from './cx';
 
 /** A question or a page over the page. */
 export function Dialog({
@@ -9,11 +10,14 @@ export function Dialog({
   open,
   onClose,
   children,
+  wide = false,
 }: {
   title: string;
   open: boolean;
   onClose: () => void;
   children: ReactNode;
+  /** As wide as the window, for what is looked at. */
+  wide?: boolean;
 }) {
   return (
     <ModalOverlay
@@ -22,7 +26,12 @@ export function Dialog({
       isDismissable
       className="fixed inset-0 z-40 grid place-items-center bg-ink/40 p-4"
     >
-      <Modal className="max-h-full w-full max-w-lg overflow-auto rounded-sm border border-ink bg-oat p-5">
+      <Modal
+        className={cx(
+          'max-h-full w-full overflow-auto rounded-sm border border-ink bg-oat p-5',
+          wide ? 'max-w-6xl' : 'max-w-lg',
+        )}
+      >
         <AriaDialog className="outline-none">
           <div className="mb-3 flex items-start">
             <Heading slot="title" className="font-head text-xl">

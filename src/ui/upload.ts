@@ -1,5 +1,8 @@
 import { Away, make, newId, Refused } from './client';
 
+/** What can be artwork. */
+export const ARTWORK_TYPES: readonly string[] = ['application/pdf', 'image/png', 'image/jpeg', 'image/tiff'];
+
 export interface Upload<T> {
   readonly done: Promise<T>;
   readonly cancel: () => void;

@@ -1,5 +1,6 @@
 export * from './page-ref';
 export * from './page-list';
+export * from './changes';
 export * from './follow';
 export * from './numbering';
 export * from './pagination';

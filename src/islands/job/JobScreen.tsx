@@ -63,6 +63,10 @@ function Behind() {
     const hold = (e: BeforeUnloadEvent): void => {
       if (store.getState().sync !== 'saved') e.preventDefault();
     };
+    // a file dropped beside its place must not take the window with it
+    const stay = (e: DragEvent): void => e.preventDefault();
+    window.addEventListener('dragover', stay);
+    window.addEventListener('drop', stay);
     window.addEventListener('keydown', onKey);
     // a page that listens for leaving is kept out of the browser's back and forward cache: only while there is need
     const listenForLeaving = (): void => {
@@ -72,6 +76,8 @@ function Behind() {
     const stop = store.subscribe(listenForLeaving);
     return () => {
       stop();
+      window.removeEventListener('dragover', stay);
+      window.removeEventListener('drop', stay);
       window.removeEventListener('keydown', onKey);
       window.removeEventListener('beforeunload', hold);
     };

@@ -4,6 +4,7 @@ import { FilePlus2, Search } from 'lucide-react';
 import { Button } from '../../ui/Button';
 import { ask, listen } from '../../ui/client';
 import { Mast } from '../../ui/Mast';
+import { ARTWORK_TYPES } from '../../ui/upload';
 import { NoticeList, useNotices } from '../../ui/Notices';
 import { refreshing } from '../../ui/refresh';
 import { Severity } from '../../ui/Severity';
@@ -11,8 +12,6 @@ import type { ListedJob } from '../../ui/views';
 import { Arrivals } from './Arrivals';
 import { JobRow } from './JobRow';
 import { useUploads } from './uploads';
-
-const TYPES = ['application/pdf', 'image/png', 'image/jpeg', 'image/tiff'];
 
 /** The jobs as they are now, and what is wrong where they cannot be had. */
 function useJobs(first: readonly ListedJob[] | null) {
@@ -150,7 +149,7 @@ function Head({
           className="min-h-8 w-72 rounded-sm border border-ink/40 bg-paper pr-2 pl-8 placeholder:text-ink-soft"
         />
       </label>
-      <FileTrigger allowsMultiple acceptedFileTypes={TYPES} onSelect={(l) => l && add([...l])}>
+      <FileTrigger allowsMultiple acceptedFileTypes={[...ARTWORK_TYPES]} onSelect={(l) => l && add([...l])}>
         <Button kind="next">
           <FilePlus2 size={16} aria-hidden /> Add artwork
         </Button>

@@ -1,16 +1,18 @@
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { RefreshCw } from 'lucide-react';
+import { create } from 'zustand';
 import { artworkSize, formatSize, nameSize, turnedWay, wayOf, WAYS, type Imposed } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { make, newId, Refused } from '../../../ui/client';
-import { upload, type Upload } from '../../../ui/upload';
+import { ARTWORK_TYPES, upload, type Upload } from '../../../ui/upload';
 import { Choice, Pick } from '../../../ui/choices';
 import { Entry, Row } from '../../../ui/fields';
 import { Meter } from '../../../ui/Meter';
 import { useNotices } from '../../../ui/Notices';
 import { useUnit } from '../../../ui/unit';
 import type { JobPage } from '../../../ui/views';
+import { Compare } from '../compare/Compare';
 import { useBook, useJob, useJobStore } from '../context';
 
 type ImposedKey = 'pages' | 'spreads' | 'spreads-covers' | 'nested' | 'gathered' | 'sheets';
@@ -42,6 +44,7 @@ export function ArtworkStation() {
       <HoldsRow />
       <PlacedRows />
       <FormerFiles put={swapping.put} />
+      <Compared />
       <p className="sr-only">{pages} pages in the book</p>
     </>
   );
@@ -88,8 +91,13 @@ function useSwap(): Swap {
     );
     setSwap({ share: 0, upload: it });
     try {
-      adopt(await it.done);
-      say({ tone: 'fine', text: `${file.name} took its place; every wish stayed. Undo brings the former file back.` });
+      const page = await it.done;
+      adopt(page);
+      // the same file once more changes nothing
+      const [former] = page.job.docket.artwork.former;
+      if (former?.sha256 === page.job.docket.artwork.file.sha256)
+        say({ tone: 'fine', text: `${file.name} is the same file; every wish stayed.` });
+      else useCompared.getState().open(former?.sha256 ?? null);
     } catch (e) {
       if (e instanceof Refused && e.body.code === 'locked')
         setLocked({ sha256: String(e.body.sha256), bytes: Number(e.body.bytes), name: file.name, message: e.message });
@@ -109,10 +117,7 @@ function FileRow({ swap, locked, send, put }: Swap) {
         {name}
       </p>
       <div className="mt-1 flex flex-wrap gap-2">
-        <FileTrigger
-          acceptedFileTypes={['application/pdf', 'image/png', 'image/jpeg', 'image/tiff']}
-          onSelect={(l) => l?.[0] && void send(l[0])}
-        >
+        <FileTrigger acceptedFileTypes={[...ARTWORK_TYPES]} onSelect={(l) => l?.[0] && void send(l[0])}>
           <Button small isDisabled={swap !== null}>
             <RefreshCw size={13} aria-hidden /> Swap the file
           </Button>
@@ -290,7 +295,16 @@ function FormerFiles({ put }: Pick<Swap, 'put'>) {
               {f.name}
             </span>
             <span className="num text-xs text-ink-soft">{short(f.sha256)}</span>
-            <Button small kind="quiet" className="ml-auto" onPress={() => void put({ sha256: f.sha256, name: f.name })}>
+            <Button
+              small
+              kind="quiet"
+              className="ml-auto"
+              aria-label={`Compare with ${f.name}`}
+              onPress={() => useCompared.getState().open(f.sha256 ?? null)}
+            >
+              Compare
+            </Button>
+            <Button small kind="quiet" onPress={() => void put({ sha256: f.sha256, name: f.name })}>
               Take again
             </Button>
           </li>
@@ -298,4 +312,21 @@ function FormerFiles({ put }: Pick<Swap, 'put'>) {
       </ul>
     </Row>
   );
+}
+
+/** Which former file the artwork is compared with. */
+const useCompared = create<{ readonly sha256: string | null; readonly open: (sha256: string | null) => void }>(
+  (set) => ({
+    sha256: null,
+    open: (sha256) => set({ sha256 }),
+  }),
+);
+
+/** The comparison with a former file, while the docket has it: gone back, there is nothing to compare. */
+function Compared() {
+  const { sha256, open } = useCompared();
+  const { former, file } = useBook((s) => s.docket.artwork);
+  const it = former.find((f) => f.sha256 === sha256);
+  if (!it?.sha256 || it.sha256 === file.sha256) return null;
+  return <Compare former={{ name: it.name, sha256: it.sha256 }} onClose={() => open(null)} />;
 }

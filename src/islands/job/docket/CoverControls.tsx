@@ -3,6 +3,7 @@ import { Choice, Pick } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
+import { CoverDrop } from './CoverDrop';
 import { machineOptions, stockOptions } from '../wishes';
 
 type Cover = Docket['product']['cover'];
@@ -137,6 +138,7 @@ export function CoverControls() {
         }
       >
         <CoverSource />
+        <CoverDrop />
       </Row>
       {cover.kind === 'separate' && (
         <>

@@ -4,9 +4,9 @@ import { pageListText, pagesOffered, parsePageList } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
-import { upload } from '../../../ui/upload';
-import type { JobPage } from '../../../ui/views';
-import { useBook, useJobStore } from '../context';
+import { ARTWORK_TYPES } from '../../../ui/upload';
+import { useBook } from '../context';
+import { useAddFile } from '../files';
 import type { PageEdits } from './usePageEdits';
 
 /** The list as it is typed, and further files for it. */
@@ -18,7 +18,17 @@ export function ListEntry({ listed, putRuns }: Pick<PageEdits, 'listed' | 'putRu
     artwork,
   }));
   const { pages } = product;
-  const addFile = useAddFile();
+  const add = useAddFile();
+  const say = useNotices((s) => s.say);
+  const addFile = async (it: File): Promise<void> => {
+    const file = await add(it);
+    if (file === null) return;
+    const letter = letterOf(file);
+    say({
+      tone: 'fine',
+      text: `${it.name} is file ${letter}. Take its pages by typing ${letter}1, or its whole with ${letter}1-.`,
+    });
+  };
   const counts = [0, ...more.map((_, i) => i + 1)].map((f) => pagesOffered({ imposed, product }, artwork, f));
   return (
     <div className="flex flex-wrap items-center gap-2 border-b border-ink/30 px-3 py-1.5">
@@ -35,37 +45,13 @@ export function ListEntry({ listed, putRuns }: Pick<PageEdits, 'listed' | 'putRu
           <Undo2 size={14} aria-hidden /> As in the artwork
         </Button>
       )}
-      <FileTrigger
-        acceptedFileTypes={['application/pdf', 'image/png', 'image/jpeg', 'image/tiff']}
-        onSelect={(l) => l?.[0] && void addFile(l[0])}
-      >
+      <FileTrigger acceptedFileTypes={[...ARTWORK_TYPES]} onSelect={(l) => l?.[0] && void addFile(l[0])}>
         <Button small>
           <FilePlus2 size={14} aria-hidden /> Another file
         </Button>
       </FileTrigger>
     </div>
   );
-}
-
-/** Takes a further file in, and says how its pages are typed. */
-function useAddFile(): (file: File) => Promise<void> {
-  const jobId = useBook((s) => s.saved.id);
-  const { settled, adopt } = useJobStore().getState();
-  const say = useNotices((s) => s.say);
-  return async (file) => {
-    if (!(await settled())) return;
-    try {
-      const page = await upload<JobPage>(`/api/jobs/${jobId}/files`, 'POST', file, () => undefined).done;
-      adopt(page);
-      const letter = letterOf(page.job.docket.artwork.more.length);
-      say({
-        tone: 'fine',
-        text: `${file.name} is file ${letter}. Take its pages by typing ${letter}1, or its whole with ${letter}1-.`,
-      });
-    } catch (e) {
-      if (e !== null) say({ tone: 'stop', text: (e as Error).message });
-    }
-  };
 }
 
 /** A, the artwork; B, C … the further files. */
