@@ -1,4 +1,5 @@
 /** The edge to PDF: read, inspect, rasterise, compose. */
+export { inkIn } from './ink';
 export { ArtworkError } from './errors';
 export { readArtwork, type ReadArtwork } from './read';
 export { sniff } from './sniff';

@@ -6,6 +6,7 @@ import { databaseAway, sql } from './db';
 import { runExport, resumeExports, sweepExports } from './exports';
 import { lockFolder } from './folder-lock';
 import { wakeAll, wakeLane } from './lanes';
+import { lookForInk } from './ink';
 import { migrate } from './migrate';
 import { drawFirstSheet, fillPictures, sweepPictures } from './pictures';
 import { sweepArrivals, sweepStore } from './store';
@@ -47,7 +48,10 @@ async function begin(): Promise<void> {
     swept = true;
   }
   startWork({
-    pictures: fillPictures,
+    pictures: async (sha256) => {
+      await fillPictures(sha256);
+      await lookForInk(sha256);
+    },
     firstSheet: drawFirstSheet,
     exports: runExport,
     sheets: async (id) => {

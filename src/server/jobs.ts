@@ -26,7 +26,9 @@ import { findArtwork, findArtworks, recordArtwork } from './tables/artworks';
 import {
   changeJob,
   createJob,
+  jobIdsUsing,
   jobsUsing,
+  putSummary,
   Outdated,
   readJob,
   type Change,
@@ -141,6 +143,15 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
     looks: findings.filter((f) => f.severity === 'look').length,
     firstFinding: findings.find((f) => f.severity !== 'fine')?.title ?? null,
   };
+}
+
+/** What the list shows of the jobs that print a file of which more is known now. */
+export async function summariseAnew(sha256: string): Promise<void> {
+  for (const id of await jobIdsUsing(sql, sha256)) {
+    const row = await readJob(sql, id);
+    if (row) await putSummary(sql, id, row.version, await summarise(sql, row.docket));
+  }
+  tell({ kind: 'jobs' });
 }
 
 const told = (row: JobRow | null): JobRow | null => {

@@ -22,6 +22,8 @@ const FIRST_PAGES = 16;
 const inHand = new Map<string, Promise<Buffer>>();
 const folderOf = (sha256: string): string => join(folders.pictures(), sha256.slice(0, 2), sha256);
 const fileOf = (sha256: string, page: number, width: number): string => join(folderOf(sha256), `${page}-${width}.jpg`);
+/** Where the small picture of a page lies, once it is drawn. */
+export const smallPicture = (sha256: string, page: number): string => fileOf(sha256, page, WIDTHS[0]);
 /** Stands for a page that could not be drawn: it is not tried again at every look. */
 const heavyFile = (sha256: string, page: number): string => join(folderOf(sha256), `${page}-too-heavy`);
 

@@ -35,6 +35,7 @@ import {
 import { migrate } from './migrate';
 import { learnCaliper, learnMachine } from './learned';
 import { testRun } from './passes';
+import { lookForInk } from './ink';
 import { fillPictures, picture } from './pictures';
 import { sourcesOf } from './sources';
 import { keep, StoreError, storedAt, sweepArrivals } from './store';
@@ -191,6 +192,28 @@ describe('pictures', () => {
       '3-160.jpg',
     ]);
     await expect(picture(sha256, 4, 160)).rejects.toBeInstanceOf(RangeError);
+  });
+});
+
+describe('where pages have ink', () => {
+  it('is found in their pictures, and no bleed is missed where the paper is white', async () => {
+    // `Page n` stands in the middle of white pages; their trim has no bleed by its box
+    const { id, sha256 } = await newJob(5);
+    const summary = async () => (await listJobs(sql)).find((j) => j.id === id)!.summary;
+    const before = await summary();
+    await fillPictures(sha256);
+    await lookForInk(sha256);
+    const { facts } = (await findArtwork(sql, sha256))!;
+    const [page] = facts.alike;
+    expect(facts.pages).toHaveLength(5);
+    // deep inside the trim on all sides: the pages are as alike as before
+    expect(facts.alike).toHaveLength(1);
+    expect(page!.ink!.x - page!.trim.x).toBe(15);
+    expect(page!.ink!.width).toBeCloseTo(page!.trim.width - 30);
+    // what the list says of the job is what is known now
+    const after = await summary();
+    expect([before.looks - after.looks, before.firstFinding]).toEqual([1, 'The artwork has no bleed']);
+    expect(after.firstFinding).not.toBe('The artwork has no bleed');
   });
 });
 
@@ -452,7 +475,7 @@ describe('a delivery', () => {
     const { id } = await newJob();
     await patchJob(id, 1, { product: { copies: 2 } }, 'x');
     await expect(send(id, 1)).rejects.toThrow(/changed in another window/);
-    await patchJob(id, 2, { sheet: { stock: SHOP.stocks[0]! } }, 'A4');
+    await patchJob(id, 2, { sheet: { stock: SHOP.stocks[0]! }, product: { trimming: 'trimmed' } }, 'A4');
     await expect(send(id, 3)).rejects.toThrow(/do not fit the sheet. Mend that first/);
   });
 

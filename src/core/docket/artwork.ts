@@ -13,6 +13,9 @@ export const PageFacts = z.object({
   bleed: Box,
   trim: Box,
   hasTrim: z.boolean().describe('Whether the file says where the trim is'),
+  ink: Box.optional().describe(
+    'What holds all that is printed; seen only near the trim, and absent until it was looked at',
+  ),
 });
 export type PageFacts = z.infer<typeof PageFacts>;
 

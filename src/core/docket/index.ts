@@ -3,6 +3,7 @@ export * from './marks';
 export * from './finish';
 export * from './schema';
 export * from './artwork';
+export * from './ink';
 export * from './patch';
 export * from './read';
 export { upgradedFinisher, VERSION } from './upgrade';

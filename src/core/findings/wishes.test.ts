@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type Docket, type Patch } from '../docket';
 import { plan } from '../sheet';
-import { artworkOf, BOARD, coverOn, docketFor, look as looked, SHOP, type Looked } from '../testing';
+import { artworkOf, BINDER, BOARD, coverOn, docketFor, look as looked, page, SHOP, type Looked } from '../testing';
 import type { Shop } from '../shop';
 
 /** Wishes that cannot be kept as they stand: each is told of, and none is dropped. */
@@ -300,5 +300,74 @@ describe('stacks that are higher than the guillotine lifts', () => {
       find('stack-lots', 160, { ...cut, finish: { here: false, route: [{ process: 'cut', machine: guillotine }] } }),
     ).toBeUndefined();
     mends('stack-lots', 160, cut);
+  });
+});
+
+describe('work of few pages', () => {
+  it('four pages stitched have nothing to be stitched to; two make no booklet', () => {
+    expect(find('few-pages', 4, {})!.title).toBe('One sheet folded once has nothing to be stitched to');
+    expect(mends('few-pages', 4, {})).toEqual(['Folded, not bound']);
+    expect(find('few-pages', 2, {})!.title).toBe('2 pages make no booklet');
+    expect(mends('few-pages', 1, {})).toEqual(['A single leaf']);
+    expect(find('few-pages', 5, {})).toBeUndefined();
+    expect(find('few-pages', 4, { product: { binding: { kind: 'folded', short: 1 } } })).toBeUndefined();
+    // a cover round four pages is two sheets
+    expect(find('few-pages', 8, { product: { cover: coverOn(BOARD) } })).toBeUndefined();
+  });
+});
+
+describe('spreads between single pages', () => {
+  const mixed = (...widths: number[]): Looked => {
+    const artwork = { ...artworkOf(1), pages: widths.map((width) => page({ width, height: 210 })) };
+    return looked(docketFor(artwork), artwork, shop);
+  };
+  const said = (l: Looked): unknown => {
+    const f = l.findings.find((g) => g.id === 'spreads');
+    return f && [f.severity, f.title];
+  };
+  it('are noticed where the first and the last page are half as wide as the others', () => {
+    expect(said(mixed(148, 296, 296, 148))).toEqual(['look', 'Spreads between two single pages']);
+    const [remedy] = mixed(148, 296, 296, 148).findings.find((g) => g.id === 'spreads')!.remedies;
+    expect(remedy!.patch).toEqual({
+      artwork: { imposed: { kind: 'spreads', covers: true } },
+      product: { finished: { width: 148, height: 210 } },
+    });
+    expect(said(mixed(148, 296, 300, 148))).toBeUndefined();
+    expect(said(mixed(296, 296, 296, 148))).not.toEqual(['look', 'Spreads between two single pages']);
+  });
+});
+
+describe('what fits no sheet of the job', () => {
+  const press = { ...SHOP.machines[0]!, id: 'p', name: 'Dunlin', largest: { width: 720, height: 1020 } };
+  const B1 = { ...SRA3!, id: 'b1', name: 'Bulk', format: 'B1', width: 700, height: 1000 };
+  const large: Patch = { product: { finished: { width: 300, height: 400 } } };
+  const on = (it: Partial<Shop>): Finding => {
+    const artwork = artworkOf(8, { width: 300, height: 400 });
+    const docket = patched(patched(docketFor(artwork), { sheet: { stock: SRA3! } }), large);
+    return looked(docket, artwork, { ...SHOP, ...it }).findings.find((f) => f.id === 'fit-sheet')!;
+  };
+  it('is offered on a press that takes a larger one', () => {
+    const f = on({ stocks: [...SHOP.stocks, B1], machines: [...SHOP.machines, press] });
+    expect(f.remedies.map((r) => r.label)).toContain('Run on Dunlin, on Bulk B1');
+    expect(f.detail).not.toContain('no sheet of the shop');
+  });
+  it('where there is none, names the largest sheet and the presses that take it', () => {
+    expect(on({ machines: [...SHOP.machines, press] }).detail).toContain(
+      'It fits no sheet of the shop: the largest is Plain 90 SRA3, 450 × 320 mm, which Plover and Dunlin take.',
+    );
+    expect(on({}).detail).toContain('which Plover takes.');
+  });
+});
+
+describe('a booklet too thick to be stitched', () => {
+  it('is bound perfect where the shop can, and not where it cannot', () => {
+    const artwork = artworkOf(160);
+    const docket = patched(docketFor(artwork), { sheet: { stock: SRA3! } });
+    const labels = (finishers: Shop['finishers']): string[] =>
+      looked(docket, artwork, { ...shop, finishers })
+        .findings.find((f) => f.id === 'too-thick')!
+        .remedies.map((r) => r.label);
+    expect(labels([...SHOP.finishers, BINDER])).toContain('Perfect bound instead');
+    expect(labels(SHOP.finishers)).not.toContain('Perfect bound instead');
   });
 });

@@ -10,13 +10,22 @@ const SAME = 1;
 /** Pages of a job and stocks of a shop, multiplied: with more, stocks are not chosen anew between two frames. */
 const MOST_TRIED = 4000;
 
-/** How much larger artwork of one size is made to fit another, where that is how it is placed. */
-const scaleTo = ({ fit, enlarge }: Docket['artwork'], own: Size, finished: Size): number =>
-  fit === 'centre' ? enlarge : enlarge * Math.min(finished.width / own.width, finished.height / own.height);
+/** How much larger artwork of one size is placed on another. */
+function scaleTo({ fit, enlarge }: Pick<Docket['artwork'], 'fit' | 'enlarge'>, own: Size, finished: Size): number {
+  const [across, down] = [finished.width / own.width, finished.height / own.height];
+  switch (fit) {
+    case 'centre':
+      return enlarge;
+    case 'fit':
+      return enlarge * Math.min(across, down);
+    case 'fill':
+      return enlarge * Math.max(across, down);
+  }
+}
 
 /**
- * The change to another finished size. Artwork of the same proportions is made to fit it at once, and its bleed with it where
- * the bleed was what the artwork has.
+ * The change to another finished size. Artwork of the same proportions is made to cover it at once (half of A4 is not A5 to
+ * the last tenth: fitted whole, a white line would be left), and its bleed with it where the bleed was what the artwork has.
  */
 export function sizePatch(docket: Docket, artwork: Artwork, finished: Size): Patch {
   const { artwork: wish, product } = docket;
@@ -26,7 +35,7 @@ export function sizePatch(docket: Docket, artwork: Artwork, finished: Size): Pat
   const across = finished.width / own.width;
   const down = finished.height / own.height;
   if (Math.abs(across / down - 1) > ALIKE) return plain;
-  const placed = wish.fit === 'centre' && wish.enlarge === 1 && !sameSize(own, finished, SAME) ? 'fit' : wish.fit;
+  const placed = wish.fit === 'centre' && wish.enlarge === 1 && !sameSize(own, finished, SAME) ? 'fill' : wish.fit;
   const has = leastBleed(artwork);
   const bleedAt = (scale: number): number => Math.min(3, Math.floor(has * scale * 10 + 1e-6) / 10);
   const was = bleedAt(scaleTo(wish, own, product.finished));

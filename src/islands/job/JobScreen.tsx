@@ -49,7 +49,14 @@ function Behind() {
     const { refresh } = store.getState();
     return listen((e) => {
       const { saved } = store.getState();
-      if (e.kind === 'open' || (e.kind === 'job' && e.id === saved.id && e.version > saved.version)) void refresh();
+      const file = saved.docket.artwork.file.sha256;
+      if (
+        e.kind === 'open' ||
+        (e.kind === 'job' && e.id === saved.id && e.version > saved.version) ||
+        // all of its pages were looked at: where they have ink is known
+        (e.kind === 'pictures' && e.sha256 === file && e.done === e.total)
+      )
+        void refresh();
     });
   }, [store]);
   useEffect(() => {

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { existsSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
@@ -194,5 +195,26 @@ describe('a test run', () => {
       expect(info).toMatch(/Pages: +2/);
       expect(info).toMatch(/1190\.\d+ x 841\.\d+ pts/);
     }
+  });
+});
+
+describe('a booklet that is folded and not trimmed', () => {
+  it('prints nothing in the edge that the machine leaves white, as Ghostscript sees it', async () => {
+    // A5 pages, black all over, on A4 of which 4 mm all round are not printed
+    const black = numberedPages(8).map(({ entries, content }) => ({
+      entries,
+      content: `0 0 1000 1000 re f ${content}`,
+    }));
+    const [A4] = SHOP.stocks;
+    const { out, planned } = await impose([black], { sheet: { stock: A4!, machine: SHOP.machines[0]! } });
+    expect(planned.sheets.length).toBe(2);
+    const said = spawnSync('gs', ['-q', '-dSAFER', '-dBATCH', '-dNOPAUSE', '-sDEVICE=bbox', out], {
+      encoding: 'utf8',
+    }).stderr;
+    const boxes = [...said.matchAll(/%%HiResBoundingBox: ([\d.]+) ([\d.]+) ([\d.]+) ([\d.]+)/g)].map((m) =>
+      m.slice(1).map((v) => (Number(v) * 25.4) / 72),
+    );
+    expect(boxes).toHaveLength(4);
+    for (const box of boxes) [4, 4, 293, 206].forEach((edge, i) => expect(Math.abs(box[i]! - edge)).toBeLessThan(0.1));
   });
 });

@@ -71,6 +71,17 @@ export async function readJob(run: Sql, id: string): Promise<JobRow | null> {
 }
 
 /** Makes a job, or leaves the one that was made under this id before. @returns whether it is new */
+/** The jobs that print a file, by their ids. */
+export async function jobIdsUsing(run: Sql, sha256: string): Promise<string[]> {
+  const rows = await run(`select id from jobs where removed_at is null and summary->>'sha256' = $1`, [sha256]);
+  return rows.map((r) => String((r as { id: unknown }).id));
+}
+
+/** Puts down what the list shows of a job, where it is still at that version. */
+export async function putSummary(run: Sql, id: string, version: number, summary: Summary): Promise<void> {
+  await run('update jobs set summary = $3 where id = $1 and version = $2', [id, version, JSON.stringify(summary)]);
+}
+
 export async function createJob(tx: Tx, id: string, docket: Docket, summary: Summary, label: string): Promise<boolean> {
   const rows = await tx('insert into jobs (id, summary) values ($1, $2) on conflict do nothing returning id', [
     id,

@@ -1,4 +1,4 @@
-import type { PageFacts } from '../../docket';
+import { NEAR_EDGE, type PageFacts } from '../../docket';
 import { bleedsOf, pageBleed, placementScale, spineBleed, spineEdge } from '../../makeup';
 import { formatLength, formatNumber, type Edges, type Rect, type Size } from '../../measure';
 import { factsOf } from '../../pages';
@@ -64,10 +64,11 @@ function lacking({ docket, product, artwork, book }: InspectedBook): {
     // parts of sheets have their neighbours' content beside them; turned pages are looked at by eye
     if (!ref || !page || ref.part || ref.turn !== 0) return;
     placed++;
-    const reach = reachBeyond(page, page[docket.artwork.box], placementScale(page, docket.artwork, finished), finished);
+    const placement = { box: page[docket.artwork.box], scale: placementScale(page, docket.artwork, finished) };
+    const reach = reachBeyond(page, placement.box, placement.scale, finished);
     // which edge is the spine, and needs no bleed, goes by where the page stands in the book
     const need = needs[i % 2]!;
-    if (!lacks(reach, need)) return;
+    if (!lacks(reach, need) || !inkLacks(page, placement, reach, need)) return;
     short.push(ref.page);
     const w = finished.width / 2;
     const h = finished.height / 2;
@@ -82,11 +83,28 @@ function lacking({ docket, product, artwork, book }: InspectedBook): {
   return { short, placed, enlarge };
 }
 
-const lacks = (reach: Edges, need: Edges): boolean =>
-  reach.left < need.left - TOLERANCE ||
-  reach.right < need.right - TOLERANCE ||
-  reach.top < need.top - TOLERANCE ||
-  reach.bottom < need.bottom - TOLERANCE;
+const lacks = (reach: Edges, need: Edges): boolean => EDGES.some((edge) => reach[edge] < need[edge] - TOLERANCE);
+
+/** Whether ink comes to an edge that lacks bleed: where the paper is white there, none is missed. Unknown, it does. */
+function inkLacks(
+  { ink }: PageFacts,
+  { box, scale }: { readonly box: Rect; readonly scale: number },
+  reach: Edges,
+  need: Edges,
+): boolean {
+  if (!ink) return true;
+  const short = (edge: keyof Edges): boolean => reach[edge] < need[edge] - TOLERANCE;
+  const near = NEAR_EDGE * scale;
+  const at = {
+    left: scale * (ink.x - box.x),
+    bottom: scale * (ink.y - box.y),
+    right: scale * (box.x + box.width - ink.x - ink.width),
+    top: scale * (box.y + box.height - ink.y - ink.height),
+  };
+  return EDGES.some((edge) => short(edge) && at[edge] < near);
+}
+
+const EDGES = ['left', 'right', 'top', 'bottom'] as const;
 
 /** How far the artwork reaches beyond the finished page on each side once placed, in millimetres. */
 function reachBeyond(page: PageFacts, box: Rect, s: number, finished: Size): Edges {

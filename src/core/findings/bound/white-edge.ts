@@ -1,8 +1,12 @@
 import { foldedOnly, isOpenSize, rulesOf } from '../../makeup';
-import { formatLength } from '../../measure';
-import { widestWhite } from '../../sheet';
+import { formatLength, rectThrough } from '../../measure';
+import { factsOf } from '../../pages';
+import { whiteEdges, widestWhite } from '../../sheet';
 import { machineTakes } from '../../shop';
-import { passedThrough, plural, type Check, type Finding, type InspectedBook, type Offer } from '../kinds';
+import { pageRanges, passedThrough, plural, type Check, type Finding, type InspectedBook, type Offer } from '../kinds';
+
+/** How far ink may reach into the white edge without a word, mm. */
+const NEAR = 0.25;
 
 /** Booklets that are folded and not trimmed: the edge that stays white, and where that cannot be. */
 export const whiteEdge: Check<InspectedBook> = (it) => {
@@ -41,10 +45,11 @@ function closed({ book }: InspectedBook): Finding[] {
   ];
 }
 
-function edge({ product, docket, plan, shop, unit, book }: InspectedBook): Finding[] {
+function edge({ product, docket, artwork, plan, shop, unit, book }: InspectedBook): Finding[] {
   const white = widestWhite(plan);
   if (white === 0) return [];
   const { machine, stock } = docket.sheet;
+  const reached = pagesReaching({ product, artwork, plan });
   const innermost = book.creep.standsOut.at(-1) ?? 0;
   const decided = product.trimming === 'folded';
   const larger = (): Offer[] =>
@@ -61,11 +66,34 @@ function edge({ product, docket, plan, shop, unit, book }: InspectedBook): Findi
       severity: decided ? 'fine' : 'look',
       station: 'finish',
       title: `Folded, not trimmed: ${formatLength(white, unit)} at the edges stay white`,
-      detail: `${stock.format} is the open booklet’s own size, and ${machine.name} does not print to its edge.${innermost > 0.05 ? ` Untrimmed, the innermost sheet stands out ${formatLength(innermost, unit, unit === 'mm' ? 2 : 3)}.` : ''}`,
+      detail: `${stock.format} is the open booklet’s own size, and ${machine.name} does not print to its edge.${reached.length > 0 ? ` What stands there on page ${pageRanges(reached)} is cut off.` : ''}${innermost > 0.05 ? ` Untrimmed, the innermost sheet stands out ${formatLength(innermost, unit, unit === 'mm' ? 2 : 3)}.` : ''}`,
       offers: () => [
         ...(decided ? [] : [{ label: 'Folded, not trimmed', patch: { product: { trimming: 'folded' as const } } }]),
         ...larger(),
       ],
     },
   ];
+}
+
+/** The pages, as the book counts them, with ink in the edge that stays white; none where it was not looked for. */
+function pagesReaching({ product, artwork, plan }: Pick<InspectedBook, 'product' | 'artwork' | 'plan'>): number[] {
+  const { width, height } = product.finished;
+  const out: number[] = [];
+  for (const [place, white] of whiteEdges(plan)) {
+    const { page: ref, toPage } = plan.content.at(place);
+    if (!ref || !toPage || ref.part) continue;
+    const facts = factsOf(artwork, ref);
+    if (!facts?.ink) continue;
+    const ink = rectThrough(toPage, facts.ink);
+    if (ink.width <= 0 || ink.height <= 0) continue;
+    // a page’s own white, of which nothing is known but that it is white, is no ink
+    if (
+      ink.x < white.left - NEAR ||
+      ink.y < white.bottom - NEAR ||
+      ink.x + ink.width > width - white.right + NEAR ||
+      ink.y + ink.height > height - white.top + NEAR
+    )
+      out.push(place);
+  }
+  return out.sort((a, b) => a - b);
 }

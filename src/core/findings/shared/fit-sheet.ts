@@ -1,6 +1,6 @@
 import { layingOf, trimsPrint, withMargin } from '../../lay';
 import { isOpenSize, type Shape } from '../../makeup';
-import { formatLength, formatNumber, formatSize, type Unit } from '../../measure';
+import { formatLength, formatNumber, formatSize, lying, type Unit } from '../../measure';
 import { machineTakes, type Machine, type Stock } from '../../shop';
 import type { Docket } from '../../docket';
 import type { Check, Inspected, Offer, Search } from '../kinds';
@@ -73,7 +73,7 @@ function largestSaid({ shop, unit }: Inspected): string {
     .reduce<Stock | null>((m, s) => (!m || s.width * s.height > m.width * m.height ? s : m), null);
   if (!largest) return '';
   const takes = shop.machines.filter((m) => machineTakes(m, largest)).map((m) => m.name);
-  return ` It fits no sheet of the shop: the largest is ${largest.name} ${largest.format}, ${formatSize(largest, unit)}, which ${takes.join(' and ')} ${takes.length === 1 ? 'takes' : 'take'}.`;
+  return ` It fits no sheet of the shop: the largest is ${largest.name} ${largest.format}, ${formatSize(lying(largest), unit)}, which ${takes.join(' and ')} ${takes.length === 1 ? 'takes' : 'take'}.`;
 }
 
 /** Another press, with a sheet on which it fits there. */
