@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { numberedPages, writePdf } from '../src/pdf/made';
-import { fill, openJob, openDropped, openStation, saved, scratch } from './helpers';
+import { accessible, fill, openJob, openDropped, openStation, saved, scratch } from './helpers';
 
 /** A finding in its station, opened. */
 async function finding(page: Page, stationName: string, id: string) {
@@ -64,6 +64,11 @@ test('a sheet too small: the next stock with its price, less bleed, a smaller pa
   await openStation(page, 'sheet');
   await page.locator('[data-station=sheet]').getByRole('button', { name: /Stock/ }).click();
   await page.getByRole('option', { name: /Wove 80 A4/ }).click();
+  // A4 is the open booklet’s own size: untrimmed it fits, trimmed it does not
+  const finish = await openStation(page, 'finish');
+  await expect(finish.locator('[data-finding=white-edge]')).toBeVisible();
+  await finish.getByRole('button', { name: /Trimmed/ }).click();
+  await page.getByRole('option', { name: 'Three sides, when bound' }).click();
   const fit = await finding(page, 'sheet', 'fit-sheet');
   await expect(fit).toContainText('The pages do not fit the sheet');
   await expect(fit).toContainText('302 × 216 mm');
@@ -76,8 +81,7 @@ test('a sheet too small: the next stock with its price, less bleed, a smaller pa
   await fit.getByRole('button', { name: /% smaller/ }).click();
   await expect(fit).toHaveCount(0);
   await saved(page);
-  await undo(page);
-  await undo(page);
+  for (let i = 0; i < 3; i++) await undo(page);
   // and what was mended on the way in is said
   await expect(await finding(page, 'artwork', 'note-0')).toContainText('was damaged and has been mended');
 });
@@ -101,6 +105,16 @@ test('a booklet too thick for the stitcher goes to the other one', async ({ page
   const chooser = page.waitForEvent('filechooser');
   await artwork.getByRole('button', { name: 'Swap the file' }).click();
   await (await chooser).setFiles(better);
+  // what it changes is said, page by page
+  const changes = page.getByRole('dialog', { name: 'What the new file changes' });
+  await expect(changes).toContainText('84 → 80');
+  await expect(changes).toContainText('21 → 20');
+  await expect(changes.getByRole('status')).toHaveText('Pages 81–84 of the former are gone.');
+  await accessible(page);
+  await expect(changes.getByText('1 of 4')).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await expect(changes.getByRole('img', { name: 'Former, page 82' })).toBeVisible();
+  await changes.getByRole('button', { name: 'Keep the new file' }).click();
   await expect(page.getByLabel('Brief')).toContainText('321 copies of an 80-page');
   await expect(artwork).toContainText('Former files');
   await expect(artwork).toContainText('thick.pdf');

@@ -16,7 +16,8 @@ export async function lookForInk(sha256: string): Promise<void> {
   const pages = [];
   for (const [i, page] of artwork.pages.entries()) {
     const file = smallPicture(sha256, i + 1);
-    pages.push(existsSync(file) ? { ...page, ink: inkBox(page, await inkIn(await readFile(file))) } : page);
+    // what has no picture is taken as printed all over
+    pages.push({ ...page, ink: existsSync(file) ? inkBox(page, await inkIn(await readFile(file))) : page.media });
   }
   await recordArtwork(sql, sha256, row.bytes, { ...artwork, pages }, row.working_copy);
   await summariseAnew(sha256);

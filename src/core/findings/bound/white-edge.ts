@@ -66,7 +66,7 @@ function edge({ product, docket, artwork, plan, shop, unit, book }: InspectedBoo
       severity: decided ? 'fine' : 'look',
       station: 'finish',
       title: `Folded, not trimmed: ${formatLength(white, unit)} at the edges stay white`,
-      detail: `${stock.format} is the open booklet’s own size, and ${machine.name} does not print to its edge.${reached.length > 0 ? ` What stands there on page ${pageRanges(reached)} is cut off.` : ''}${innermost > 0.05 ? ` Untrimmed, the innermost sheet stands out ${formatLength(innermost, unit, unit === 'mm' ? 2 : 3)}.` : ''}`,
+      detail: `${stock.format} is the open booklet’s own size, and ${machine.name} does not print to its edge.${reached.length > 0 ? ` What stands there on ${reached.length === 1 ? 'page' : 'pages'} ${pageRanges(reached)} is cut off.` : ''}${innermost > 0.05 ? ` Untrimmed, the innermost sheet stands out ${formatLength(innermost, unit, unit === 'mm' ? 2 : 3)}.` : ''}`,
       offers: () => [
         ...(decided ? [] : [{ label: 'Folded, not trimmed', patch: { product: { trimming: 'folded' as const } } }]),
         ...larger(),

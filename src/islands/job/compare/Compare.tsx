@@ -36,7 +36,13 @@ export function Compare({ former, onClose }: { readonly former: FileOf; readonly
             {Math.max(found.former.pages.length, artwork.pages.length) > MOST_COMPARED &&
               ` The first ${MOST_COMPARED} pages were compared.`}
           </p>
-          {differing.length > 0 && <Beside pairs={differing} before={former.sha256} after={after} />}
+          {differing.length > 0 && (
+            <Beside
+              pairs={differing}
+              before={{ sha256: former.sha256, artwork: found.former }}
+              after={{ sha256: after, artwork }}
+            />
+          )}
         </>
       )}
       <Foot onClose={onClose} />
@@ -88,6 +94,11 @@ function Counts({ former }: { readonly former: Artwork }) {
   );
 }
 
+interface Looked {
+  readonly sha256: string;
+  readonly artwork: Artwork;
+}
+
 /** A page before and after, side by side, what differs marked; the arrow keys lead to the next that differs. */
 function Beside({
   pairs,
@@ -95,8 +106,8 @@ function Beside({
   after,
 }: {
   readonly pairs: readonly PagePair[];
-  readonly before: string;
-  readonly after: string;
+  readonly before: Looked;
+  readonly after: Looked;
 }) {
   const [at, setAt] = useState(0);
   const step = (by: number): void => setAt((i) => Math.min(pairs.length - 1, Math.max(0, i + by)));
@@ -113,8 +124,8 @@ function Beside({
   }, [pairs.length]);
   const pair = pairs[Math.min(at, pairs.length - 1)]!;
   const urls = {
-    before: pair.before === null ? null : pictureUrl(before, pair.before, WIDTH),
-    after: pair.after === null ? null : pictureUrl(after, pair.after, WIDTH),
+    before: pair.before === null ? null : pictureUrl(before.sha256, pair.before, WIDTH),
+    after: pair.after === null ? null : pictureUrl(after.sha256, pair.after, WIDTH),
   };
   const parts = useDifferences(urls.before, urls.after);
   return (
@@ -134,8 +145,8 @@ function Beside({
         </span>
       </div>
       <div className="mt-2 grid grid-cols-2 gap-3">
-        <PageOf label="Former" page={pair.before} url={urls.before} parts={parts} />
-        <PageOf label="New" page={pair.after} url={urls.after} parts={parts} />
+        <PageOf label="Former" page={pair.before} of={before.artwork} url={urls.before} parts={parts} />
+        <PageOf label="New" page={pair.after} of={after.artwork} url={urls.after} parts={parts} />
       </div>
     </>
   );
@@ -144,23 +155,27 @@ function Beside({
 function PageOf({
   label,
   page,
+  of,
   url,
   parts,
 }: {
   readonly label: string;
   readonly page: number | null;
+  readonly of: Artwork;
   readonly url: string | null;
   readonly parts: readonly Part[] | null;
 }) {
+  const media = page === null ? undefined : of.pages[page - 1]?.media;
+  const shape = media ? media.width / media.height : 1;
   return (
     <figure className="min-w-0">
       <figcaption className="mb-1 text-sm">
         <span className="text-ink-soft">{label}</span> {page === null ? 'has no such page' : `page ${page}`}
       </figcaption>
-      <div className="grid h-[48vh] place-items-center bg-glass p-2">
+      <div className="grid h-[50vh] place-items-center bg-glass p-2">
         {url && (
-          <div className="relative h-full">
-            <img src={url} alt={`${label}, page ${page}`} className="h-full w-auto border border-ink/30 bg-paper" />
+          <div className="relative" style={{ width: `min(100%, calc(47vh * ${shape}))`, aspectRatio: shape }}>
+            <img src={url} alt={`${label}, page ${page}`} className="h-full w-full border border-ink/30 bg-paper" />
             {parts?.map((p, i) => (
               <span
                 key={i}

@@ -32,20 +32,27 @@ export function differences(a: Pixels, b: Pixels): Part[] {
         Math.abs(a.data[i + 2]! - b.data[i + 2]!) > NOISE
       )
         differs[Math.floor(y / SQUARE) * columns + Math.floor(x / SQUARE)] = 1;
-  return partsOf(differs, columns, rows).map(([left, top, right, bottom]) => ({
-    x: (left * SQUARE) / a.width,
-    y: (top * SQUARE) / a.height,
-    width: Math.min(1, ((right + 1) * SQUARE) / a.width) - (left * SQUARE) / a.width,
-    height: Math.min(1, ((bottom + 1) * SQUARE) / a.height) - (top * SQUARE) / a.height,
-  }));
+  const boxes = partsOf(differs, columns, rows);
+  const within = (a: Box, b: Box): boolean => a !== b && a[0] >= b[0] && a[1] >= b[1] && a[2] <= b[2] && a[3] <= b[3];
+  return boxes
+    .filter((a) => !boxes.some((b) => within(a, b)))
+    .map(([left, top, right, bottom]) => ({
+      x: (left * SQUARE) / a.width,
+      y: (top * SQUARE) / a.height,
+      width: Math.min(1, ((right + 1) * SQUARE) / a.width) - (left * SQUARE) / a.width,
+      height: Math.min(1, ((bottom + 1) * SQUARE) / a.height) - (top * SQUARE) / a.height,
+    }));
 }
 
+/** Squares from and to, both counted: left, top, right, bottom. */
+type Box = [number, number, number, number];
+
 /** Squares that touch, corners and one empty square between them included, as rectangles. */
-function partsOf(differs: Uint8Array, columns: number, rows: number): [number, number, number, number][] {
-  const out: [number, number, number, number][] = [];
+function partsOf(differs: Uint8Array, columns: number, rows: number): Box[] {
+  const out: Box[] = [];
   for (let start = 0; start < differs.length; start++) {
     if (differs[start] !== 1) continue;
-    const box: [number, number, number, number] = [columns, rows, 0, 0];
+    const box: Box = [columns, rows, 0, 0];
     const waiting = [start];
     differs[start] = 2;
     while (waiting.length > 0) {

@@ -25,7 +25,7 @@ function useDrawn({ lay }: Sheet, creep: boolean): Drawn {
   const { bleed, safe } = useBook(({ product: { bleed, safe } }) => ({ bleed, safe }));
   const lines = lay.downs.flatMap((d) => d.shape.lines);
   return {
-    bleed: bleed > 0,
+    bleed: bleed > 0 && !lay.downs.some((d) => d.shape.wholeSheet),
     safe: safe > 0,
     fold: lines.some((l) => l.kind === 'fold'),
     score: lines.some((l) => l.kind === 'score'),

@@ -153,7 +153,9 @@ function Unprinted({ lay, cells, id }: { readonly lay: Lay; readonly cells: read
         fill={`url(#${id}-noprint)`}
         d={`M0 0H${width}V${H}H0Z M${p.x} ${p.y}V${p.y + p.height}H${p.x + p.width}V${p.y}Z`}
       />
+      {/* a sheet that is the piece has no bleed: what is cut off of it there is the edge that does not print */}
       {cells.map((cell) => {
+        if (lay.downs[cell.down]?.shape.wholeSheet) return null;
         const t = down(cell.trim, H);
         const c = down(boundsOf(cell.clip), H);
         return (
