@@ -1,5 +1,8 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import * as mupdf from 'mupdf';
 import { root } from './lib/project.mjs';
 
 /** Makes the pictures in docs/screenshots from a running application with fresh demo data. Leaves its jobs as they were. */
@@ -31,6 +34,21 @@ const station = async (/** @type {string} */ name) => {
   if ((await button.getAttribute('aria-expanded')) !== 'true') await button.click();
 };
 const undo = () => page.getByRole('button', { name: /^Undo: / }).click();
+
+/** The tide almanac as its customer sends it once more: a page less, and a tide that was wrong. */
+function corrected() {
+  const file = join(process.env.ODD_SPARROW_DATA ?? join(root, 'var'), 'demo/tide-almanac.pdf');
+  const doc = /** @type {import('mupdf').PDFDocument} */ (mupdf.Document.openDocument(readFileSync(file), file));
+  const at = doc.findPage(8);
+  const contents = doc.newArray();
+  contents.push(at.get('Contents'));
+  contents.push(doc.addStream('q 0.93 0.85 0.72 rg 96 322 70 11 re f Q', doc.newDictionary()));
+  at.put('Contents', contents);
+  doc.deletePage(19);
+  const out = join(mkdtempSync(join(tmpdir(), 'sparrow-shots-')), 'tide-almanac-corrected.pdf');
+  writeFileSync(out, doc.saveToBuffer('garbage=1').asUint8Array());
+  return out;
+}
 
 await page.goto(base);
 await shot('jobs');
@@ -83,9 +101,25 @@ await station('sheet');
 await page.locator('[data-station=artwork], [data-station=product]').first().waitFor();
 await page.locator('[data-station=sheet]').getByRole('button', { name: /Stock/ }).click();
 await page.getByRole('option', { name: /Wove 80 A4/ }).click();
-for (const name of ['product']) await page.locator(`[data-station=${name}]`).getByRole('button').first().click();
-await shot('too-small');
+for (const name of ['product', 'sheet'])
+  await page.locator(`[data-station=${name}]`).getByRole('button').first().click();
+await page.locator('[data-station=finish]').scrollIntoViewIfNeeded();
+await page.keyboard.press('2');
+await page.locator('[data-opening]').press('ArrowRight');
+await shot('untrimmed');
 await undo();
+await open('Tide almanac');
+await station('artwork');
+const chooser = page.waitForEvent('filechooser');
+await page.getByRole('button', { name: 'Swap the file' }).click();
+await (await chooser).setFiles(corrected());
+await page
+  .getByText(/differ/)
+  .first()
+  .waitFor();
+await page.keyboard.press('ArrowRight');
+await shot('compared');
+await page.getByRole('button', { name: 'Take the former back' }).click();
 await open('Care of edges');
 await page.locator('[data-station=product]').getByRole('button').first().click();
 await station('send');

@@ -33,11 +33,18 @@ describe('a stock of the open booklet’s own size', () => {
     expect(isOpenSize({ finished: A5, bound: 'top' }, { width: 297, height: 210 })).toBe(false);
   });
   it('is folded and not trimmed by itself, another where it is wished; a book that is not nested never', () => {
-    const wish = { ...product, binding: { kind: 'saddle-stitched' as const }, trimming: 'auto' as const };
-    expect([foldedOnly(wish, A4!), foldedOnly(wish, SRA3!)]).toEqual([true, false]);
-    expect(foldedOnly({ ...wish, trimming: 'folded' }, SRA3!)).toBe(true);
-    expect(foldedOnly({ ...wish, trimming: 'trimmed' }, A4!)).toBe(false);
-    expect(foldedOnly({ ...wish, trimming: 'folded', binding: { kind: 'sewn' } }, A4!)).toBe(false);
+    const wish = { ...product, bleed: 3, binding: { kind: 'saddle-stitched' as const }, trimming: 'auto' as const };
+    const [machine] = SHOP.machines;
+    const on = (stock: typeof A4, noPrint = machine!.noPrint) => ({ stock: stock!, machine: { noPrint } });
+    expect([foldedOnly(wish, on(A4)), foldedOnly(wish, on(SRA3))]).toEqual([true, false]);
+    expect(foldedOnly({ ...wish, trimming: 'folded' }, on(SRA3))).toBe(true);
+    expect(foldedOnly({ ...wish, trimming: 'trimmed' }, on(A4))).toBe(false);
+    expect(foldedOnly({ ...wish, trimming: 'folded', binding: { kind: 'sewn' } }, on(A4))).toBe(false);
+    // without bleed on a machine that prints to the edge nothing is lost, and it is trimmed as ever
+    const edge = { left: 0, right: 0, top: 0, bottom: 0 };
+    expect(foldedOnly({ ...wish, bleed: 0 }, on(A4, edge))).toBe(false);
+    expect(foldedOnly({ ...wish, bleed: 0 }, on(A4, { ...edge, top: 2 }))).toBe(true);
+    expect(foldedOnly(wish, on(A4, edge))).toBe(true);
   });
   it('is not what a new docket is planned on, though it costs least, unless that is wished', () => {
     const artwork = artworkOf(16);

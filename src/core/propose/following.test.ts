@@ -32,6 +32,12 @@ describe('another finished size', () => {
     expect(sizePatch(docket, artwork, { width: 150, height: 210 })).toEqual({
       product: { finished: { width: 150, height: 210 } },
     });
+    // having covered a page of its proportions, it is not cut to cover this one
+    const small = patched(docket, sizePatch(docket, artwork, A5));
+    expect(sizePatch(small, artwork, { width: 150, height: 210 })).toEqual({
+      product: { finished: { width: 150, height: 210 } },
+      artwork: { fit: 'centre' },
+    });
     const enlarged = patched(docket, { artwork: { enlarge: 1.1 } });
     expect(sizePatch(enlarged, artwork, A5).artwork).toBeUndefined();
     const apart = patched(docket, { artwork: { imposed: { kind: 'spreads', covers: false } } });

@@ -23,6 +23,8 @@ function scaleTo({ fit, enlarge }: Pick<Docket['artwork'], 'fit' | 'enlarge'>, o
   }
 }
 
+const isAlike = (a: Size, b: Size): boolean => Math.abs((b.width * a.height) / (b.height * a.width) - 1) <= ALIKE;
+
 /**
  * The change to another finished size. Artwork of the same proportions is made to cover it at once (half of A4 is not A5 to
  * the last tenth: fitted whole, a white line would be left), and its bleed with it where the bleed was what the artwork has.
@@ -32,9 +34,11 @@ export function sizePatch(docket: Docket, artwork: Artwork, finished: Size): Pat
   const plain: Patch = { product: { finished } };
   if (wish.imposed.kind !== 'pages' || artwork.pages.length === 0) return plain;
   const own = artworkSize(artwork, wish.box);
-  const across = finished.width / own.width;
-  const down = finished.height / own.height;
-  if (Math.abs(across / down - 1) > ALIKE) return plain;
+  if (!isAlike(own, finished)) {
+    // what covered a page of its proportions would be cut on this one
+    const covered = wish.fit === 'fill' && wish.enlarge === 1 && isAlike(own, product.finished);
+    return covered ? { ...plain, artwork: { fit: 'centre' } } : plain;
+  }
   const placed = wish.fit === 'centre' && wish.enlarge === 1 && !sameSize(own, finished, SAME) ? 'fill' : wish.fit;
   const has = leastBleed(artwork);
   const bleedAt = (scale: number): number => Math.min(3, Math.floor(has * scale * 10 + 1e-6) / 10);

@@ -12,7 +12,7 @@ const NEAR = 0.25;
 export const whiteEdge: Check<InspectedBook> = (it) => {
   const { product, docket, book } = it;
   if (passedThrough(it)) return [];
-  if (product.trimming === 'folded' && !foldedOnly(product, docket.sheet.stock)) return [unused(it)];
+  if (product.trimming === 'folded' && !foldedOnly(product, docket.sheet)) return [unused(it)];
   if (!book.untrimmed) return [];
   return [...closed(it), ...edge(it)];
 };

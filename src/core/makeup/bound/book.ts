@@ -89,7 +89,7 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
     own && cover.kind === 'separate' ? coverSection(product, cover, sheet.machine, pages.length, own.spread) : null;
   const [board, measured] = cover.kind === 'separate' ? [cover.stock.caliper, cover.spine] : [null, null];
   const spine = rules.flatSpine ? spineOf(leavesIn(sections), board, measured) : null;
-  const untrimmed = foldedOnly(product, sheet.stock);
+  const untrimmed = foldedOnly(product, sheet);
   const made: Made = { spine, pages: pages.length, nested, untrimmed };
   const all = asPieces(product, round, sections, made);
   const nesting: Nesting = { nested, bound: product.bound, creeps: nested || rules.made === 'gathered' };

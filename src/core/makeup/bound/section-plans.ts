@@ -53,7 +53,7 @@ function fittingWays({ product, sheet, finish, laying }: SectionsWish): Fitting[
   const rules = rulesOf(product.binding);
   const long = Math.max(sheet.stock.width, sheet.stock.height);
   const short = Math.min(sheet.stock.width, sheet.stock.height);
-  const untrimmed = foldedOnly(product, sheet.stock);
+  const untrimmed = foldedOnly(product, sheet);
   // folded more than once it is closed at the head, and has to be trimmed
   const most = untrimmed ? 1 : foldsAllowed(product.binding, finish);
   const out: Fitting[] = [];
