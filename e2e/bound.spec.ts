@@ -363,7 +363,7 @@ test('artwork that came as folded sheets is taken apart and imposed anew', async
   await expect(brief(page)).toContainText('8-page');
   await expect(artwork).toContainText('4 artwork pages taken apart into 8 pages');
   const list = page.getByRole('listbox', { name: 'Page list' });
-  await page.getByRole('radio', { name: 'Pages' }).click();
+  await page.getByRole('radio', { name: 'Pages', exact: true }).click();
   await expect(list.getByRole('option')).toHaveCount(8);
   // page 1 is the right half of the first sheet, page 2 the left half of the second
   await expect(list.getByRole('option').nth(0)).toContainText('1 2/2');

@@ -31,5 +31,6 @@ describe('where a picture has ink', () => {
   it('pale yellow is ink, near white is paper', async () => {
     expect(await inkIn(await picture({ left: 0, top: 0, width: 200, height: 100 }, '#ffffaa'))).toEqual([0, 0, 1, 1]);
     expect(await inkIn(await picture({ left: 0, top: 0, width: 200, height: 100 }, '#f2f2f2'))).toBeNull();
+    expect(await inkIn(await picture({ left: 0, top: 0, width: 200, height: 100 }, '#e4e4e4'))).toEqual([0, 0, 1, 1]);
   });
 });

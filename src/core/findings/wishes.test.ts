@@ -1,7 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type Docket, type Patch } from '../docket';
 import { plan } from '../sheet';
-import { artworkOf, BINDER, BOARD, coverOn, docketFor, look as looked, page, SHOP, type Looked } from '../testing';
+import {
+  artworkOf,
+  BINDER,
+  BOARD,
+  coverOn,
+  docketFor,
+  GUILLOTINE,
+  look as looked,
+  page,
+  SHOP,
+  type Looked,
+} from '../testing';
 import type { Shop } from '../shop';
 
 /** Wishes that cannot be kept as they stand: each is told of, and none is dropped. */
@@ -258,19 +269,10 @@ describe('sheets that are passed through', () => {
 
 describe('stacks that are higher than the guillotine lifts', () => {
   const stack = { ...WIRE, order: 'stack' as const };
-  const guillotine = {
-    kind: 'guillotine' as const,
-    id: 'g',
-    name: 'Kestrel',
-    largest: { width: 700, height: 700 },
-    lift: 1,
-    smallestStrip: 0,
-    speed: 200,
-    makeReady: 1,
-  };
-  // 0.11 mm: nine sheets are 0.99 mm
+  const LOW = { ...GUILLOTINE, lift: 1 };
+  // it lifts 1 mm; of 0.11 mm each nine sheets are 0.99 mm
   const cut: Patch = {
-    finish: { route: [{ process: 'cut', machine: guillotine }] },
+    finish: { route: [{ process: 'cut', machine: LOW }] },
     product: { binding: stack, copies: 1 },
   };
 
@@ -297,7 +299,7 @@ describe('stacks that are higher than the guillotine lifts', () => {
     expect([f.severity, f.title]).toEqual(['look', 'Cut in lots of 9 sheets']);
     expect(find('stack-lots', 72, cut)).toBeUndefined();
     expect(
-      find('stack-lots', 160, { ...cut, finish: { here: false, route: [{ process: 'cut', machine: guillotine }] } }),
+      find('stack-lots', 160, { ...cut, finish: { here: false, route: [{ process: 'cut', machine: LOW }] } }),
     ).toBeUndefined();
     mends('stack-lots', 160, cut);
   });

@@ -32,6 +32,9 @@ describe('another finished size', () => {
     expect(sizePatch(docket, artwork, { width: 150, height: 210 })).toEqual({
       product: { finished: { width: 150, height: 210 } },
     });
+    // 149.5 mm would be 0.7 % of another shape, 148.9 mm 0.3 %
+    expect(sizePatch(docket, artwork, { width: 149.5, height: 210 }).artwork).toBeUndefined();
+    expect(sizePatch(docket, artwork, { width: 148.9, height: 210 }).artwork).toEqual({ fit: 'fill' });
     // having covered a page of its proportions, it is not cut to cover this one
     const small = patched(docket, sizePatch(docket, artwork, A5));
     expect(sizePatch(small, artwork, { width: 150, height: 210 })).toEqual({

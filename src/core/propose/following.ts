@@ -53,12 +53,13 @@ export function sizePatch(docket: Docket, artwork: Artwork, finished: Size): Pat
 
 /**
  * A change, with the stock chosen anew where the program's choice stands: where the job's stock is the one on which it costs
- * least. A stock that somebody chose stays.
+ * least, or nothing fits any. A stock that somebody chose stays.
  */
 export function withStockFor(docket: Docket, artwork: Artwork, shop: Pick<Shop, 'stocks'>, patch: Patch): Patch {
   if (artwork.pages.length * shop.stocks.length > MOST_TRIED) return patch;
   const { stock } = docket.sheet;
-  if (cheapestStock(docket, artwork, shop)?.id !== stock.id) return patch;
+  const chosen = cheapestStock(docket, artwork, shop);
+  if (chosen && chosen.id !== stock.id) return patch;
   const best = cheapestStock(patched(docket, patch), artwork, shop);
   return best && best.id !== stock.id ? { ...patch, sheet: { ...patch.sheet, stock: best } } : patch;
 }

@@ -19,6 +19,10 @@ const OTHER_PIECE = 'white-edge';
 const unwelcome = ({ id, severity }: Finding): boolean =>
   severity === 'stop' || (id === OTHER_PIECE && severity === 'look');
 
+/** Whether a finding is one that was not there before; where something else stopped the job, another piece is none worse. */
+const isNew = ({ id }: Finding, before: ReadonlySet<string>, mended: string): boolean =>
+  !before.has(id) && !(id === OTHER_PIECE && [...before].some((b) => b !== mended));
+
 /**
  * Whether a remedy does: planned with it, the docket is one still, the finding is gone or is good to know, and nothing
  * stops the job that did not before.
@@ -31,7 +35,7 @@ function attempt(it: Inspected, finding: Finding, before: ReadonlySet<string>, r
   const after = inspect({ ...it, docket, plan: planned, marks: mark(docket, planned) });
   const still = after.find((f) => f.id === finding.id);
   const mended = !still || SEVERITIES[still.severity] > SEVERITIES[finding.severity] || still.severity === 'fine';
-  if (!mended || after.some((f) => unwelcome(f) && !before.has(f.id))) return null;
+  if (!mended || after.some((f) => unwelcome(f) && isNew(f, before, finding.id))) return null;
   return { remedy, cents: cost(docket, planned) };
 }
 

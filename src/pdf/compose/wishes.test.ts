@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { patched, plan, runsOf, type Docket, type Patch } from '../../core';
-import { BOARD, coverOn, docketFor, look, SHOP } from '../../core/testing';
+import { BOARD, coverOn, docketFor, GUILLOTINE, look, SHOP } from '../../core/testing';
 import { readArtwork } from '../read';
 import { numberedPages, scratch, wordsOf, writePdf, type PageWish } from '../testing';
 import { compose } from '.';
@@ -12,18 +12,9 @@ import { compose } from '.';
 const dir = scratch();
 const BIG = { ...SHOP.stocks[0]!, id: 'big', format: 'big', width: 500, height: 700 };
 const OTHER = { ...BIG, id: 'other', name: 'Other' };
+/** It lifts nine sheets of 0.11 mm. */
+const LOW = { ...GUILLOTINE, lift: 1, largest: { width: 1500, height: 1500 }, smallestStrip: 0 };
 const MACHINE = { ...SHOP.machines[0]!, largest: { width: 3000, height: 3000 } };
-const GUILLOTINE = {
-  kind: 'guillotine' as const,
-  id: 'g',
-  name: 'Kestrel',
-  largest: { width: 1500, height: 1500 },
-  // nine sheets of 0.11 mm
-  lift: 1,
-  smallestStrip: 0,
-  speed: 200,
-  makeReady: 1,
-};
 
 /** Pages of 60 × 80 mm, numbered from a number on. */
 const small = (count: number, first: number): PageWish[] =>
@@ -97,7 +88,7 @@ describe('every page that is wished for, in the exported PDF', () => {
           artwork: { more: [{ name: 'more.pdf' }] },
           product: { ...product, pages: list },
           sheet: { stock: BIG, machine: MACHINE, up, fill, work },
-          finish: { route: [{ process: 'cut', machine: GUILLOTINE }] },
+          finish: { route: [{ process: 'cut', machine: LOW }] },
         };
         const docket = patched(docketFor(artwork), patch);
         const { findings } = look(docket, artwork, SHOP);

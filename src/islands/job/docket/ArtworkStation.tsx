@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { RefreshCw } from 'lucide-react';
 import { create } from 'zustand';
-import { artworkSize, formatSize, nameSize, turnedWay, wayOf, WAYS, type Imposed } from '../../../core';
+import { artworkSize, formatSize, nameSize, turnedWay, wayOf, WAYS, withStockFor, type Imposed } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { make, newId, Refused } from '../../../ui/client';
 import { ARTWORK_TYPES, upload, type Upload } from '../../../ui/upload';
@@ -195,7 +195,7 @@ function HoldsRow() {
     bound: product.bound,
     change,
   }));
-  const artwork = useJob((s) => s.artwork);
+  const { docket, artwork, shop } = useJob(({ docket, artwork, shop }) => ({ docket, artwork, shop }));
   /** What the artwork holds says how large its pages are: a half of a spread, a panel of a sheet. */
   const taken = (imposed: Imposed, label: string): void => {
     const { width, height } = artworkSize(artwork, box);
@@ -203,7 +203,8 @@ function HoldsRow() {
     const spread = imposed.kind === 'spreads' ? 2 : 1;
     const across = way ? turnedWay(way, bound).columns : bound === 'top' ? 1 : spread;
     const down = way ? turnedWay(way, bound).rows : bound === 'top' ? spread : 1;
-    change({ artwork: { imposed }, product: { finished: { width: width / across, height: height / down } } }, label);
+    const patch = { artwork: { imposed }, product: { finished: { width: width / across, height: height / down } } };
+    change(withStockFor(docket, artwork, shop, patch), label);
   };
   const key = (): ImposedKey => {
     if (imposed.kind === 'folded') return imposed.nested ? 'nested' : 'gathered';
