@@ -113,11 +113,7 @@ await station('artwork');
 const chooser = page.waitForEvent('filechooser');
 await page.getByRole('button', { name: 'Swap the file' }).click();
 await (await chooser).setFiles(corrected());
-await page
-  .getByText(/differ/)
-  .first()
-  .waitFor();
-await page.keyboard.press('ArrowRight');
+await page.locator('[data-differs]').first().waitFor();
 await shot('compared');
 await page.getByRole('button', { name: 'Take the former back' }).click();
 await open('Care of edges');

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { RefreshCw } from 'lucide-react';
 import { create } from 'zustand';
@@ -327,7 +327,11 @@ const useCompared = create<{ readonly sha256: string | null; readonly open: (sha
 function Compared() {
   const { sha256, open } = useCompared();
   const { former, file } = useBook((s) => s.docket.artwork);
-  const it = former.find((f) => f.sha256 === sha256);
-  if (!it?.sha256 || it.sha256 === file.sha256) return null;
+  const it = former.find((f) => f.sha256 === sha256 && f.sha256 !== file.sha256);
+  // gone back and on again, it is not asked for once more
+  useEffect(() => {
+    if (!it) open(null);
+  }, [it, open]);
+  if (!it?.sha256) return null;
   return <Compare former={{ name: it.name, sha256: it.sha256 }} onClose={() => open(null)} />;
 }
