@@ -41,7 +41,9 @@ function corrected() {
   const doc = /** @type {import('mupdf').PDFDocument} */ (mupdf.Document.openDocument(readFileSync(file), file));
   const at = doc.findPage(8);
   const contents = doc.newArray();
-  contents.push(at.get('Contents'));
+  const before = at.get('Contents');
+  if (before.isArray()) before.forEach((part) => contents.push(part));
+  else contents.push(before);
   contents.push(doc.addStream('q 0.93 0.85 0.72 rg 96 322 70 11 re f Q', doc.newDictionary()));
   at.put('Contents', contents);
   doc.deletePage(19);
