@@ -8,6 +8,7 @@ import {
   nameSize,
   newDocket,
   patched,
+  placedFor,
   plan,
   reckon,
   unpackArtwork,
@@ -222,10 +223,16 @@ export async function swapArtwork(
   changeId: string | null = null,
 ): Promise<JobRow | null> {
   const file: FileRef = { name: cleanName(name), sha256 };
+  const known = await findArtwork(sql, sha256);
+  const artwork = known && unpackArtwork(known.facts);
   const after = await whereItStands(id, changeId, ({ docket }) => ({
     kind: 'step',
     docket: checkedPatch(docket, {
-      artwork: { file, former: [docket.artwork.file, ...docket.artwork.former].slice(0, 20) },
+      artwork: {
+        file,
+        former: [docket.artwork.file, ...docket.artwork.former].slice(0, 20),
+        ...(artwork ? placedFor(docket, artwork) : {}),
+      },
     }),
     label: `artwork swapped for ${file.name}`,
   }));

@@ -3,7 +3,7 @@ import { bindingPatch } from '../finishing';
 import { BINDING_CHOICES } from '../makeup';
 import { patched, type Artwork, type Docket, type Patch } from '../docket';
 import { artworkOf, BOARD, docketFor, look, page, SHOP } from '../testing';
-import { chaptersFrom, cheapestStock, coverPatch, sizePatch, withStockFor } from '.';
+import { chaptersFrom, cheapestStock, coverPatch, placedFor, sizePatch, withStockFor } from '.';
 
 const A4 = { width: 210, height: 297 };
 const A5 = { width: 148, height: 210 };
@@ -45,6 +45,20 @@ describe('another finished size', () => {
     expect(sizePatch(enlarged, artwork, A5).artwork).toBeUndefined();
     const apart = patched(docket, { artwork: { imposed: { kind: 'spreads', covers: false } } });
     expect(sizePatch(apart, artwork, A5)).toEqual({ product: { finished: A5 } });
+  });
+});
+
+describe('artwork in place of another', () => {
+  it('of the page’s proportions covers it at once; else, and placed by hand, it is as it was', () => {
+    const docket = docketFor(artworkOf(8, A5));
+    expect(placedFor(docket, artworkOf(8, A4))).toEqual({ fit: 'fill' });
+    expect(placedFor(docket, artworkOf(8, A5))).toEqual({ fit: 'centre' });
+    expect(placedFor(docket, artworkOf(8, { width: 200, height: 200 }))).toEqual({ fit: 'centre' });
+    expect(placedFor(patched(docket, { artwork: { fit: 'fit' } }), artworkOf(8, A4))).toEqual({ fit: 'fit' });
+    expect(placedFor(patched(docket, { artwork: { enlarge: 1.1 } }), artworkOf(8, A4))).toEqual({ fit: 'centre' });
+    expect(placedFor(patched(docket, { artwork: { imposed: { kind: 'sheets' } } }), artworkOf(8, A4))).toEqual({
+      fit: 'centre',
+    });
   });
 });
 

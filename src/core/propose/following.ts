@@ -25,6 +25,20 @@ function scaleTo({ fit, enlarge }: Pick<Docket['artwork'], 'fit' | 'enlarge'>, o
 
 const isAlike = (a: Size, b: Size): boolean => Math.abs((b.width * a.height) / (b.height * a.width) - 1) <= ALIKE;
 
+/** Whether artwork at its own size is of another size than the page, and of its proportions. */
+const coversAtOnce = ({ fit, enlarge, imposed }: Docket['artwork'], own: Size, finished: Size): boolean =>
+  imposed.kind === 'pages' &&
+  fit === 'centre' &&
+  enlarge === 1 &&
+  !sameSize(own, finished, SAME) &&
+  isAlike(own, finished);
+
+/** How artwork that takes another's place is placed: where it is of the page's proportions it covers it at once. */
+export function placedFor({ artwork: wish, product }: Docket, artwork: Artwork): Pick<Docket['artwork'], 'fit'> {
+  const covers = artwork.pages.length > 0 && coversAtOnce(wish, artworkSize(artwork, wish.box), product.finished);
+  return { fit: covers ? 'fill' : wish.fit };
+}
+
 /**
  * The change to another finished size. Artwork of the same proportions is made to cover it at once (half of A4 is not A5 to
  * the last tenth: fitted whole, a white line would be left), and its bleed with it where the bleed was what the artwork has.
@@ -39,7 +53,7 @@ export function sizePatch(docket: Docket, artwork: Artwork, finished: Size): Pat
     const covered = wish.fit === 'fill' && wish.enlarge === 1 && isAlike(own, product.finished);
     return covered ? { ...plain, artwork: { fit: 'centre' } } : plain;
   }
-  const placed = wish.fit === 'centre' && wish.enlarge === 1 && !sameSize(own, finished, SAME) ? 'fill' : wish.fit;
+  const placed = coversAtOnce(wish, own, finished) ? 'fill' : wish.fit;
   const has = leastBleed(artwork);
   const bleedAt = (scale: number): number => Math.min(3, Math.floor(has * scale * 10 + 1e-6) / 10);
   const was = bleedAt(scaleTo(wish, own, product.finished));

@@ -144,6 +144,17 @@ describe('remedies worked out', () => {
     expect(costs[1]! - costs[0]!).toBeCloseTo(103 * 1.1, 6);
   });
 
+  it('by the money for the job, whatever make they are of', () => {
+    // the same make costs 35 ct a sheet, another 18.9 two up
+    const [a4, a3, sra3] = SHOP.stocks;
+    const stocks = [a4!, { ...a3!, price: 35 }, { ...sra3!, id: 'other', name: 'Other', price: 18.9 }];
+    const artwork = artworkOf(8);
+    const docket = patched(docketFor(artwork), { sheet: { stock: a4! }, product: { trimming: 'trimmed' } });
+    const { findings } = look(docket, artwork, { ...SHOP, stocks });
+    const labels = findings.find((f) => f.id === 'fit-sheet')!.remedies.map((r) => r.label);
+    expect(labels.slice(0, 2)).toEqual(['Other SRA3 instead', 'Plain 90 A3 instead']);
+  });
+
   it('only machines that can do the work are offered', () => {
     // 200 leaves of 0.11 mm are 22 mm: the thin binder takes 20, the thick one 40; a stitcher does not bind
     const thin = { ...BINDER, id: 'thin', name: 'Dipper', thickest: 20 };

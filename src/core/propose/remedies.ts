@@ -68,18 +68,26 @@ function difference(cents: number, now: number): string {
 
 const isSearch = (o: Offer | Search): o is Search => 'at' in o;
 
-/** The cheapest of each kind, where the first of that kind stood; the others where they stood. */
+/** The cheapest of each kind, where the first of a kind stood, by what the job then costs; the others where they stood. */
 function ranked(offers: readonly (Offer | Search)[], attemptOne: Try, now: number): Remedy[] {
   const out: Remedy[] = [];
+  // those with a price that stand in a row are in the order of the money, whatever kind they are of
+  let row: Tried[] = [];
+  const close = (): void => {
+    for (const { remedy } of [...row].sort((a, b) => a.cents - b.cents)) out.push(remedy);
+    row = [];
+  };
   const done = new Set<string>();
   for (const offer of offers) {
     if (isSearch(offer)) {
+      close();
       const found = searched(offer, attemptOne);
       if (found) out.push(found.remedy);
       continue;
     }
     const { kind } = offer;
     if (!kind) {
+      close();
       const tried = attemptOne(offer);
       if (tried) out.push(tried.remedy);
       continue;
@@ -93,9 +101,10 @@ function ranked(offers: readonly (Offer | Search)[], attemptOne: Try, now: numbe
     for (const { remedy, cents } of alike.slice(0, kind.most)) {
       const { label, detail, patch } = remedy;
       const costs = difference(cents, now);
-      out.push({ label, detail: detail ? `${detail}, ${costs}` : costs, patch });
+      row.push({ remedy: { label, detail: detail ? `${detail}, ${costs}` : costs, patch }, cents });
     }
   }
+  close();
   return out.map(({ label, detail, patch }) => ({ label, patch, ...(detail === undefined ? {} : { detail }) }));
 }
 
