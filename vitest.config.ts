@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     include: ['src/**/*.test.{ts,tsx}', 'demo/**/*.test.ts', 'docs/**/*.test.ts', 'scripts/**/*.test.ts'],
-    testTimeout: 60_000,
-    hookTimeout: 120_000,
+    testTimeout: 180_000,
+    hookTimeout: 240_000,
   },
 });

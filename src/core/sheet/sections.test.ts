@@ -438,5 +438,5 @@ describe('any count of pages', () => {
       ),
       { numRuns: 80 },
     );
-  }, 60_000);
+  });
 });
