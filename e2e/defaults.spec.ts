@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { numberedPages, wordsOf, writePdf } from '../src/pdf/made';
-import { accessible, fill, openDropped, openStation, saved, scratch } from './helpers';
+import { accessible, fill, openDropped, openJob, openStation, saved, scratch } from './helpers';
 
 const brief = (page: Page): Locator => page.getByLabel('Brief');
 
@@ -30,7 +30,7 @@ test('the office booklet: an A4 file as A5 on A4 paper, folded and not trimmed',
   const sheet = await openStation(page, 'sheet');
   await sheet.getByRole('button', { name: /Stock/ }).first().click();
   await page.getByRole('option', { name: /Wove 80 A4/ }).click();
-  await expect(brief(page)).toContainText('on Wove 80 A4');
+  await expect(brief(page)).toContainText('bound on the left, not trimmed, on Wove 80 A4');
 
   const finish = await openStation(page, 'finish');
   const edge = finish.locator('[data-finding=white-edge]');
@@ -97,9 +97,15 @@ test('chapters come from the file’s bookmarks, each on the page that it leads 
 });
 
 test('what is reckoned as spoilage is said at the sending, and printed where that is wished', async ({ page }) => {
-  const path = join(scratch, 'songs.pdf');
-  writePdf(path, numberedPages(16));
-  await openDropped(page, path);
+  await openJob(page, 'Care of edges');
   const send = await openStation(page, 'send');
-  await expect(send).toContainText(/\d+ sheets reckoned as spoilage/);
+  // 120 copies two up; of 3 sheets and 1 % of 240 six are reckoned, and the four sheets of a copy go into them once
+  await expect(send).toContainText('4 sheets, two sides, printed 60 times');
+  await expect(send).toContainText('6 sheets reckoned as spoilage: lay them ready, they are not printed');
+  await send.getByText('Print 4 sheets more').click();
+  await expect(send).toContainText('printed 61 times');
+  await expect(send).toContainText('6 sheets reckoned as spoilage; 4 of them printed as overs');
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo: overs printed' }).click();
+  await expect(send).toContainText('printed 60 times');
 });

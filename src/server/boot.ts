@@ -10,8 +10,9 @@ import { lookForInk } from './ink';
 import { migrate } from './migrate';
 import { drawFirstSheet, fillPictures, sweepPictures } from './pictures';
 import { sweepArrivals, sweepStore } from './store';
+import { unseenArtworks } from './tables/artworks';
 import { openDeliveries } from './tables/deliveries';
-import { startWork } from './work';
+import { drawPictures, startWork } from './work';
 import { writeSheetsOf } from './writing-sheets';
 
 let started: Promise<void> | null = null;
@@ -70,6 +71,8 @@ async function begin(): Promise<void> {
 }
 
 async function tidy(): Promise<void> {
+  // what a stopped server, or an earlier one, did not look at
+  for (const sha256 of await unseenArtworks(sql)) drawPictures(sha256);
   await sweepExports();
   await sweepStore(sql);
 }

@@ -11,7 +11,7 @@ export { NotSendable } from './not-sendable';
 export { migrate } from './migrate';
 export { learnCaliper, learnMachine } from './learned';
 export { testRun } from './passes';
-export { drawFirst, drawPictures } from './work';
+export { drawFirst } from './work';
 export { picture, pictureProgress, WIDTHS } from './pictures';
 export { storedAt, StoreError } from './store';
 export { answerUpload, dropUpload, takeUpload } from './uploads';

@@ -22,8 +22,15 @@ const FIRST_PAGES = 16;
 const inHand = new Map<string, Promise<Buffer>>();
 const folderOf = (sha256: string): string => join(folders.pictures(), sha256.slice(0, 2), sha256);
 const fileOf = (sha256: string, page: number, width: number): string => join(folderOf(sha256), `${page}-${width}.jpg`);
-/** Where the small picture of a page lies, once it is drawn. */
-export const smallPicture = (sha256: string, page: number): string => fileOf(sha256, page, WIDTHS[0]);
+/**
+ * The small picture of a page where it is drawn already.
+ * @returns 'too heavy' for a page that cannot be drawn; null for one that nobody has drawn yet
+ */
+export async function smallPicture(sha256: string, page: number): Promise<Buffer | 'too heavy' | null> {
+  const file = fileOf(sha256, page, WIDTHS[0]);
+  if (existsSync(file)) return readFile(file);
+  return existsSync(heavyFile(sha256, page)) ? 'too heavy' : null;
+}
 /** Stands for a page that could not be drawn: it is not tried again at every look. */
 const heavyFile = (sha256: string, page: number): string => join(folderOf(sha256), `${page}-too-heavy`);
 

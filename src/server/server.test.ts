@@ -39,7 +39,7 @@ import { lookForInk } from './ink';
 import { fillPictures, picture } from './pictures';
 import { sourcesOf } from './sources';
 import { keep, StoreError, storedAt, sweepArrivals } from './store';
-import { findArtwork } from './tables/artworks';
+import { findArtwork, unseenArtworks } from './tables/artworks';
 import { findDelivery, updateDelivery } from './tables/deliveries';
 import { findExport } from './tables/exports';
 import { listJobs, Outdated, readJob, setRemoved } from './tables/jobs';
@@ -201,8 +201,14 @@ describe('where pages have ink', () => {
     const { id, sha256 } = await newJob(5);
     const summary = async () => (await listJobs(sql)).find((j) => j.id === id)!.summary;
     const before = await summary();
+    // stopped in the middle, nothing is put down, and it is found again
+    await picture(sha256, 1, 160);
+    await lookForInk(sha256);
+    expect((await findArtwork(sql, sha256))!.facts.alike.some((p) => p.ink)).toBe(false);
+    expect(await unseenArtworks(sql)).toContain(sha256);
     await fillPictures(sha256);
     await lookForInk(sha256);
+    expect(await unseenArtworks(sql)).not.toContain(sha256);
     const { facts } = (await findArtwork(sql, sha256))!;
     const [page] = facts.alike;
     expect(facts.pages).toHaveLength(5);

@@ -5,7 +5,7 @@ import { foldedOnly, isOpenSize } from '../makeup';
 import { boundsOf, rect } from '../measure';
 import { cheapestStock, newDocket, stockPlans } from '../propose';
 import { whiteEdges, widestWhite } from '../sheet';
-import { artworkOf, docketFor, look as looked, page, SHOP, type Looked } from '../testing';
+import { artworkOf, BOARD, coverOn, docketFor, look as looked, page, SHOP, type Looked } from '../testing';
 
 /** Booklets that are folded and not trimmed. Plover does not print 4 mm at every edge. */
 
@@ -161,6 +161,22 @@ describe('what is said of it', () => {
       looked(docket, a, SHOP).findings.find((f) => f.id === 'white-edge')!.detail;
     expect(said(seen)).toContain('What stands there on page 3 is cut off.');
     expect(said(artwork)).not.toContain('cut off');
+  });
+});
+
+describe('a cover on a larger sheet round an untrimmed text', () => {
+  it('is cut to size with its bleed, which it may lack; the text’s is not missed', () => {
+    const artwork = artworkOf(16, A5, 0);
+    const docket = patched(docketFor(artwork), {
+      sheet: { stock: A4! },
+      product: { cover: coverOn(BOARD) },
+    });
+    const { plan, findings } = looked(docket, artwork, SHOP);
+    expect(plan.sheets.lays.map((l) => l.downs[0]!.shape.wholeSheet ?? false)).toEqual([false, true]);
+    const f = findings.find((g) => g.id === 'no-bleed')!;
+    // the four pages of the cover, of those that were looked at
+    expect(f.title).toBe('The artwork has no bleed');
+    expect(looked(docket, artworkOf(16), SHOP).findings.some((g) => g.id === 'no-bleed')).toBe(false);
   });
 });
 

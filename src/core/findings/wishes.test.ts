@@ -59,7 +59,8 @@ describe('flaps of a cover', () => {
   it('have no place on one that is inserted', () => {
     const f = find('cover-flaps', 16, covered({ kind: 'saddle-stitched' }, 80))!;
     expect([f.severity, f.title]).toEqual(['look', 'An inserted cover has no flaps']);
-    expect(mends('cover-flaps', 16, covered({ kind: 'saddle-stitched' }, 80))).toContain('Without flaps');
+    // the shop has nothing to bind or sew with
+    expect(mends('cover-flaps', 16, covered({ kind: 'saddle-stitched' }, 80))).toEqual(['Without flaps']);
     expect(find('cover-flaps', 16, covered({ kind: 'saddle-stitched' }, 0))).toBeUndefined();
     // loose leaves have no cover at all: that is another finding
     expect(find('cover-flaps', 16, covered(WIRE, 80))).toBeUndefined();
@@ -358,6 +359,16 @@ describe('what fits no sheet of the job', () => {
       'It fits no sheet of the shop: the largest is Plain 90 SRA3, 450 × 320 mm, which Plover and Dunlin take.',
     );
     expect(on({}).detail).toContain('which Plover takes.');
+  });
+});
+
+describe('one form for both sides on a sheet of which it has half', () => {
+  it('is offered the whole sheet', () => {
+    // A4 pages open to 426 × 303 with their bleed: on SRA3, but not on half of it
+    const artwork = artworkOf(8, { width: 210, height: 297 });
+    const docket = patched(docketFor(artwork), { sheet: { stock: SRA3!, work: 'work-and-turn' } });
+    const { remedies } = looked(docket, artwork, shop).findings.find((f) => f.id === 'fit-sheet')!;
+    expect(remedies.map((r) => r.label)).toContain('Front and back from two forms');
   });
 });
 

@@ -85,6 +85,10 @@ describe('a stock that the program chose', () => {
     const patch: Patch = { product: { finished: { width: 70, height: 100 } } };
     const chosen = patched(docket, { sheet: { stock: { ...BOARD, price: 90 } } });
     expect(withStockFor(chosen, artwork, { stocks: [...SHOP.stocks, BOARD] }, patch)).toBe(patch);
+    // planning very many pages on every stock would be felt: 6,667 × 3 stocks
+    const huge = artworkOf(6667, A4);
+    const many = patched(docket, { sheet: { stock: SHOP.stocks[0]! } });
+    expect(withStockFor(many, huge, SHOP, patch)).toBe(patch);
     const same: Patch = { product: { copies: 101 } };
     expect(withStockFor(docket, artwork, SHOP, same)).toBe(same);
   });

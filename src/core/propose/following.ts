@@ -8,7 +8,7 @@ const ALIKE = 0.004;
 /** How far sizes may differ for being the same, mm. */
 const SAME = 1;
 /** Pages of a job and stocks of a shop, multiplied: with more, stocks are not chosen anew between two frames. */
-const MOST_TRIED = 4000;
+const MOST_TRIED = 20_000;
 
 /** How much larger artwork of one size is placed on another. */
 function scaleTo({ fit, enlarge }: Pick<Docket['artwork'], 'fit' | 'enlarge'>, own: Size, finished: Size): number {

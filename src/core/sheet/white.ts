@@ -1,6 +1,10 @@
 import { boundsOf, edgesTurned, type Edges, type QuarterTurns } from '../measure';
 import type { Plan } from './plan';
 
+/** Whether the sheets that a job is mainly made of are its pieces, and not cut. */
+export const wholeSheets = ({ sheets }: Pick<Plan, 'sheets'>): boolean =>
+  sheets.main.lay.downs.every((d) => d.shape.wholeSheet);
+
 const known = new WeakMap<Plan, ReadonlyMap<number, Edges>>();
 
 /**

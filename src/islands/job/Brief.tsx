@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { Button, Dialog, DialogTrigger, Popover } from 'react-aria-components';
-import { countedPages, formatLength, nameSize, rulesOf } from '../../core';
+import { countedPages, formatLength, nameSize, rulesOf, wholeSheets } from '../../core';
 import { POPOVER } from '../../ui/popover';
 import { Entry } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
@@ -20,6 +20,7 @@ import {
   MachineControl,
   SizeControl,
   StockControl,
+  TrimmedControl,
   UpControl,
 } from './controls';
 
@@ -70,7 +71,7 @@ function dueWord(due: string | null): string {
 /** `an 8-page`, `an 80-page`, `a 28-page`: 8, 11, 18 and what begins with eighty or eight hundred are said with a vowel. */
 const article = (n: number): string => (/^(8|11$|18$|11\d{3}$|18\d{3}$)/.test(String(n)) ? 'an' : 'a');
 
-/** How it folds, or where it is bound, and its bleed. */
+/** How it folds, or where it is bound, and its bleed; a sheet that is not cut has none. */
 function MadeWords() {
   const { product, plan } = useBook(({ docket, plan }) => ({ product: docket.product, plan }));
   const { unit } = useUnit();
@@ -91,13 +92,19 @@ function MadeWords() {
           </Word>{' '}
         </>
       )}
-      <Word
-        say={product.bleed === 0 ? 'no bleed' : `${formatLength(product.bleed, unit)} bleed`}
-        name="Bleed"
-        after=","
-      >
-        {(close) => <BleedControl done={close} />}
-      </Word>{' '}
+      {wholeSheets(plan) ? (
+        <Word say="not trimmed" name="Trimmed" after=",">
+          {(close) => <TrimmedControl done={close} />}
+        </Word>
+      ) : (
+        <Word
+          say={product.bleed === 0 ? 'no bleed' : `${formatLength(product.bleed, unit)} bleed`}
+          name="Bleed"
+          after=","
+        >
+          {(close) => <BleedControl done={close} />}
+        </Word>
+      )}{' '}
     </>
   );
 }

@@ -112,6 +112,29 @@ export function BleedControl(props: Props) {
   );
 }
 
+const TRIMMING = {
+  auto: 'trimmed as the stock allows',
+  trimmed: 'trimmed',
+  folded: 'folded, not trimmed',
+} as const;
+
+export function TrimmedControl(props: Props) {
+  const { trimming } = useBook((s) => s.product);
+  const wish = useWish(props);
+  return (
+    <Pick
+      label="Trimmed"
+      value={trimming}
+      options={[
+        { key: 'auto', label: 'As the stock allows', detail: 'folded only on a sheet of the open size' },
+        { key: 'trimmed', label: 'Three sides, when bound' },
+        { key: 'folded', label: 'Folded, not trimmed' },
+      ]}
+      onChange={(to) => wish({ product: { trimming: to } }, TRIMMING[to])}
+    />
+  );
+}
+
 export function StockControl(props: Props) {
   const docket = useBook((s) => s.docket);
   const shop = useJob((s) => s.shop);

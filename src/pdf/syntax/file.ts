@@ -3,17 +3,14 @@ import { Budget } from './budget';
 import { decode, type Decoded } from './filters';
 import { Lexer, OutOfBytes } from './lexer';
 import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfObject, type PdfValue } from './objects';
+import { pagesIn, type PageDict } from './page-tree';
 import { readCrossReferences } from './cross-references';
 import { Windows } from './windows';
 import { countOf, heldNumbers, rebuild, type Entry } from './rebuild';
 
 /** A page as its tree gives it: the dictionary with what it inherits filled in. */
-export type PageDict = Dict;
+export type { PageDict } from './page-tree';
 
-/** More nodes than any page tree has. */
-const MOST_NODES = 500_000;
-/** Branches on the way to a page: some writers hang each page under the one before it. */
-const MOST_BRANCHES = 500;
 /** An object of text is shorter than this; what is longer is no object. */
 const MOST_TEXT = 64 << 20;
 /** Bytes of unpacked object streams kept at hand. */
@@ -292,39 +289,8 @@ export class PdfFile {
     return this.decoded(object).data;
   }
 
-  /**
-   * Every page in order, with what it inherits (7.7.3.4). A branch that is not there, or goes back to where it came
-   * from, has no pages.
-   * @param numbers takes their object numbers; null for a page that is no object of its own
-   * @throws PdfSyntaxError where the tree is larger than any is
-   */
-  pages(numbers: (number | null)[] = []): PageDict[] {
-    const out: PageDict[] = [];
-    const inherited = ['/Resources', '/MediaBox', '/CropBox', '/Rotate'];
-    const onPath = new Set<number>();
-    let walked = 0;
-    const walk = (v: PdfValue | undefined, from: Dict, depth: number): void => {
-      // branches that share their twigs could be walked for ever
-      if (++walked > MOST_NODES) throw new PdfSyntaxError('The page tree is too large.');
-      const num = v instanceof Ref ? v.num : null;
-      const node = this.get(v);
-      if (depth > MOST_BRANCHES || (num !== null && onPath.has(num)) || !isDict(node)) {
-        this.mended = true;
-        return;
-      }
-      const merged: Dict = new Map(node);
-      for (const key of inherited) if (!merged.has(key) && from.has(key)) merged.set(key, from.get(key)!);
-      const kids = this.get(node.get('/Kids'));
-      if (!Array.isArray(kids)) {
-        if (this.get(node.get('/Type')) === '/Pages') this.mended = true;
-        else numbers[out.push(merged) - 1] = num;
-        return;
-      }
-      if (num !== null) onPath.add(num);
-      for (const kid of kids) walk(kid, merged, depth + 1);
-      if (num !== null) onPath.delete(num);
-    };
-    walk(this.catalog().get('/Pages'), new Map(), 0);
-    return out;
+  /** Every page in order: see {@link pagesIn}. @throws PdfSyntaxError where the tree is larger than any is */
+  pages(numbers?: (number | null)[]): PageDict[] {
+    return pagesIn(this, numbers);
   }
 }

@@ -35,6 +35,16 @@ export async function findArtworks(run: Sql, list: readonly string[]): Promise<(
 export const findArtwork = async (run: Sql, sha256: string): Promise<ArtworkRow | null> =>
   (await findArtworks(run, [sha256]))[0] ?? null;
 
+/** Files that jobs print and whose pages were not looked at for ink, or not all of them. */
+export async function unseenArtworks(run: Sql): Promise<string[]> {
+  const rows = await run<{ sha256: string }>(
+    `select sha256 from artworks
+     where exists (select 1 from jsonb_array_elements(facts->'alike') p where not p ? 'ink')
+       and exists (select 1 from jobs where removed_at is null and summary->>'sha256' = artworks.sha256)`,
+  );
+  return rows.map((r) => r.sha256);
+}
+
 export async function recordArtwork(
   run: Sql,
   sha256: string,

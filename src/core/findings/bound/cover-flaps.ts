@@ -1,6 +1,7 @@
-import { BINDING_CHOICES, rulesOf } from '../../makeup';
+import { rulesOf } from '../../makeup';
 import { EPSILON, formatLength } from '../../measure';
 import { passedThrough, type Check, type InspectedBook } from '../kinds';
+import { otherBindings } from '../other-bindings';
 
 /** What a flap must stay short of the spine that it is folded towards, mm. */
 const CLEAR = 5;
@@ -22,14 +23,7 @@ export const coverFlaps: Check<InspectedBook> = (it) => {
           station: 'product',
           title: 'An inserted cover has no flaps',
           detail: 'It is trimmed at the face with the booklet; its flaps are left out.',
-          offers: () => [
-            without,
-            ...BINDING_CHOICES.filter((c) => rulesOf(c.binding).cover === 'wrapped').map((c) => ({
-              label: `${c.label} instead`,
-              detail: 'the cover goes round a spine and is trimmed before',
-              patch: { product: { binding: c.binding } },
-            })),
-          ],
+          offers: () => [without, ...otherBindings(it, (rules) => rules.cover === 'wrapped')],
         },
       ];
     case 'wrapped': {

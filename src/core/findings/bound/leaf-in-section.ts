@@ -1,12 +1,13 @@
-import { BINDING_CHOICES, rulesOf } from '../../makeup';
+import { rulesOf } from '../../makeup';
 import { pageRanges, plural, type Check, type InspectedBook } from '../kinds';
+import { otherBindings } from '../other-bindings';
 
 /** Tabs and inserts that found no place between leaves. */
-export const leafInSection: Check<InspectedBook> = ({ product, book }) => {
+export const leafInSection: Check<InspectedBook> = (it) => {
+  const { product, book } = it;
   const { tabs, chapters, inserts, binding } = product;
   if (book.misplaced.length === 0 || !(inserts.length > 0 || (tabs.on && chapters.length > 0))) return [];
   const rules = rulesOf(binding);
-  const loose = BINDING_CHOICES.find((c) => rulesOf(c.binding).made === 'leaves');
   return [
     {
       id: 'leaf-in-section',
@@ -27,15 +28,9 @@ export const leafInSection: Check<InspectedBook> = ({ product, book }) => {
               },
             ]
           : []),
-        ...(loose
-          ? [
-              {
-                label: 'Loose leaves for wire',
-                detail: 'leaves can stand anywhere',
-                patch: { product: { binding: loose.binding } },
-              },
-            ]
-          : []),
+        ...otherBindings(it, (to) => to.made === 'leaves')
+          .slice(0, 1)
+          .map((o) => ({ ...o, detail: 'leaves can stand anywhere' })),
         { label: 'Without them', patch: { product: { tabs: { on: false }, inserts: [] } } },
       ],
     },

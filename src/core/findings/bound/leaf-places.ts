@@ -10,7 +10,7 @@ export const leafPlaces: Check<InspectedBook> = (it) => {
 function beyond({ product, book }: InspectedBook): Finding[] {
   const { inserts } = product;
   // a cover of the text's own pages lies behind its leaves
-  const last = book.places - (book.shift === 0 && book.sections[0]?.kind === 'cover' ? 2 : 0);
+  const last = Math.max(0, book.places - (book.shift === 0 && book.sections[0]?.kind === 'cover' ? 2 : 0));
   const there = inserts.filter((i) => i.after > last);
   if (there.length === 0) return [];
   return [

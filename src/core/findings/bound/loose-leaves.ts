@@ -1,6 +1,7 @@
 import { foldProblem, looseLeaves } from '../../fold';
-import { BINDING_CHOICES, rulesOf } from '../../makeup';
+import { rulesOf } from '../../makeup';
 import { pageRanges, passedThrough, plural, type Check, type Finding, type InspectedBook } from '../kinds';
+import { otherBindings } from '../other-bindings';
 import { CHOSEN, waysIn } from './ways';
 
 /** Leaves that would fall out: joined to no other at the spine, where only the fold holds them. */
@@ -23,16 +24,14 @@ export const looseAtSpine: Check<InspectedBook> = (it) => {
         offers: () => [
           CHOSEN,
           // glued, every leaf is held
-          ...BINDING_CHOICES.filter(
-            (c) =>
-              rulesOf(binding).made === 'gathered' &&
-              rulesOf(c.binding).made === 'gathered' &&
-              !rulesOf(c.binding).heldByFold,
-          ).map((c) => ({
-            label: `${c.label} instead`,
-            detail: 'glue holds every leaf',
-            patch: { product: { binding: c.binding } },
-          })),
+          ...(rulesOf(binding).made === 'gathered'
+            ? otherBindings(it, (rules) => rules.made === 'gathered' && !rules.heldByFold).map((o) => ({
+                ...o,
+                detail: 'glue holds every leaf',
+                // folded as it was
+                patch: { ...o.patch, product: { binding: o.patch.product!.binding! } },
+              }))
+            : []),
         ],
       },
     ];

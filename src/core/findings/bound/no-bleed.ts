@@ -2,6 +2,7 @@ import { NEAR_EDGE, type PageFacts } from '../../docket';
 import { bleedsOf, pageBleed, placementScale, spineBleed, spineEdge } from '../../makeup';
 import { formatLength, formatNumber, type Edges, type Rect, type Size } from '../../measure';
 import { factsOf } from '../../pages';
+import { whiteEdges } from '../../sheet';
 import { pageRanges, plural, type Check, type InspectedBook } from '../kinds';
 
 /** How much bleed may lack without a word, mm. */
@@ -13,8 +14,7 @@ const MOST_ENLARGED = 1.15;
 export const noBleed: Check<InspectedBook> = (it) => {
   const { docket, product, unit } = it;
   const { face } = bleedsOf(product);
-  // where the edge stays white there is none to lack
-  if (face === 0 || it.plan.sheets.lays.every((l) => l.downs[0]?.shape.wholeSheet)) return [];
+  if (face === 0) return [];
   const { short, placed, enlarge } = lacking(it);
   if (short.length === 0) return [];
   const all = short.length === placed;
@@ -47,7 +47,7 @@ export const noBleed: Check<InspectedBook> = (it) => {
 };
 
 /** The pages that lack bleed, how many were looked at, and how much larger all would have to be. */
-function lacking({ docket, product, artwork, book }: InspectedBook): {
+function lacking({ docket, product, artwork, book, plan }: InspectedBook): {
   short: number[];
   placed: number;
   enlarge: number;
@@ -56,11 +56,14 @@ function lacking({ docket, product, artwork, book }: InspectedBook): {
   const { face, ends } = bleedsOf(product);
   const atSpine = spineBleed(product);
   const needs = [1, 2].map((reading) => pageBleed(spineEdge(reading, bound), face, ends, atSpine));
+  const white = whiteEdges(plan);
   const short: number[] = [];
   let enlarge = 1;
   let placed = 0;
   book.pages.forEach(({ ref }, i) => {
     const page = ref ? factsOf(artwork, ref) : undefined;
+    // where the edge stays white there is none to lack
+    if (white.has(i + 1)) return;
     // parts of sheets have their neighbours' content beside them; turned pages are looked at by eye
     if (!ref || !page || ref.part || ref.turn !== 0) return;
     placed++;

@@ -1,6 +1,7 @@
-import { bindingPatch, limitsOn, machineDetail, machinesFor, routeWith, workOf } from '../../finishing';
-import { BINDING_CHOICES, rulesOf } from '../../makeup';
+import { limitsOn, machineDetail, machinesFor, routeWith, workOf } from '../../finishing';
+import { rulesOf } from '../../makeup';
 import { passedThrough, type Check, type Finding, type Inspected, type Offer } from '../kinds';
+import { otherBindings } from '../other-bindings';
 
 /** Finished by somebody else. */
 export const ELSEWHERE: Offer = {
@@ -54,17 +55,8 @@ function thinner({ docket, shop }: Inspected): Offer[] {
     }));
 }
 
-/** What is too thick to lie in itself, gathered and held by its spine: on machines that the shop has. */
-function gathered({ docket, shop }: Inspected): Offer[] {
-  const { binding } = docket.product;
-  if (rulesOf(binding).made !== 'nested') return [];
-  return BINDING_CHOICES.filter((c) => {
-    const { made, process } = rulesOf(c.binding);
-    return made === 'gathered' && machinesFor(process, shop).length > 0;
-  }).map((c) => ({
-    label: `${c.label} instead`,
-    detail: c.detail,
-    patch: bindingPatch(c, docket, shop),
-    kind: { name: 'binding', most: 1 },
-  }));
-}
+/** What is too thick to lie in itself, gathered and held by its spine; the cheapest. */
+const gathered = (it: Inspected): Offer[] =>
+  rulesOf(it.docket.product.binding).made === 'nested'
+    ? otherBindings(it, (rules) => rules.made === 'gathered').map((o) => ({ ...o, kind: { name: 'binding', most: 1 } }))
+    : [];

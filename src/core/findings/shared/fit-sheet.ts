@@ -1,4 +1,4 @@
-import { layingOf, trimsPrint, withMargin } from '../../lay';
+import { layingOf, trimsPrint, withMargin, yieldOf } from '../../lay';
 import { isOpenSize, type Shape } from '../../makeup';
 import { formatLength, formatNumber, formatSize, lying, type Unit } from '../../measure';
 import { machineTakes, type Machine, type Stock } from '../../shop';
@@ -24,6 +24,7 @@ export const fitSheet: Check = (it) => {
       offers: () => [
         ...otherStocks(it),
         ...otherPresses(docket, fits),
+        ...twoForms(docket),
         ...untrimmedOn(docket),
         chosenSections,
         ...lessAtTheEnds(docket, unit),
@@ -85,6 +86,18 @@ const otherPresses = ({ sheet }: Docket, fits: readonly FittingSheet[]): Offer[]
       patch: { sheet: { stock, machine } },
       kind: { name: 'press', most: 1 },
     }));
+
+/** The whole sheet for each side, where one form for both has only half of it. */
+const twoForms = ({ sheet }: Docket): Offer[] =>
+  yieldOf(sheet.work) === 2
+    ? [
+        {
+          label: 'Front and back from two forms',
+          detail: 'each has the whole sheet',
+          patch: { sheet: { work: 'sheetwise' } },
+        },
+      ]
+    : [];
 
 /** Folded and not trimmed, where the sheet is as large as the open piece. */
 function untrimmedOn({ product, sheet }: Docket): Offer[] {

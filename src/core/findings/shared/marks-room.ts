@@ -1,11 +1,11 @@
 import { isVital, markSaid } from '../../marks';
+import { wholeSheets } from '../../sheet';
 import type { Check } from '../kinds';
 
 /** Marks that were wished for and found no room. */
 export const marksRoom: Check = ({ docket, marks, plan }) => {
-  const { lay } = plan.sheets.main;
   // a sheet that is the piece is not cut, and has no room for marks nor need of them
-  if (!lay.fits || lay.downs.every((d) => d.shape.wholeSheet)) return [];
+  if (!plan.sheets.main.lay.fits || wholeSheets(plan)) return [];
   const { noRoom, noCrop } = marks;
   if (noRoom.length + noCrop.length === 0) return [];
   const lacking = noRoom.map(markSaid);

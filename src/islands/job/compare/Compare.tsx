@@ -19,7 +19,7 @@ interface FileOf {
 export function Compare({ former, onClose }: { readonly former: FileOf; readonly onClose: () => void }) {
   const { file, artwork } = useJob(({ docket, artwork }) => ({ file: docket.artwork.file, artwork }));
   const after = file.sha256 ?? '';
-  const found = useComparison(former.sha256, after, artwork.pages.length);
+  const { found, problem, again } = useComparison(former.sha256, after, artwork.pages.length);
   const differing = found?.pairs?.filter((p) => !p.same) ?? [];
   return (
     <Dialog title="What the new file changes" open onClose={onClose} wide>
@@ -27,7 +27,14 @@ export function Compare({ former, onClose }: { readonly former: FileOf; readonly
         {former.name} → {file.name}
       </p>
       {found && <Counts former={found.former} />}
-      {!found?.pairs ? (
+      {problem !== null ? (
+        <p className="my-2 flex items-center gap-3 text-sm text-brick" role="alert">
+          The pages could not be compared. {problem}
+          <Button small onPress={again}>
+            Compare again
+          </Button>
+        </p>
+      ) : !found?.pairs ? (
         <Meter label="Pages compared" done={found?.done ?? 0} total={found?.total ?? 1} />
       ) : (
         <>

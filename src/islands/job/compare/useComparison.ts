@@ -18,6 +18,13 @@ export interface Comparison {
   readonly pairs: readonly PagePair[] | null;
 }
 
+/** What is known so far; null before anything is. And what went wrong, with the way to try again. */
+export interface Comparing {
+  readonly found: Comparison | null;
+  readonly problem: string | null;
+  readonly again: () => void;
+}
+
 /** What a page looks like: its picture's bytes as one number. Drawn from the same page it is the same. */
 async function lookOf(sha: string, page: number, signal: AbortSignal): Promise<string> {
   const answer = await fetch(pictureUrl(sha, page, WIDTH), { signal });
@@ -33,8 +40,10 @@ async function lookOf(sha: string, page: number, signal: AbortSignal): Promise<s
 }
 
 /** Compares a file with the one that it replaced, page by page, by what they look like. */
-export function useComparison(before: string, after: string, pagesAfter: number): Comparison | null {
+export function useComparison(before: string, after: string, pagesAfter: number): Comparing {
   const [it, setIt] = useState<Comparison | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [tries, setTries] = useState(0);
   useEffect(() => {
     const stop = new AbortController();
     const { signal } = stop;
@@ -58,9 +67,12 @@ export function useComparison(before: string, after: string, pagesAfter: number)
       const many = Math.min(former.pages.length, MOST_COMPARED);
       setIt({ former, done, total: wanted.length, pairs: pairPages(looks.slice(0, many), looks.slice(many)) });
     };
-    // closed, or the server is away: there is nothing to say that is not said elsewhere
-    look().catch(() => undefined);
+    setProblem(null);
+    look().catch((e: unknown) => {
+      // closed, nobody asks any more
+      if (!signal.aborted) setProblem((e as Error).message);
+    });
     return () => stop.abort();
-  }, [before, after, pagesAfter]);
-  return it;
+  }, [before, after, pagesAfter, tries]);
+  return { found: it, problem, again: () => setTries((n) => n + 1) };
 }

@@ -1,19 +1,9 @@
-import { useEffect, useState } from 'react';
-import { FileTrigger } from 'react-aria-components';
-import { RefreshCw } from 'lucide-react';
-import { create } from 'zustand';
 import { artworkSize, formatSize, nameSize, turnedWay, wayOf, WAYS, withStockFor, type Imposed } from '../../../core';
-import { Button } from '../../../ui/Button';
-import { make, newId, Refused } from '../../../ui/client';
-import { ARTWORK_TYPES, upload, type Upload } from '../../../ui/upload';
 import { Choice, Pick } from '../../../ui/choices';
 import { Entry, Row } from '../../../ui/fields';
-import { Meter } from '../../../ui/Meter';
-import { useNotices } from '../../../ui/Notices';
 import { useUnit } from '../../../ui/unit';
-import type { JobPage } from '../../../ui/views';
-import { Compare } from '../compare/Compare';
-import { useBook, useJob, useJobStore } from '../context';
+import { useBook, useJob } from '../context';
+import { Compared, FileRow, FormerFiles, useSwap } from './ArtworkFile';
 
 type ImposedKey = 'pages' | 'spreads' | 'spreads-covers' | 'nested' | 'gathered' | 'sheets';
 
@@ -31,8 +21,6 @@ function imposedOf(key: ImposedKey): Imposed {
   }
 }
 
-const short = (sha: string | undefined): string => (sha ? sha.slice(0, 8) : '');
-
 /** The file, its pages and sizes, how they are placed; swapping it for a corrected one. */
 export function ArtworkStation() {
   const pages = useBook((s) => s.book.pages.length);
@@ -47,100 +35,6 @@ export function ArtworkStation() {
       <Compared />
       <p className="sr-only">{pages} pages in the book</p>
     </>
-  );
-}
-
-interface Locked {
-  readonly sha256: string;
-  readonly bytes: number;
-  readonly name: string;
-  readonly message: string;
-}
-
-interface Swap {
-  /** A file on its way, and how far it is. */
-  readonly swap: { readonly share: number; readonly upload: Upload<JobPage> } | null;
-  /** A file that wants its password. */
-  readonly locked: Locked | null;
-  readonly send: (file: File) => Promise<void>;
-  /** Takes a file that the store has. */
-  readonly put: (file: object) => Promise<void>;
-}
-
-/** Another file in place of the artwork: sent, or one that was here before. */
-function useSwap(): Swap {
-  const jobId = useJob((s) => s.saved.id);
-  const { adopt, settled } = useJobStore().getState();
-  const say = useNotices((s) => s.say);
-  const [swap, setSwap] = useState<Swap['swap']>(null);
-  const [locked, setLocked] = useState<Locked | null>(null);
-  const put = async (file: object): Promise<void> => {
-    if (!(await settled())) return;
-    try {
-      adopt(await make<JobPage>(`/api/jobs/${jobId}/artwork`, 'PUT', { id: newId(), ...file }));
-      setLocked(null);
-    } catch (e) {
-      if (e instanceof Refused && e.body.code === 'locked' && locked) setLocked({ ...locked, message: e.message });
-      else say({ tone: 'stop', text: (e as Error).message });
-    }
-  };
-  const send = async (file: File): Promise<void> => {
-    if (!(await settled())) return;
-    const it = upload<JobPage>(`/api/jobs/${jobId}/artwork`, 'PUT', file, (share) =>
-      setSwap((s) => s && { ...s, share }),
-    );
-    setSwap({ share: 0, upload: it });
-    try {
-      const page = await it.done;
-      adopt(page);
-      // the same file once more changes nothing
-      const [former] = page.job.docket.artwork.former;
-      if (former?.sha256 === page.job.docket.artwork.file.sha256)
-        say({ tone: 'fine', text: `${file.name} is the same file; every wish stayed.` });
-      else useCompared.getState().open(former?.sha256 ?? null);
-    } catch (e) {
-      if (e instanceof Refused && e.body.code === 'locked')
-        setLocked({ sha256: String(e.body.sha256), bytes: Number(e.body.bytes), name: file.name, message: e.message });
-      else if (e !== null) say({ tone: 'stop', text: (e as Error).message });
-    } finally {
-      setSwap(null);
-    }
-  };
-  return { swap, locked, send, put };
-}
-
-function FileRow({ swap, locked, send, put }: Swap) {
-  const { name } = useBook((s) => s.docket.artwork.file);
-  return (
-    <Row label="File">
-      <p className="truncate pt-1 text-[0.95rem] font-semibold" title={name}>
-        {name}
-      </p>
-      <div className="mt-1 flex flex-wrap gap-2">
-        <FileTrigger acceptedFileTypes={[...ARTWORK_TYPES]} onSelect={(l) => l?.[0] && void send(l[0])}>
-          <Button small isDisabled={swap !== null}>
-            <RefreshCw size={13} aria-hidden /> Swap the file
-          </Button>
-        </FileTrigger>
-        {swap && (
-          <Button small onPress={swap.upload.cancel}>
-            Stop
-          </Button>
-        )}
-      </div>
-      {swap && <Meter label="The new file arriving" done={Math.round(swap.share * 100)} total={100} />}
-      {locked && (
-        <div className="mt-1">
-          <p className="text-sm text-brick">{locked.message}</p>
-          <Entry
-            label="Password"
-            shown=""
-            wide
-            take={(password) => void put({ sha256: locked.sha256, bytes: locked.bytes, name: locked.name, password })}
-          />
-        </div>
-      )}
-    </Row>
   );
 }
 
@@ -281,57 +175,4 @@ function PlacedRows() {
       </Row>
     </>
   );
-}
-
-/** Files that were here before: each can be taken again. */
-function FormerFiles({ put }: Pick<Swap, 'put'>) {
-  const { former } = useBook((s) => s.docket.artwork);
-  if (former.length === 0) return null;
-  return (
-    <Row label="Former files">
-      <ul className="grid gap-1 pt-1">
-        {former.slice(0, 4).map((f, i) => (
-          <li key={i} className="flex items-center gap-2 text-sm">
-            <span className="truncate" title={f.name}>
-              {f.name}
-            </span>
-            <span className="num text-xs text-ink-soft">{short(f.sha256)}</span>
-            <Button
-              small
-              kind="quiet"
-              className="ml-auto"
-              aria-label={`Compare with ${f.name}`}
-              onPress={() => useCompared.getState().open(f.sha256 ?? null)}
-            >
-              Compare
-            </Button>
-            <Button small kind="quiet" onPress={() => void put({ sha256: f.sha256, name: f.name })}>
-              Take again
-            </Button>
-          </li>
-        ))}
-      </ul>
-    </Row>
-  );
-}
-
-/** Which former file the artwork is compared with. */
-const useCompared = create<{ readonly sha256: string | null; readonly open: (sha256: string | null) => void }>(
-  (set) => ({
-    sha256: null,
-    open: (sha256) => set({ sha256 }),
-  }),
-);
-
-/** The comparison with a former file, while the docket has it: gone back, there is nothing to compare. */
-function Compared() {
-  const { sha256, open } = useCompared();
-  const { former, file } = useBook((s) => s.docket.artwork);
-  const it = former.find((f) => f.sha256 === sha256 && f.sha256 !== file.sha256);
-  // gone back and on again, it is not asked for once more
-  useEffect(() => {
-    if (!it) open(null);
-  }, [it, open]);
-  if (!it?.sha256) return null;
-  return <Compare former={{ name: it.name, sha256: it.sha256 }} onClose={() => open(null)} />;
 }

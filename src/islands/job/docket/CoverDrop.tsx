@@ -6,19 +6,16 @@ import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { ARTWORK_TYPES } from '../../../ui/upload';
 import { useJobStore } from '../context';
-import { useAddFile } from '../files';
+import { ArrivingMeter, useAddFile } from '../files';
 
 /** Takes a file as the job's cover, in one step: dropped here, or chosen. */
 export function CoverDrop() {
   const store = useJobStore();
-  const add = useAddFile();
+  const { add, onItsWay } = useAddFile();
   const [over, setOver] = useState(false);
-  const [busy, setBusy] = useState(false);
   const take = async (it: File | undefined): Promise<void> => {
-    if (!it || busy) return;
-    setBusy(true);
+    if (!it || onItsWay) return;
     const file = await add(it);
-    setBusy(false);
     if (file === null) return;
     const { docket, artwork, shop, change } = store.getState();
     change(coverPatch(docket, artwork, file, shop), `cover from ${it.name}`);
@@ -42,12 +39,13 @@ export function CoverDrop() {
         over ? 'border-rust bg-oat' : 'border-ink/40',
       )}
     >
-      <span className="flex-1 text-ink-soft">{busy ? 'Arriving …' : 'Drop the cover’s file here'}</span>
+      <span className="flex-1 text-ink-soft">Drop the cover’s file here</span>
       <FileTrigger acceptedFileTypes={[...ARTWORK_TYPES]} onSelect={(l) => void take(l?.[0])}>
-        <Button small isDisabled={busy}>
+        <Button small isDisabled={onItsWay !== null}>
           <BookUp size={14} aria-hidden /> Choose
         </Button>
       </FileTrigger>
+      <ArrivingMeter onItsWay={onItsWay} label="The cover’s file arriving" />
     </div>
   );
 }

@@ -15,6 +15,7 @@ import { Pick, Toggle } from '../../../ui/choices';
 import { Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
+import { TrimmedControl } from '../controls';
 
 /** The route through the finishing machines: a line for every process that the piece goes through. */
 export function FinishControls() {
@@ -39,12 +40,7 @@ export function FinishControls() {
 
 /** Whether a stitched booklet is trimmed, or folded only. */
 function TrimmedRow() {
-  const { product, book, change, plan } = useBook(({ product, book, change, plan }) => ({
-    product,
-    book,
-    change,
-    plan,
-  }));
+  const { product, book, plan } = useBook(({ product, book, plan }) => ({ product, book, plan }));
   const { unit } = useUnit();
   if (rulesOf(product.binding).made !== 'nested') return null;
   const white = widestWhite(plan);
@@ -59,21 +55,7 @@ function TrimmedRow() {
           : undefined
       }
     >
-      <Pick
-        label="Trimmed"
-        value={product.trimming}
-        options={[
-          { key: 'auto', label: 'As the stock allows', detail: 'folded only on a sheet of the open size' },
-          { key: 'trimmed', label: 'Three sides, when bound' },
-          { key: 'folded', label: 'Folded, not trimmed' },
-        ]}
-        onChange={(trimming) =>
-          change(
-            { product: { trimming } },
-            { auto: 'trimmed as the stock allows', trimmed: 'trimmed', folded: 'folded, not trimmed' }[trimming],
-          )
-        }
-      />
+      <TrimmedControl />
     </Row>
   );
 }

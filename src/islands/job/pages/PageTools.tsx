@@ -6,7 +6,7 @@ import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
 import { ARTWORK_TYPES } from '../../../ui/upload';
 import { useBook } from '../context';
-import { useAddFile } from '../files';
+import { ArrivingMeter, useAddFile } from '../files';
 import type { PageEdits } from './usePageEdits';
 
 /** The list as it is typed, and further files for it. */
@@ -18,7 +18,7 @@ export function ListEntry({ listed, putRuns }: Pick<PageEdits, 'listed' | 'putRu
     artwork,
   }));
   const { pages } = product;
-  const add = useAddFile();
+  const { add, onItsWay } = useAddFile();
   const say = useNotices((s) => s.say);
   const addFile = async (it: File): Promise<void> => {
     const file = await add(it);
@@ -46,10 +46,11 @@ export function ListEntry({ listed, putRuns }: Pick<PageEdits, 'listed' | 'putRu
         </Button>
       )}
       <FileTrigger acceptedFileTypes={[...ARTWORK_TYPES]} onSelect={(l) => l?.[0] && void addFile(l[0])}>
-        <Button small>
+        <Button small isDisabled={onItsWay !== null}>
           <FilePlus2 size={14} aria-hidden /> Another file
         </Button>
       </FileTrigger>
+      <ArrivingMeter onItsWay={onItsWay} label="The file arriving" />
     </div>
   );
 }
