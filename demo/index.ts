@@ -21,6 +21,7 @@ export interface DemoJob {
   readonly title: string;
   readonly dueIn: number;
   readonly copies: number;
+  readonly customer: string;
   /** By its id in the shop; the cheapest that fits where it is not said. */
   readonly stock?: string;
   /** Further files, added to the job. */
@@ -39,26 +40,53 @@ const by = (shop: Shop, process: Process, foldedApart = false) => ({
   route: routeFor({ process, foldedApart }, [], shop),
 });
 
+/** Whom the print room works for: both made up. */
+const TOOLS = 'Gullcroft Tool Library';
+const HARBOUR = 'Gullcroft Harbour Office';
+
 export const DEMO_JOBS: readonly DemoJob[] = [
   {
     file: 'borrowers-handbook.pdf',
     title: 'The borrower’s handbook',
     dueIn: 1,
     copies: 400,
+    customer: TOOLS,
     stock: 'silk-130-sra3-sg',
   },
-  { file: 'tide-almanac.pdf', title: 'Tide almanac', dueIn: 2, copies: 250 },
-  { file: 'care-of-edges.pdf', title: 'Care of edges', dueIn: 3, copies: 120, stock: 'recycled-115-sra3-sg' },
-  { file: 'volunteer-roster.pdf', title: 'Volunteer roster', dueIn: 4, copies: 35 },
-  { file: 'loft-inventory.pdf', title: 'Loft inventory', dueIn: 6, copies: 20, stock: 'offset-100-a3' },
-  { file: 'minute-book.pdf', title: 'Minute book, facsimile', dueIn: 9, copies: 50, stock: 'offset-100-sra3-sg' },
-  { file: 'harbour-notes-damaged.pdf', title: 'Harbour notes', dueIn: 12, copies: 80 },
+  { file: 'tide-almanac.pdf', title: 'Tide almanac', dueIn: 2, copies: 250, customer: HARBOUR },
+  {
+    file: 'care-of-edges.pdf',
+    title: 'Care of edges',
+    dueIn: 3,
+    copies: 120,
+    customer: TOOLS,
+    stock: 'recycled-115-sra3-sg',
+  },
+  { file: 'volunteer-roster.pdf', title: 'Volunteer roster', dueIn: 4, copies: 35, customer: TOOLS },
+  {
+    file: 'loft-inventory.pdf',
+    title: 'Loft inventory',
+    dueIn: 6,
+    copies: 20,
+    customer: TOOLS,
+    stock: 'offset-100-a3',
+  },
+  {
+    file: 'minute-book.pdf',
+    title: 'Minute book, facsimile',
+    dueIn: 9,
+    copies: 50,
+    customer: HARBOUR,
+    stock: 'offset-100-sra3-sg',
+  },
+  { file: 'harbour-notes-damaged.pdf', title: 'Harbour notes', dueIn: 12, copies: 80, customer: HARBOUR },
   {
     file: 'annual-report.pdf',
     more: ['annual-report-cover.pdf'],
     title: 'Annual report',
     dueIn: 5,
     copies: 150,
+    customer: TOOLS,
     stock: 'offset-100-sra3-sg',
     wish: (shop) => ({
       product: {
@@ -87,6 +115,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     title: 'Workshop manual',
     dueIn: 7,
     copies: 60,
+    customer: TOOLS,
     stock: 'offset-100-sra3-sg',
     wish: (shop) => ({
       product: {
@@ -103,6 +132,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     title: 'Harbour calendar',
     dueIn: 8,
     copies: 80,
+    customer: HARBOUR,
     stock: 'silk-170-sra3-sg',
     wish: (shop) => ({
       product: { bound: 'top', binding: { kind: 'loose-leaf', by: 'wire', clearance: 8, order: 'repeat' } },
@@ -114,6 +144,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     title: 'Knots, read from the right',
     dueIn: 10,
     copies: 90,
+    customer: TOOLS,
     stock: 'silk-130-sra3-sg',
     wish: () => ({ product: { bound: 'right' } }),
   },
@@ -122,6 +153,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     title: 'Sharpening, a fold-out',
     dueIn: 11,
     copies: 300,
+    customer: TOOLS,
     stock: 'silk-170-sra3-sg',
     wish: (shop) => ({
       product: { binding: { kind: 'folded', short: 1 }, fold: '8-zigzag' },
@@ -133,6 +165,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     title: 'Pocket handbook, two at a time',
     dueIn: 14,
     copies: 500,
+    customer: TOOLS,
     stock: 'offset-100-a3',
     wish: () => ({ sheet: { up: 2, fill: 'come-and-go' } }),
   },

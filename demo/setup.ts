@@ -39,7 +39,12 @@ async function setup(): Promise<void> {
       sha256,
       name: job.file,
       artwork,
-      wish: { product: { copies: job.copies }, due: day(job.dueIn), ...(stock ? { sheet: { stock } } : {}) },
+      wish: {
+        product: { copies: job.copies },
+        customer: job.customer,
+        due: day(job.dueIn),
+        ...(stock ? { sheet: { stock } } : {}),
+      },
       title: job.title,
     });
     for (const name of job.more ?? []) {

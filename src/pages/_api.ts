@@ -3,9 +3,20 @@ import * as z from 'zod';
 import { firstProblem } from '../core';
 import { PrinterAddress, PrinterAway, PrinterHttp, PrinterRefused, PrinterUntrusted } from '../machines';
 import { ArtworkError } from '../pdf';
-import { boot, databaseAway, diskFull, FolderTaken, NotSendable, Outdated, StoreError, unstorable } from '../server';
+import {
+  boot,
+  databaseAway,
+  diskFull,
+  FolderTaken,
+  NotSendable,
+  Outdated,
+  SentBefore,
+  StillPrinting,
+  StoreError,
+  unstorable,
+} from '../server';
 import { BadBody } from './_body';
-import { view } from './_views';
+import { deliveryView, view } from './_views';
 
 export const json = (data: unknown, status = 200): Response =>
   new Response(JSON.stringify(data), {
@@ -36,6 +47,10 @@ export function endpoint(handle: (context: APIContext) => Promise<Response>): AP
       if (e instanceof z.ZodError) return refusal(400, firstProblem(e));
       if (e instanceof ArtworkError) return refusal(422, e.message, { code: e.code });
       if (e instanceof StoreError) return refusal(e.status, e.message);
+      if (e instanceof SentBefore)
+        return refusal(409, e.message, { code: 'sent-before', deliveries: e.deliveries.map(deliveryView) });
+      if (e instanceof StillPrinting)
+        return refusal(409, e.message, { code: 'printing', deliveries: e.deliveries.map(deliveryView) });
       if (e instanceof NotSendable) return refusal(409, e.message);
       if (PRINTER_ERRORS.some((kind) => e instanceof kind)) return refusal(502, (e as Error).message);
       if (e instanceof FolderTaken)

@@ -28,6 +28,12 @@ export function deliveryView(d: Delivery): DeliveryView {
     open: d.phase !== 'done',
     sheetsDone: d.sheets_done,
     sheetsTotal: d.sheets_total,
+    sheetsEach: d.sheets_each,
+    part: d.part,
+    copies: d.docket.product.copies,
+    version: d.job_version,
+    versionAt: d.version_at?.toISOString() ?? null,
+    present: d.present,
     at: d.created_at.toISOString(),
   };
 }

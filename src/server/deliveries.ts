@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { inspect, loadsOf, mark, plan, sentOf } from '../core';
+import { inspect, loadsOf, mark, partOf, plan, restAfter, sentOf, type Load, type LoadPart } from '../core';
 import { getJob, PrinterRefused, releaseJob } from '../machines';
 import { printerOf } from './addresses';
 import { sql, transaction } from './db';
@@ -8,8 +8,15 @@ import { tell } from './events';
 import { hurryCancel } from './lanes';
 import { NotSendable } from './not-sendable';
 import { sourcesOf } from './sources';
-import { deliveriesOfSend, findDelivery, insertDeliveries, type NewDelivery } from './tables/deliveries';
-import { readJob } from './tables/jobs';
+import {
+  deliveriesBefore,
+  deliveriesOfSend,
+  findDelivery,
+  insertDeliveries,
+  type Delivery,
+  type NewDelivery,
+} from './tables/deliveries';
+import { readJob, type JobRow } from './tables/jobs';
 import { readShop } from './tables/shop';
 import { writeSheets } from './work';
 
@@ -32,19 +39,69 @@ async function accept(sendId: string, list: readonly NewDelivery[]): Promise<str
   return ids;
 }
 
+/** The job was sent already: whether it is to be printed beside that is asked. */
+export class SentBefore extends Error {
+  constructor(readonly deliveries: readonly Delivery[]) {
+    super('This job was sent already.');
+  }
+}
+
+/** What else is wished of a sending. */
+export interface Sending {
+  /** What the asker calls it: asked for again, the same deliveries answer. */
+  readonly id?: string;
+  /** What becomes of earlier sendings that are printed, or were; where it is not said and there are some, it is asked. */
+  readonly before?: 'cancel' | 'keep';
+  /** Only parts of one load, by its place among the loads from 0. */
+  readonly only?: { readonly load: number; readonly parts: readonly LoadPart[] };
+}
+
 /**
  * Accepts a job for its printers, a delivery for every load.
- * @param sendId what the asker calls this sending: asked for again, the same deliveries answer
- * @throws NotSendable
+ * @throws NotSendable, SentBefore
  */
-export async function send(jobId: string, base: number, sendId: string = randomUUID()): Promise<string[]> {
-  const before = await deliveriesOfSend(sql, sendId);
-  if (before.length > 0) return before;
+export async function send(
+  jobId: string,
+  base: number,
+  { id: sendId = randomUUID(), before, only }: Sending = {},
+): Promise<string[]> {
+  const same = await deliveriesOfSend(sql, sendId);
+  if (same.length > 0) return same;
   const row = await readJob(sql, jobId);
   if (!row) throw new NotSendable('There is no such job.');
   if (row.version !== base)
     throw new NotSendable('The job was changed in another window. Look at it once more, then send.');
-  const { docket } = row;
+  const loads = await sendable(row);
+  const earlier = only ? [] : await deliveriesBefore(sql, jobId, sendId);
+  if (earlier.length > 0 && before === undefined) throw new SentBefore(earlier);
+  const list = only ? partsOf(row, loads, only) : loads.map((load, run) => ({ load, run, part: null }));
+  const ids = await accept(
+    sendId,
+    list.map(({ load, run, part }, i) => {
+      const { sheets } = sentOf(load, row.docket.send);
+      return {
+        id: idOfRun(sendId, i),
+        sendId,
+        jobId,
+        docket: row.docket,
+        run,
+        part,
+        machine: load.machine.name,
+        machineId: load.machine.id,
+        sheetsTotal: sheets,
+        sheetsEach: load.sheets.length,
+        version: row.version,
+        versionAt: row.made_at,
+      };
+    }),
+  );
+  // accepted first: killed in between, there is one too many that can be seen, and never one too few
+  if (before === 'cancel') for (const d of earlier) if (d.phase !== 'done') await cancelDelivery(d.id);
+  return ids;
+}
+
+/** The loads of a job that can be sent as it is. @throws NotSendable */
+async function sendable({ docket }: JobRow): Promise<Load[]> {
   const sources = await sourcesOf(sql, docket);
   if (!sources) throw new NotSendable('Its artwork is not in the store.');
   const { artwork } = sources;
@@ -63,19 +120,17 @@ export async function send(jobId: string, base: number, sendId: string = randomU
       );
     if (!known.printer) throw new NotSendable(`${known.name} has no print service. Export the sheets instead.`);
   }
-  return accept(
-    sendId,
-    loads.map((load, i) => ({
-      id: idOfRun(sendId, i),
-      sendId,
-      jobId,
-      docket,
-      run: i,
-      machine: load.machine.name,
-      machineId: load.machine.id,
-      sheetsTotal: sentOf(load, docket.send).sheets,
-    })),
-  );
+  return loads;
+}
+
+/** The parts that are wished of a load. @throws NotSendable where the load has none of those sheets */
+function partsOf({ docket }: JobRow, loads: readonly Load[], { load: run, parts }: NonNullable<Sending['only']>) {
+  const whole = loads[run];
+  return parts.map((part) => {
+    const load = whole && partOf(whole, part, docket.send);
+    if (!load) throw new NotSendable('The job has no such sheets any more. Look at it once more, then send.');
+    return { load, run, part };
+  });
 }
 
 /** Wishes a delivery gone: it is canceled here if the printer has not seen it, else there. */
@@ -104,17 +159,46 @@ export async function releaseDelivery(id: string): Promise<boolean> {
 export async function sendAgain(id: string, again: string = randomUUID()): Promise<string | null> {
   const d = await findDelivery(sql, id);
   if (!d || d.phase !== 'done') return null;
-  const [made] = await accept(again, [
-    {
-      id: again,
-      sendId: again,
-      jobId: d.job_id,
-      docket: d.docket,
-      run: d.run,
-      machine: d.machine,
-      machineId: d.machine_id,
-      sheetsTotal: d.sheets_total,
-    },
-  ]);
+  const [made] = await accept(again, [{ ...alike(d), id: again, sendId: again }]);
   return made ?? null;
 }
+
+/**
+ * Goes on behind the sheets of a delivery that came out well, with the docket that it prints. One that is still on its
+ * machine is canceled.
+ * @param good sheets that came out well
+ * @throws NotSendable where nothing is left to print
+ */
+export async function goOn(id: string, good: number, sendId: string = randomUUID()): Promise<string[] | null> {
+  const same = await deliveriesOfSend(sql, sendId);
+  if (same.length > 0) return same;
+  const d = await findDelivery(sql, id);
+  if (!d || d.sheets_each === null) return null;
+  const each = d.sheets_each;
+  const parts = restAfter(d.part?.sheets?.from ?? 1, each, d.sheets_total, good);
+  if (parts.length === 0) throw new NotSendable('All of its sheets came out well: there is nothing left to print.');
+  const made = await accept(
+    sendId,
+    parts.map((part, i) => {
+      const sheetsEach = part.sheets ? part.sheets.to - part.sheets.from + 1 : each;
+      const sheetsTotal = sheetsEach * (part.times ?? 1);
+      return { ...alike(d), id: idOfRun(sendId, i), sendId, part, sheetsEach, sheetsTotal };
+    }),
+  );
+  if (d.phase !== 'done') await cancelDelivery(id);
+  return made;
+}
+
+/** What another delivery of the same has in common with it. */
+const alike = (d: Delivery): Omit<NewDelivery, 'id' | 'sendId'> => ({
+  jobId: d.job_id,
+  docket: d.docket,
+  run: d.run,
+  part: d.part,
+  machine: d.machine,
+  machineId: d.machine_id,
+  sheetsTotal: d.sheets_total,
+  sheetsEach: d.sheets_each,
+  version: d.job_version,
+  versionAt: d.version_at,
+});

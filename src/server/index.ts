@@ -1,12 +1,26 @@
 /** What the routes may use of the server. */
 export { boot } from './boot';
 export { closeDatabase, databaseAway, diskFull, sql, transaction, unstorable } from './db';
-export { cancelDelivery, releaseDelivery, send, sendAgain } from './deliveries';
+export { cancelDelivery, goOn, releaseDelivery, send, sendAgain, SentBefore } from './deliveries';
 export { eventStream, tell } from './events';
 export { exchange, paced } from './exchange';
 export { FolderTaken } from './folder-lock';
 export { cancelExport, exportFile, startExport } from './exports';
-export { addFile, cleanName, jobFromArtwork, patchJob, readStored, stepJob, swapArtwork, takeIn } from './jobs';
+export {
+  addFile,
+  bringBack,
+  cleanName,
+  copyJob,
+  jobFromArtwork,
+  markDone,
+  patchJob,
+  readStored,
+  removeJob,
+  stepJob,
+  StillPrinting,
+  swapArtwork,
+  takeIn,
+} from './jobs';
 export { NotSendable } from './not-sendable';
 export { migrate } from './migrate';
 export { learnCaliper, learnMachine } from './learned';
@@ -18,5 +32,5 @@ export { answerUpload, dropUpload, takeUpload } from './uploads';
 export { findArtwork, findArtworks } from './tables/artworks';
 export { listDeliveries, type Delivery } from './tables/deliveries';
 export { findExport } from './tables/exports';
-export { listJobs, Outdated, readJob, setRemoved, type JobRow, type ListedRow } from './tables/jobs';
+export { listJobs, Outdated, readJob, type JobRow, type ListedRow } from './tables/jobs';
 export { findMachine, readShop, writeShop } from './tables/shop';

@@ -6,6 +6,7 @@ import {
   inspect,
   mark,
   nameSize,
+  openLooks,
   newDocket,
   patched,
   placedFor,
@@ -13,6 +14,7 @@ import {
   reckon,
   unpackArtwork,
   withoutSecrets,
+  workOf,
   type Artwork,
   type Docket,
   type FileRef,
@@ -21,9 +23,11 @@ import {
 import { ArtworkError } from '../pdf';
 import { sql, transaction, type Sql } from './db';
 import { tell } from './events';
+import { cancelDelivery } from './deliveries';
 import { dropStored, keep, storedAt, StoreError, workingCopyAt, type Kept } from './store';
 import { sourcesOf } from './sources';
 import { findArtwork, findArtworks, recordArtwork } from './tables/artworks';
+import { deliveriesBefore, type Delivery } from './tables/deliveries';
 import {
   changeJob,
   createJob,
@@ -32,6 +36,8 @@ import {
   putSummary,
   Outdated,
   readJob,
+  setDone,
+  setRemoved,
   type Change,
   type JobRow,
   type Summary,
@@ -75,6 +81,56 @@ export function cleanName(name: string): string {
   const base = name.toWellFormed().split(/[/\\]/).pop() ?? '';
   const plain = base.replace(/[\u0000-\u001f\u007f\u202a-\u202e\u2066-\u2069]/g, '').trim();
   return [...plain].slice(0, 200).join('') || 'unnamed';
+}
+
+/** The job is on a machine: what is to become of that is asked before it leaves the list. */
+export class StillPrinting extends Error {
+  constructor(readonly deliveries: readonly Delivery[]) {
+    super('This job is on a machine. Say whether it is to be printed to its end.');
+  }
+}
+
+/**
+ * Takes a job off the list; it stays among the removed ones.
+ * @param press what becomes of what a machine has of it; where it is not said and one has, it is asked
+ * @throws StillPrinting
+ */
+export async function removeJob(id: string, press?: 'stop' | 'print'): Promise<boolean> {
+  const open = (await deliveriesBefore(sql, id, null)).filter((d) => d.phase !== 'done');
+  if (open.length > 0 && press === undefined) throw new StillPrinting(open);
+  const removed = await setRemoved(sql, id, true);
+  if (removed && press === 'stop') for (const d of open) await cancelDelivery(d.id);
+  if (removed) tell({ kind: 'jobs' });
+  return removed;
+}
+
+/** Puts a removed job back on the list. */
+export async function bringBack(id: string): Promise<boolean> {
+  const there = await setRemoved(sql, id, false);
+  if (there) tell({ kind: 'jobs' });
+  return there;
+}
+
+/** Puts down that a job is made, or not made yet. */
+export async function markDone(id: string, done: boolean): Promise<boolean> {
+  const there = await setDone(sql, id, done);
+  if (there) tell({ kind: 'jobs' });
+  return there;
+}
+
+/**
+ * Makes a job with the wishes of another, to be changed; its history and its day stay with the other.
+ * @param id what the asker calls it: asked for again, it is not made twice
+ * @returns its id, or null where there is no such job
+ */
+export async function copyJob(of: string, id: string = randomUUID()): Promise<string | null> {
+  const row = await readJob(sql, of);
+  if (!row) return null;
+  const docket: Docket = { ...row.docket, due: null, date: today() };
+  const summary = await summarise(sql, docket);
+  await transaction((tx) => createJob(tx, id, docket, summary, `copied from job ${row.number}`));
+  tell({ kind: 'jobs' });
+  return id;
 }
 
 const today = (): string => new Date().toISOString().slice(0, 10);
@@ -141,8 +197,15 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
     stock: `${docket.sheet.stock.name} ${docket.sheet.stock.format}`,
     swatch: docket.sheet.stock.swatch,
     stops: findings.filter((f) => f.severity === 'stop').length,
-    looks: findings.filter((f) => f.severity === 'look').length,
-    firstFinding: findings.find((f) => f.severity !== 'fine')?.title ?? null,
+    looks: openLooks(findings).length,
+    firstFinding: findings.find((f) => f.severity !== 'fine' && !f.accepted)?.title ?? null,
+    customer: docket.customer,
+    machine: docket.sheet.machine.name,
+    finishing: docket.finish.here
+      ? workOf(docket.finish, planned, docket.product.copies).map(
+          ({ step }) => `${step.process} on ${step.machine.name}`,
+        )
+      : [],
   };
 }
 

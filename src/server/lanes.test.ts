@@ -265,11 +265,11 @@ describe('a delivery', () => {
   it('is named by who asks for it: asked for twice, or twelve times at once, it is sent once', async () => {
     const { id } = await newJob();
     const name = randomUUID();
-    const answers = await Promise.all(Array.from({ length: 12 }, () => send(id, 1, name)));
+    const answers = await Promise.all(Array.from({ length: 12 }, () => send(id, 1, { id: name })));
     expect(new Set(answers.map(String)).size).toBe(1);
     // changed since: what was accepted stays accepted
     await patchJob(id, 1, { product: { copies: 9 } }, 'x');
-    expect(await send(id, 1, name)).toEqual(answers[0]);
+    expect(await send(id, 1, { id: name })).toEqual(answers[0]);
     await until(answers[0]![0]!, (d) => d.phase === 'follow');
     await wakeAll();
     await pause(300);

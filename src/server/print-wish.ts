@@ -1,6 +1,7 @@
 import {
   loadsOf,
   lying,
+  partOf,
   sentOf,
   turnFor,
   type Docket,
@@ -17,7 +18,8 @@ import type { Delivery } from './tables/deliveries';
 /** The load that a delivery is; one accepted before there were several was all of one. */
 export const loadOf = (d: Delivery, planned: Plan): Load => {
   const loads = loadsOf(d.docket.product.copies, planned);
-  return loads[d.run ?? 0] ?? loads[0]!;
+  const load = loads[d.run ?? 0] ?? loads[0]!;
+  return (d.part && partOf(load, d.part, d.docket.send)) ?? load;
 };
 
 const sidesOf = ({ sheet }: Docket, { machine, sides }: Load): JobWish['sides'] =>

@@ -360,7 +360,7 @@ describe('a job of several files and stocks', () => {
     // of five sheets of spoilage a stock the text, four sheets, is printed once more, and its cover with it
     const spoils = { ...machine, spoilage: { sheets: 5, percent: 0 } };
     const more = await patchJob(id, after!.version, { sheet: { machine: spoils }, send: { overs: true } }, 'overs');
-    const [fourth] = await send(id, more!.version);
+    const [fourth] = await send(id, more!.version, { before: 'keep' });
     await deliver(fourth!);
     expect(await untilEnded(fourth!)).toMatchObject({ state: 'completed', sheets_total: 20, sheets_done: 20 });
     // loaded anew since: the printer looks for the stock itself, rather than draw from a tray with another in it

@@ -1,7 +1,11 @@
 import { useEffect, useState } from 'react';
+import { restAfter, wholeNumber } from '../core';
 import { ask, listen, make, newId } from './client';
 import { Button } from './Button';
 import { cx } from './cx';
+import { timeText } from './days';
+import { Dialog } from './Dialog';
+import { CountField } from './fields';
 import { Meter } from './Meter';
 import { useNotices } from './Notices';
 import { refreshing } from './refresh';
@@ -45,9 +49,71 @@ export function useDeliveries(
   return list;
 }
 
+/** What of the job a delivery prints: `sheets 3 to 5, 2 times`; empty where it is all. */
+function partSaid({ part }: Pick<DeliveryView, 'part'>): string {
+  if (!part) return '';
+  const { sheets, times } = part;
+  const which =
+    sheets === null
+      ? ''
+      : sheets.from === sheets.to
+        ? `sheet ${wholeNumber(sheets.from)}`
+        : `sheets ${wholeNumber(sheets.from)} to ${wholeNumber(sheets.to)}`;
+  const often = times === null ? '' : times === 1 ? 'once' : `${wholeNumber(times)} times`;
+  return [which || 'all sheets', often].filter(Boolean).join(', ');
+}
+
+/** `D2 prints 400 copies of the version of 14:02`, for a question about it. */
+export function saidOfDelivery(d: DeliveryView): string {
+  const of = d.versionAt ? ` of the version of ${timeText(d.versionAt)}` : '';
+  const what = d.part ? partSaid(d) : `${wholeNumber(d.copies)} ${d.copies === 1 ? 'copy' : 'copies'}`;
+  return `D${d.number} ${d.open ? 'prints' : 'printed'} ${what}${of}`;
+}
+
+/** Asks how many sheets came out well, and goes on behind them. */
+function GoOn({ d, onClose }: { readonly d: DeliveryView; readonly onClose: () => void }) {
+  const { say } = useNotices();
+  const [good, setGood] = useState(Math.min(d.sheetsDone, d.sheetsTotal));
+  const each = d.sheetsEach ?? 1;
+  const rest = restAfter(d.part?.sheets?.from ?? 1, each, d.sheetsTotal, good);
+  const go = (): void => {
+    make(`/api/deliveries/${d.id}/on`, 'POST', { id: newId(), good } as { id: string }).then(onClose, (e: Error) =>
+      say({ tone: 'stop', text: e.message }),
+    );
+  };
+  return (
+    <Dialog title={`Go on with D${d.number}`} open onClose={onClose}>
+      <p>
+        Count what came out well, in the order of printing. The machine has told of {wholeNumber(d.sheetsDone)} of{' '}
+        {wholeNumber(d.sheetsTotal)}.
+      </p>
+      <div className="mt-3 flex items-center gap-2">
+        <CountField label="Good sheets" value={good} min={0} max={d.sheetsTotal} onChange={setGood} autoFocus />
+        <span>good sheets</span>
+      </div>
+      <p className="mt-2 text-sm">
+        {good > 0 && `Sheets 1 to ${wholeNumber(good)} are good. `}
+        {rest.length === 0
+          ? 'Nothing is left to print.'
+          : `It goes on from ${wholeNumber(good + 1)}: ${rest.map((part) => partSaid({ part })).join(', then ')}.`}
+        {d.open && rest.length > 0 && ` D${d.number} is canceled.`}
+      </p>
+      <div className="mt-4 flex gap-2">
+        <Button kind="next" isDisabled={rest.length === 0} onPress={go}>
+          Go on from {wholeNumber(good + 1)}
+        </Button>
+        <Button kind="quiet" onPress={onClose}>
+          Leave it
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
 /** One delivery: what it is at, how far, what to do. */
 export function DeliveryItem({ d, withTitle }: { d: DeliveryView; withTitle: boolean }) {
   const { say } = useNotices();
+  const [going, setGoing] = useState(false);
   const act = (what: 'cancel' | 'release' | 'again'): void => {
     make(`/api/deliveries/${d.id}/${what}`, 'POST', { id: newId() }).catch((e: Error) =>
       say({ tone: 'stop', text: e.message }),
@@ -74,6 +140,15 @@ export function DeliveryItem({ d, withTitle }: { d: DeliveryView; withTitle: boo
           {d.canceling ? 'canceling' : STATES[d.state]}
         </span>
       </div>
+      <p className="text-sm text-ink-soft">
+        {[
+          partSaid(d),
+          d.versionAt && `version of ${timeText(d.versionAt)}`,
+          !d.present && d.state !== 'canceled' && 'the job was changed since',
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+      </p>
       {d.open && (
         <div className="mt-1 flex items-center gap-3">
           <Meter
@@ -104,7 +179,15 @@ export function DeliveryItem({ d, withTitle }: { d: DeliveryView; withTitle: boo
             Send again
           </Button>
         )}
+        {d.sheetsEach !== null &&
+          (!d.open || d.state === 'stopped') &&
+          (d.state !== 'completed' || d.sheetsTotal > 1) && (
+            <Button small onPress={() => setGoing(true)}>
+              Go on from…
+            </Button>
+          )}
       </div>
+      {going && <GoOn d={d} onClose={() => setGoing(false)} />}
     </li>
   );
 }

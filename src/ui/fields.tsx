@@ -1,5 +1,15 @@
 import { useId, useState, type ReactNode } from 'react';
-import { formatNumber, LengthError, parseLength, parseSize, formatSize, nameSize, type Size, type Unit } from '../core';
+import {
+  formatNumber,
+  LengthError,
+  parseLength,
+  parseSize,
+  formatSize,
+  nameSize,
+  type Size,
+  type Unit,
+  wholeNumber,
+} from '../core';
 import { cx } from './cx';
 
 /** A labelled row of a station. */
@@ -110,6 +120,7 @@ export function LengthField({
   min = 0,
   max = 5000,
   wide,
+  autoFocus,
 }: {
   label: string;
   value: number;
@@ -118,6 +129,7 @@ export function LengthField({
   min?: number;
   max?: number;
   wide?: boolean;
+  autoFocus?: boolean;
 }) {
   const factor = unit === 'mm' ? 1 : 25.4;
   const show = (mm: number): string => `${formatNumber(mm / factor, 3)} ${unit}`;
@@ -126,6 +138,7 @@ export function LengthField({
       label={label}
       shown={show(value)}
       wide={wide}
+      autoFocus={autoFocus}
       take={(text) => {
         const mm = parseLength(text, unit);
         if (mm < min - 1e-9 || mm > max + 1e-9) throw new Error(`Type ${show(min)} to ${show(max)}.`);
@@ -202,7 +215,7 @@ export function CountField({
           }
         }
         if (!Number.isInteger(n) || n < min || n > max)
-          throw new Error(`Type a whole number from ${min} to ${max.toLocaleString('en')}.`);
+          throw new Error(`Type a whole number from ${min} to ${wholeNumber(max)}.`);
         onChange(n);
       }}
     />

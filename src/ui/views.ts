@@ -1,4 +1,4 @@
-import type { Docket, PackedArtwork, Shop } from '../core';
+import type { Docket, LoadPart, PackedArtwork, Shop } from '../core';
 
 /** What the server and the windows tell each other, as values. */
 
@@ -49,6 +49,16 @@ export interface DeliveryView {
   readonly open: boolean;
   readonly sheetsDone: number;
   readonly sheetsTotal: number;
+  /** Sheets of one time; null for what is older than this is known. */
+  readonly sheetsEach: number | null;
+  /** What of its load it prints; null for all. */
+  readonly part: LoadPart | null;
+  /** Copies that the docket wishes which it prints. */
+  readonly copies: number;
+  /** The version of the job that it prints, since when that stood, and whether the job is still so. */
+  readonly version: number | null;
+  readonly versionAt: string | null;
+  readonly present: boolean;
   readonly at: string;
 }
 
@@ -61,9 +71,19 @@ export interface PrinterView {
   readonly message: string | null;
 }
 
+/** Where a job stands in the day's work. */
+export type Standing = 'to decide' | 'ready' | 'on the floor' | 'to finish' | 'done';
+
 export interface ListedJob {
   readonly id: string;
   readonly number: number;
+  readonly version: number;
+  readonly standing: Standing;
+  /** Whether it was changed since what was sent of it. */
+  readonly changed: boolean;
+  readonly created_at: string;
+  readonly changed_at: string;
+  readonly removed_at: string | null;
   readonly summary: {
     readonly title: string;
     readonly file: string;
@@ -79,6 +99,10 @@ export interface ListedJob {
     readonly stops: number;
     readonly looks: number;
     readonly firstFinding: string | null;
+    readonly customer: string | null;
+    readonly machine: string;
+    /** What is to be done when it is printed. */
+    readonly finishing: readonly string[];
   };
   readonly delivery: {
     readonly state: DeliveryView['state'];

@@ -63,10 +63,18 @@ export type Product = z.infer<typeof Product>;
 export type ProductKind = Product['kind'];
 export type ProductOf<K extends ProductKind> = Extract<Product, { kind: K }>;
 
+/** What was noticed and is to stay as it is: holds as long as the finding says the same. */
+export const Accepted = z.strictObject({
+  id: z.string().min(1).max(100).describe('The finding'),
+  said: z.string().max(1000).describe('What it said, lengths in millimetres'),
+});
+export type Accepted = z.infer<typeof Accepted>;
+
 export const Docket = z.strictObject({
   kind: z.literal('odd-sparrow docket'),
   version: z.literal(3),
   title: z.string().min(1).max(300),
+  customer: z.string().min(1).max(200).nullable().default(null).describe('Whom it is made for'),
   artwork: ArtworkWish,
   product: Product,
   sheet: SheetWish,
@@ -79,6 +87,7 @@ export const Docket = z.strictObject({
       .default(false)
       .describe('Whether the sheets reckoned as spoilage are printed as well, as whole copies; else laid ready'),
   }),
+  accepted: z.array(Accepted).max(100).default([]).describe('Findings that were looked at and are to stay'),
   due: z.iso.date().nullable().describe('When the customer needs it'),
   date: z.iso.date().describe('The date printed in the slug line'),
 });

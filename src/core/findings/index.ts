@@ -1,9 +1,11 @@
-import type { Product, ProductKind, ProductOf } from '../docket';
+import type { Patch, Product, ProductKind, ProductOf } from '../docket';
 import type { ProductPlan, ProductPlans } from '../makeup';
 import { BOUND } from './bound';
+import { accepting as acceptingOf, withAccepted } from './accepted';
 import { STATIONS, type Finding, type Inspected, type InspectedBook } from './kinds';
 import { SHARED } from './shared';
 
+export { openLooks, reopening } from './accepted';
 export { pageRanges, plural } from './kinds';
 export type { Finding, Inspected, Offer, Remedy, Search, Station } from './kinds';
 
@@ -22,8 +24,16 @@ type Looking = (it: Inspected, product: Product, plan: ProductPlan) => readonly 
 
 const SEVERITIES = { stop: 0, look: 1, fine: 2 } as const;
 
-/** Everything worth noticing, the worst first, within that in the order of the stations. */
-export function inspect(it: Inspected): Finding[] {
+/**
+ * Everything worth noticing, the worst first, within that in the order of the stations; what was accepted after what
+ * still wants a decision.
+ */
+export const inspect = (it: Inspected): Finding[] => withAccepted(it, noticed);
+
+/** The change that lets a finding stand, until it says something else; null for one that is not to be accepted. */
+export const accepting = (finding: Finding, it: Inspected): Patch | null => acceptingOf(finding, it, noticed);
+
+function noticed(it: Inspected): Finding[] {
   const { product } = it.docket;
   // what is wrong with the product comes first: sheets that do not fit may come of it
   const ofProduct = OF_PRODUCT[product.kind] as Looking;

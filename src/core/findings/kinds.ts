@@ -40,6 +40,8 @@ export interface Finding {
   readonly station: Station;
   readonly title: string;
   readonly detail: string;
+  /** Whether somebody has looked at it and let it stand. */
+  readonly accepted?: boolean;
   /** What may mend it: asked for, and tried, only when it is shown. */
   readonly offers?: () => readonly (Offer | Search)[];
 }

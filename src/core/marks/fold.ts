@@ -1,4 +1,4 @@
-import type { FoldLine } from './fold-lines';
+import type { FoldLine } from '../lay';
 import { linesOutside } from './outside';
 import { lineFields, type LaySide, type MarkRule } from './rules';
 

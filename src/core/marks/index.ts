@@ -1,13 +1,12 @@
 import { MARK_ORDER, type Docket, type MarksWish, type WishedMark } from '../docket';
 import { cutsOf } from '../cutting';
-import { onForm, throughSheet, withMargin, type Lay } from '../lay';
+import { foldLinesOnForm, onForm, throughSheet, withMargin, type Lay } from '../lay';
 import { bounds, type Rect } from '../measure';
 import type { Plan, SideName } from '../sheet';
 import { centre } from './centre';
 import { collating } from './collating';
 import { crop } from './crop';
 import { fold } from './fold';
-import { foldLinesOnForm } from './fold-lines';
 import type { Mark } from './kinds';
 import { register } from './register';
 import type { LaySide, MarkField, MarkRule, SheetSide } from './rules';
@@ -20,7 +19,6 @@ export type { Mark, MarkKind } from './kinds';
 export type { MarkField } from './rules';
 export { slugText } from './slug';
 export { SHORTEST_MARK } from './line';
-export { foldLines, type FoldLine } from './fold-lines';
 export { tabsOn } from './tab';
 
 /** The rules of every mark that can be wished for, in the order in which they are drawn. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { foldLines, mark, slugText, type Mark } from '.';
+import { foldLines } from '../lay';
+import { mark, slugText, type Mark } from '.';
 import { patched, type Patch } from '../docket';
 import { plan } from '../sheet';
 import { artworkOf, docketFor, SHOP } from '../testing';

@@ -3,7 +3,7 @@ import type { Lay } from '../lay';
 import type { Piece } from '../makeup';
 import type { Rect } from '../measure';
 import type { Plan, Sheet, SideName } from '../sheet';
-import type { FoldLine } from './fold-lines';
+import type { FoldLine } from '../lay';
 import type { Mark, MarkSpace } from './kinds';
 
 /** A side of a lay, whatever pages are on it. Millimetres, seen from that side. */

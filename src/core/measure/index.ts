@@ -1,4 +1,5 @@
 export * from './length';
+export * from './writing';
 export * from './size';
 export * from './rect';
 export * from './matrix';

@@ -1,3 +1,5 @@
+import { withDecimalMark, withMarks } from './writing';
+
 /** Lengths as people type them. In core every length is a `number` of millimetres. */
 
 export type Unit = 'mm' | 'in';
@@ -119,14 +121,11 @@ export function formatLength(mm: number, unit: Unit = 'mm', digits = 3): string 
 export function formatNumber(value: number, digits = 2): string {
   const text = value.toFixed(digits);
   const short = text.includes('.') ? text.replace(/\.?0+$/, '') : text;
-  return short === '-0' ? '0' : short;
+  return short === '-0' ? '0' : withDecimalMark(short);
 }
 
 /** Whether two lengths are the same within {@link EPSILON}. */
 export const same = (a: number, b: number): boolean => Math.abs(a - b) <= EPSILON;
 
-/** A whole number for reading, thousands set apart by a thin space. */
-export const wholeNumber = (v: number): string =>
-  Math.round(v)
-    .toString()
-    .replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009');
+/** A whole number for reading, thousands set apart as the shop does. */
+export const wholeNumber = (v: number): string => withMarks(Math.round(v).toString());

@@ -1,7 +1,8 @@
 import { Docket, patched } from '../docket';
 import { inspect, type Finding, type Inspected, type Offer, type Remedy, type Search } from '../findings';
 import { mark } from '../marks';
-import { cost, money } from '../reckoning';
+import { money } from '../measure';
+import { cost } from '../reckoning';
 import { plan } from '../sheet';
 
 /** A remedy that was tried: what the job then costs, in cents. */

@@ -1,4 +1,4 @@
-import { formatNumber, wholeNumber } from '../measure';
+import { formatNumber, money, wholeNumber } from '../measure';
 
 /** A figure with the sum that made it. */
 export interface Figure {
@@ -26,10 +26,6 @@ export type FigureKey =
   | 'finishTime'
   | 'spine'
   | 'creep';
-
-/** Money from cents. */
-export const money = (cents: number): string =>
-  `${(cents / 100).toFixed(2).replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009')}\u00a0€`;
 
 /** Minutes for reading: `4 min`, `2 h 05`. */
 export function duration(minutes: number): string {

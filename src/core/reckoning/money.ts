@@ -1,5 +1,6 @@
 import { formatNumber as n, wholeNumber as whole } from '../measure';
-import { money, type Figure } from './figure';
+import { money } from '../measure';
+import type { Figure } from './figure';
 import { sheetsOfRun, termsOf, totalOf, type Reckoned } from './sheets';
 
 const sidesSaid = (sides: 1 | 2): string => (sides === 2 ? '2 sides' : '1 side');

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { duration, figureText, money, reckon } from '.';
+import { money } from '../measure';
+import { duration, figureText, reckon } from '.';
 import { patched } from '../docket';
 import { plan, runsOf } from '../sheet';
 import { costOf } from './money';

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type Docket, type Patch } from '../docket';
 import { leavesOf, pageStanding } from '../makeup';
-import { foldLines, mark } from '../marks';
+import { foldLines } from '../lay';
+import { mark } from '../marks';
 import { reckon } from '../reckoning';
 import type { Stock } from '../shop';
 import { artworkOf, BOARD, coverOn, docketFor, page, shapeOf, SHOP } from '../testing';

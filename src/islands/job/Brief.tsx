@@ -1,6 +1,7 @@
-import { useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { Button, Dialog, DialogTrigger, Popover } from 'react-aria-components';
-import { countedPages, formatLength, nameSize, rulesOf, wholeSheets } from '../../core';
+import { countedPages, dayText, formatLength, nameSize, rulesOf, wholeSheets } from '../../core';
+import { fetchIdle } from '../../ui/fetched';
 import { POPOVER } from '../../ui/popover';
 import { Entry } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
@@ -18,7 +19,9 @@ import {
   BoundControl,
   CopiesControl,
   MachineControl,
+  searchList,
   SizeControl,
+  sizeList,
   StockControl,
   TrimmedControl,
   UpControl,
@@ -49,7 +52,7 @@ function Word({
         </Button>
         <Popover className={`${POPOVER} p-3 text-base`} placement="bottom start">
           <Dialog aria-label={name} className="grid gap-2 outline-none">
-            {children(() => setOpen(false))}
+            <Led>{children(() => setOpen(false))}</Led>
           </Dialog>
         </Popover>
       </DialogTrigger>
@@ -58,15 +61,27 @@ function Word({
   );
 }
 
+/** Leads the focus to what a word opens: its field, the choice that holds, else the first that can be pressed. */
+function Led({ children }: { readonly children: ReactNode }) {
+  const lead = useCallback((el: HTMLDivElement | null): void => {
+    if (!el || el.contains(document.activeElement)) return;
+    const first =
+      el.querySelector<HTMLElement>('input[type=radio]:checked') ??
+      el.querySelector<HTMLElement>('input:not([type=hidden]), [tabindex="0"], button');
+    first?.focus();
+  }, []);
+  return (
+    <div ref={lead} className="grid gap-2">
+      {children}
+    </div>
+  );
+}
+
 const COUNT_WORDS = ['none', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
 const counted = (n: number): string => COUNT_WORDS[n] ?? String(n);
 const upWord = (n: number): string => `${counted(n)} up`;
 
-function dueWord(due: string | null): string {
-  return due
-    ? new Date(due).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' })
-    : 'a day not yet said';
-}
+const dueWord = (due: string | null): string => (due ? dayText(due) : 'a day not yet said');
 
 /** `an 8-page`, `an 80-page`, `a 28-page`: 8, 11, 18 and what begins with eighty or eight hundred are said with a vowel. */
 const article = (n: number): string => (/^(8|11$|18$|11\d{3}$|18\d{3}$)/.test(String(n)) ? 'an' : 'a');
@@ -102,7 +117,7 @@ function MadeWords() {
           name="Bleed"
           after=","
         >
-          {(close) => <BleedControl done={close} />}
+          {(close) => <BleedControl done={close} autoFocus />}
         </Word>
       )}{' '}
     </>
@@ -183,6 +198,28 @@ function PartWords() {
   );
 }
 
+/** Whom it is made for; nothing is said of it where nobody is named. */
+function CustomerWord() {
+  const { customer, change } = useBook(({ docket, change }) => ({ customer: docket.customer, change }));
+  return (
+    <Word say={customer ?? 'no one named'} name="Customer" after=",">
+      {(close) => (
+        <Entry
+          label="Customer"
+          shown={customer ?? ''}
+          wide
+          autoFocus
+          take={(text) => {
+            const to = text.trim().slice(0, 200) || null;
+            change({ customer: to }, to ? `for ${to}` : 'for no one named');
+            close();
+          }}
+        />
+      )}
+    </Word>
+  );
+}
+
 function DueWord() {
   const { due, change } = useBook(({ docket, change }) => ({ due: docket.due, change }));
   return (
@@ -193,6 +230,7 @@ function DueWord() {
           type="date"
           shown={due ?? ''}
           wide
+          autoFocus
           take={(text) => {
             if (text && !/^\d{4}-\d\d-\d\d$/.test(text)) throw new Error('Type a date.');
             change({ due: text || null }, text ? `due ${text}` : 'no due date');
@@ -208,6 +246,7 @@ function DueWord() {
 export function Brief() {
   const { docket, plan } = useBook(({ docket, plan }) => ({ docket, plan }));
   const { unit } = useUnit();
+  useEffect(() => fetchIdle([searchList, sizeList]), []);
   const { product, sheet } = docket;
   const up = plan.sheets.main.lay.downs.length;
   const pages = countedPages(plan.product);
@@ -239,7 +278,7 @@ export function Brief() {
       <Word say={sheet.machine.name} name="Machine" after=",">
         {(close) => <MachineControl done={close} />}
       </Word>{' '}
-      for <DueWord />
+      for <CustomerWord /> by <DueWord />
     </p>
   );
 }

@@ -1,11 +1,13 @@
 import { useEffect, useState } from 'react';
 import { listen } from '../../ui/client';
+import { RegionKey, SkipLinks } from '../../ui/Regions';
 import { NoticeList } from '../../ui/Notices';
 import type { JobPage } from '../../ui/views';
 import { Brief } from './Brief';
 import { ClashDialog } from './ClashDialog';
 import { Context, useJobStore } from './context';
 import { Stations } from './docket/Stations';
+import { DropOnJob } from './DropOnJob';
 import { Headline } from './Headline';
 import { Reckoning } from './Reckoning';
 import { jobStore } from './store';
@@ -17,26 +19,39 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
   return (
     <Context value={store}>
       <Behind />
+      <RegionKey />
+      <SkipLinks
+        to={[
+          ['docket', 'To the docket'],
+          ['table', 'To the table'],
+        ]}
+      />
       {/* zoomed in, or on a small window, the parts follow one another and the page scrolls */}
       <div className="flex min-h-screen flex-col min-[900px]:h-screen min-[900px]:min-h-[560px]">
         <Headline pictures={first.pictures} />
-        <div className="border-b border-ink bg-oat px-4 py-2">
+        <section
+          aria-label="The job in a sentence"
+          data-region="brief"
+          className="border-b border-ink bg-oat px-4 py-2"
+        >
           <Brief />
-        </div>
+        </section>
         <div className="flex min-h-0 flex-1 flex-col-reverse min-[900px]:grid min-[900px]:grid-cols-[minmax(300px,23rem)_1fr]">
-          <aside
+          <section
             aria-label="Docket"
+            data-region="docket"
             className="flex min-h-0 flex-col border-ink bg-oat max-[900px]:border-t min-[900px]:border-r"
           >
             <div className="relative min-h-0 flex-1 overflow-y-auto">
               <Stations />
             </div>
             <Reckoning />
-          </aside>
+          </section>
           <Tables />
         </div>
       </div>
       <ClashDialog store={store} />
+      <DropOnJob />
       <NoticeList />
     </Context>
   );
@@ -70,10 +85,6 @@ function Behind() {
     const hold = (e: BeforeUnloadEvent): void => {
       if (store.getState().sync !== 'saved') e.preventDefault();
     };
-    // a file dropped beside its place must not take the window with it
-    const stay = (e: DragEvent): void => e.preventDefault();
-    window.addEventListener('dragover', stay);
-    window.addEventListener('drop', stay);
     window.addEventListener('keydown', onKey);
     // a page that listens for leaving is kept out of the browser's back and forward cache: only while there is need
     const listenForLeaving = (): void => {
@@ -83,8 +94,6 @@ function Behind() {
     const stop = store.subscribe(listenForLeaving);
     return () => {
       stop();
-      window.removeEventListener('dragover', stay);
-      window.removeEventListener('drop', stay);
       window.removeEventListener('keydown', onKey);
       window.removeEventListener('beforeunload', hold);
     };

@@ -6,7 +6,9 @@ import { Dialog } from '../../ui/Dialog';
 const KEYS: readonly (readonly [string, string])[] = [
   ['F', 'turn the sheet over'],
   ['X', 'see through it'],
-  ['N', 'reading numbers on and off'],
+  ['N', 'numbers large, small in a corner, none'],
+  ['L', 'lengths: margins, trims and gaps'],
+  ['M', 'measure: two presses, Shift straight, Esc lets go'],
   ['G', 'bleed, folds and no-print edges on and off'],
   ['← →', 'sheet before, sheet after; in the dummy, turn the page'],
   ['+ − 0', 'nearer, farther, fit'],
@@ -18,6 +20,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['1 to 6, ↑ ↓', 'among the plans of sections: take one'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['Tab', 'walks brief, docket and table'],
+  ['F6', 'to the next part of the screen, Shift F6 back'],
   ['Enter, Esc', 'in a field: take what is typed, put back what was'],
   ['?', 'this list'],
 ];

@@ -1,26 +1,34 @@
 import { memo, Suspense, useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { fetched, fetchIdle } from '../../ui/fetched';
+import { inField } from '../../ui/keys';
 import { Severity } from '../../ui/Severity';
 import { useJob } from './context';
+import { openStation } from './docket/opening';
 import { LightTable } from './table/LightTable';
 import { RunStrip } from './table/RunStrip';
-import type { TableState } from './table/state';
+import { NEXT_NUMBERS, type TableState } from './table/state';
 
 const dummy = fetched(async () => (await import('./dummy/Dummy')).Dummy);
 const pages = fetched(async () => (await import('./pages/Pages')).Pages);
 
-const typing = (e: KeyboardEvent): boolean =>
-  e.target instanceof HTMLElement &&
-  e.target.closest('input, select, textarea, [role=listbox], [role=dialog]') !== null;
-
 type View = 'sheet' | 'dummy' | 'pages';
 
-const FIRST: TableState = { sheet: 0, turned: false, through: false, numbers: true, aids: true, creep: false };
-const SWITCHES: Readonly<Record<string, 'turned' | 'through' | 'numbers' | 'aids' | 'creep'>> = {
+const FIRST: TableState = {
+  sheet: 0,
+  turned: false,
+  through: false,
+  numbers: 'large',
+  aids: true,
+  creep: false,
+  lengths: false,
+  tape: false,
+};
+const SWITCHES: Readonly<Record<string, 'turned' | 'through' | 'aids' | 'creep' | 'lengths' | 'tape'>> = {
   f: 'turned',
   x: 'through',
-  n: 'numbers',
+  l: 'lengths',
+  m: 'tape',
   g: 'aids',
   c: 'creep',
 };
@@ -45,11 +53,12 @@ export function Tables() {
   useEffect(() => fetchIdle([pages, dummy]), []);
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
-      if (e.ctrlKey || e.metaKey || e.altKey || typing(e)) return;
+      if (e.ctrlKey || e.metaKey || e.altKey || inField(e)) return;
       const key = e.key.toLowerCase();
       const flip = SWITCHES[key];
       const to = VIEWS[key];
       if (flip) setTable((t) => ({ ...t, [flip]: !t[flip] }));
+      else if (key === 'n') setTable((t) => ({ ...t, numbers: NEXT_NUMBERS[t.numbers] }));
       else if (to) setView(to);
       else return;
       e.preventDefault();
@@ -58,7 +67,7 @@ export function Tables() {
     return () => window.removeEventListener('keydown', onKey);
   }, []);
   return (
-    <main className="flex min-h-0 min-w-0 flex-col max-[900px]:h-[max(85vh,26rem)]">
+    <main data-region="table" className="flex min-h-0 min-w-0 flex-col max-[900px]:h-[max(85vh,26rem)]">
       <div className="flex min-h-10 flex-wrap items-center gap-x-4 border-b border-ink/50 bg-glass-deep px-3">
         <ViewSwitch view={view} onChange={setView} />
         <Foremost />
@@ -102,15 +111,33 @@ const ViewSwitch = memo(function ViewSwitch({ view, onChange }: { view: View; on
 
 /** The worst finding, above the table where it cannot be missed. */
 function Foremost() {
-  const { title, severity, more } = useJob(({ findings }) => {
-    const open = findings.filter((f) => f.severity !== 'fine');
+  const { title, severity, station, more, accepted } = useJob(({ findings }) => {
+    const open = findings.filter((f) => f.severity !== 'fine' && !f.accepted);
     const [worst] = open;
-    return { title: worst?.title ?? null, severity: worst?.severity ?? ('fine' as const), more: open.length - 1 };
+    return {
+      title: worst?.title ?? null,
+      severity: worst?.severity ?? ('fine' as const),
+      station: worst?.station ?? null,
+      more: open.length - 1,
+      accepted: findings.filter((f) => f.accepted).length,
+    };
   });
+  const nothing = accepted > 0 ? `Nothing against it, ${accepted} accepted.` : 'Nothing against it.';
   return (
     <p className="flex min-w-0 items-center gap-2" role="status" aria-label="Foremost finding">
       <Severity of={severity} />
-      <span className="truncate">{title ?? 'Nothing against it.'}</span>
+      {title !== null && station !== null ? (
+        <button
+          type="button"
+          className="truncate text-left underline decoration-ink/30 underline-offset-3 hover:decoration-ink"
+          title={`${title}: to its place in the docket`}
+          onClick={() => openStation(station)}
+        >
+          {title}
+        </button>
+      ) : (
+        <span className="truncate">{nothing}</span>
+      )}
       {more > 0 && <span className="shrink-0 text-sm">and {more} more in the docket</span>}
     </p>
   );

@@ -7,8 +7,11 @@ import {
   sizePatch,
   withStockFor,
   type Patch,
+  type Size,
 } from '../../core';
-import { Choice, Pick } from '../../ui/choices';
+import { Suspense } from 'react';
+import { Choice, Pick, type Option } from '../../ui/choices';
+import { fetched } from '../../ui/fetched';
 import { CountField, LengthField, SizeField } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
 import { useBook, useJob } from './context';
@@ -18,6 +21,36 @@ import { machineOptions, stockOptions, withMachine, withStock } from './wishes';
 interface Props {
   readonly done?: () => void;
   readonly autoFocus?: boolean;
+}
+
+/** What opens from a word of the brief: it is fetched when the screen stands. */
+export const searchList = fetched(async () => (await import('../../ui/SearchList')).SearchList);
+export const sizeList = fetched(async () => (await import('../../ui/SizeList')).SizeList);
+
+/** One of many: in the docket a button that opens a list; in the brief, where a word has opened it, the list itself. */
+function OneOf<K extends string>({
+  done,
+  label,
+  value,
+  options,
+  onChange,
+}: Props & {
+  readonly label: string;
+  readonly value: K;
+  readonly options: readonly Option<K>[];
+  readonly onChange: (key: K) => void;
+}) {
+  if (!done) return <Pick label={label} value={value} options={options} onChange={onChange} />;
+  return (
+    <Suspense fallback={<div className="h-40 w-80" aria-busy />}>
+      <searchList.View
+        label={label}
+        value={value}
+        options={options}
+        take={(key) => (key === value ? done() : onChange(key as K))}
+      />
+    </Suspense>
+  );
 }
 
 /** Changes the docket, then says that it was done. */
@@ -34,7 +67,8 @@ export function BindingControl(props: Props) {
   const { shop, artwork } = useJob(({ shop, artwork }) => ({ shop, artwork }));
   const wish = useWish(props);
   return (
-    <Pick
+    <OneOf
+      done={props.done}
       label="Binding"
       value={rulesOf(docket.product.binding).keyOf(docket.product.binding)}
       options={BINDING_CHOICES}
@@ -64,20 +98,19 @@ export function SizeControl(props: Props) {
   const { shop, artwork } = useJob(({ shop, artwork }) => ({ shop, artwork }));
   const { unit } = useUnit();
   const wish = useWish(props);
-  return (
-    <SizeField
-      label="Finished size"
-      value={docket.product.finished}
-      unit={unit}
-      autoFocus={props.autoFocus}
-      onChange={(finished) =>
-        wish(
-          withStockFor(docket, artwork, shop, sizePatch(docket, artwork, finished)),
-          `finished size ${nameSize(finished, unit)}`,
-        )
-      }
-    />
-  );
+  const { finished: value } = docket.product;
+  const take = (finished: Size): void =>
+    wish(
+      withStockFor(docket, artwork, shop, sizePatch(docket, artwork, finished)),
+      `finished size ${nameSize(finished, unit)}`,
+    );
+  if (props.done)
+    return (
+      <Suspense fallback={<div className="h-40 w-72" aria-busy />}>
+        <sizeList.View value={value} unit={unit} take={take} />
+      </Suspense>
+    );
+  return <SizeField label="Finished size" value={value} unit={unit} onChange={take} />;
 }
 
 export function BoundControl(props: Props) {
@@ -107,6 +140,7 @@ export function BleedControl(props: Props) {
       value={docket.product.bleed}
       unit={unit}
       max={50}
+      autoFocus={props.autoFocus}
       onChange={(bleed) => wish({ product: { bleed, endBleed: null } }, `bleed ${formatLength(bleed, unit)}`)}
     />
   );
@@ -122,7 +156,8 @@ export function TrimmedControl(props: Props) {
   const { trimming } = useBook((s) => s.product);
   const wish = useWish(props);
   return (
-    <Pick
+    <OneOf
+      done={props.done}
       label="Trimmed"
       value={trimming}
       options={[
@@ -141,7 +176,8 @@ export function StockControl(props: Props) {
   const wish = useWish(props);
   const { stock } = docket.sheet;
   return (
-    <Pick
+    <OneOf
+      done={props.done}
       label="Stock"
       value={stock.id}
       options={stockOptions(shop, stock)}
@@ -156,7 +192,8 @@ export function MachineControl(props: Props) {
   const wish = useWish(props);
   const { machine } = docket.sheet;
   return (
-    <Pick
+    <OneOf
+      done={props.done}
       label="Machine"
       value={machine.id}
       options={machineOptions(shop, machine)}
@@ -169,7 +206,8 @@ export function UpControl(props: Props) {
   const docket = useBook((s) => s.docket);
   const wish = useWish(props);
   return (
-    <Pick
+    <OneOf
+      done={props.done}
       label="Pieces up"
       value={String(docket.sheet.up)}
       options={['most', 'one', '2', '3', '4', '6', '8'].map((key) => ({

@@ -40,64 +40,94 @@ function Unlock({ a }: { a: Arrival }) {
   );
 }
 
-/** Files on their way in. */
+/** All arrivals in a few words: `4 of 12 planned, 1 not taken`. */
+function summed(list: readonly Arrival[]): string {
+  const n = (...states: readonly Arrival['state'][]): number => list.filter((a) => states.includes(a.state)).length;
+  const parts = [`${n('done')} of ${list.length} planned`];
+  if (n('locked') > 0) parts.push(`${n('locked')} locked`);
+  if (n('failed') > 0) parts.push(`${n('failed')} not taken`);
+  return parts.join(', ');
+}
+
+/** Files on their way in: in one line when they are many, each in its own where one wants a hand. */
 export function Arrivals() {
-  const { list, cancel, retry, clear } = useUploads();
+  const { list, clear } = useUploads();
+  const [open, setOpen] = useState<boolean | null>(null);
   if (list.length === 0) return null;
+  const wanting = list.some((a) => a.state === 'failed' || a.state === 'locked');
+  const ended = list.filter((a) => a.state === 'done' || a.state === 'failed').length;
+  // a few are seen each; many fold into one line until somebody wants to see them
+  const unfolded = open ?? (list.length <= 3 || wanting);
   return (
-    <section aria-label="Arriving files" className="mb-5 border border-ink/40 bg-paper px-3 py-2">
-      <div className="flex items-center">
+    <section aria-label="Arriving files" className="shrink-0 border border-ink/40 bg-paper px-3 py-2">
+      <div className="flex items-center gap-3">
         <h2 className="text-base">Arriving</h2>
-        {list.some((a) => a.state === 'done' || a.state === 'failed') && (
-          <Button small kind="quiet" className="ml-auto" onPress={clear}>
+        <span className="text-sm">{summed(list)}</span>
+        {ended < list.length && (
+          <span className="w-40">
+            <Meter label="Files planned" done={ended} total={list.length} />
+          </span>
+        )}
+        <Button small kind="quiet" className="ml-auto" aria-expanded={unfolded} onPress={() => setOpen(!unfolded)}>
+          {unfolded ? 'Fold' : 'Show each'}
+        </Button>
+        {ended > 0 && (
+          <Button small kind="quiet" onPress={clear}>
             Clear
           </Button>
         )}
       </div>
-      <ul>
-        {list.map((a) => (
-          <li key={a.key} className="border-t border-ink/15 py-1.5 first:border-t-0" data-arrival={a.state}>
-            <div className="flex items-center gap-3">
-              {a.state === 'failed' ? (
-                <Severity of="stop" />
-              ) : a.state === 'locked' ? (
-                <Severity of="look" />
-              ) : a.state === 'done' ? (
-                <Severity of="fine" />
-              ) : null}
-              <span className="min-w-0 truncate">{a.name}</span>
-              <span className="text-sm text-ink-soft">{SAID[a.state]}</span>
-              {a.same.length > 0 && (
-                <span className="text-sm text-ink-soft">
-                  the same file as {a.same.length === 1 ? 'job' : 'jobs'} {a.same.slice(0, 3).join(', ')}; stored once
-                </span>
-              )}
-              <span className="ml-auto flex gap-2">
-                {a.jobId && (
-                  <a className="text-rust underline" href={`/jobs/${a.jobId}`}>
-                    Open
-                  </a>
-                )}
-                {a.state === 'failed' && (
-                  <Button small onPress={() => retry(a.key)}>
-                    Try again
-                  </Button>
-                )}
-                {a.state !== 'done' && (
-                  <Button small kind="quiet" aria-label={`Stop ${a.name}`} onPress={() => cancel(a.key)}>
-                    <X size={14} />
-                  </Button>
-                )}
-              </span>
-            </div>
-            {a.state === 'arriving' && (
-              <Meter label={`${a.name} arriving`} done={Math.round(a.share * 100)} total={100} />
-            )}
-            {a.message && <p className="text-sm text-brick">{a.message}</p>}
-            {a.state === 'locked' && <Unlock a={a} />}
-          </li>
-        ))}
-      </ul>
+      {unfolded && (
+        <ul className="max-h-[40vh] overflow-y-auto">
+          {list.map((a) => (
+            <ArrivingFile key={a.key} a={a} />
+          ))}
+        </ul>
+      )}
     </section>
+  );
+}
+
+function ArrivingFile({ a }: { readonly a: Arrival }) {
+  const { cancel, retry } = useUploads.getState();
+  return (
+    <li className="border-t border-ink/15 py-1.5 first:border-t-0" data-arrival={a.state}>
+      <div className="flex items-center gap-3">
+        {a.state === 'failed' ? (
+          <Severity of="stop" />
+        ) : a.state === 'locked' ? (
+          <Severity of="look" />
+        ) : a.state === 'done' ? (
+          <Severity of="fine" />
+        ) : null}
+        <span className="min-w-0 truncate">{a.name}</span>
+        <span className="text-sm text-ink-soft">{SAID[a.state]}</span>
+        {a.same.length > 0 && (
+          <span className="text-sm text-ink-soft">
+            the same file as {a.same.length === 1 ? 'job' : 'jobs'} {a.same.slice(0, 3).join(', ')}; stored once
+          </span>
+        )}
+        <span className="ml-auto flex gap-2">
+          {a.jobId && (
+            <a className="text-rust underline" href={`/jobs/${a.jobId}`}>
+              Open
+            </a>
+          )}
+          {a.state === 'failed' && (
+            <Button small onPress={() => retry(a.key)}>
+              Try again
+            </Button>
+          )}
+          {a.state !== 'done' && (
+            <Button small kind="quiet" aria-label={`Stop ${a.name}`} onPress={() => cancel(a.key)}>
+              <X size={14} />
+            </Button>
+          )}
+        </span>
+      </div>
+      {a.state === 'arriving' && <Meter label={`${a.name} arriving`} done={Math.round(a.share * 100)} total={100} />}
+      {a.message && <p className="text-sm text-brick">{a.message}</p>}
+      {a.state === 'locked' && <Unlock a={a} />}
+    </li>
   );
 }

@@ -1,34 +1,43 @@
-import { Trash2 } from 'lucide-react';
-import { Button } from '../../ui/Button';
+import { memo } from 'react';
+import { Checkbox, GridListItem, Link } from 'react-aria-components';
+import { Check } from 'lucide-react';
 import { pictureUrl } from '../../ui/client';
+import { daysUntil } from '../../ui/days';
 import { Meter } from '../../ui/Meter';
 import { Severity } from '../../ui/Severity';
+import { Swatch } from '../../ui/Swatch';
 import type { ListedJob } from '../../ui/views';
+import { useWriting } from '../../ui/writing';
+import { RowMenu } from './RowMenu';
 
 /** When a job is needed, as one says it. */
-function dueText(due: string | null): string {
-  if (!due) return 'no date yet';
-  const days = Math.round((Date.parse(due) - Date.parse(new Date().toISOString().slice(0, 10))) / 86_400_000);
-  if (days < 0) return days === -1 ? 'due yesterday' : `${-days} days late`;
-  if (days === 0) return 'due today';
-  if (days === 1) return 'due tomorrow';
-  return `due ${new Date(due).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' })}`;
+function Due({ due, done }: { readonly due: string | null; readonly done: boolean }) {
+  const { day } = useWriting();
+  if (!due) return <span className="text-ink-soft">no day yet</span>;
+  const days = daysUntil(due);
+  if (done || days > 1) return <>{day(due, true)}</>;
+  if (days === 1) return <>tomorrow</>;
+  return (
+    <span className="font-semibold text-brick">
+      {days === 0 ? 'today' : days === -1 ? 'yesterday' : `${-days} days late`}
+    </span>
+  );
 }
 
-function State({ job }: { readonly job: ListedJob }) {
-  const { summary: s, delivery: d } = job;
-  if (d && d.state === 'completed')
+const SENT: Readonly<Record<string, string>> = {
+  preparing: 'writing the sheets',
+  unsure: 'not known: look in its tray',
+};
+
+/** What a job waits for, or how far it has come. */
+function Where({ job }: { readonly job: ListedJob }) {
+  const { summary: s, delivery: d, standing } = job;
+  if (standing === 'on the floor' && d)
     return (
-      <span className="flex items-center gap-2 text-moss">
-        <Severity of="fine" /> printed
-      </span>
-    );
-  if (d && !['canceled', 'aborted', 'unsure'].includes(d.state))
-    return (
-      <span className="grid gap-1">
-        <span className="flex justify-between gap-2">
-          <span>{d.state}</span>
-          <span className="num text-sm">
+      <span className="grid gap-0.5">
+        <span className="flex justify-between gap-2 text-sm">
+          <span className={d.state === 'stopped' ? 'font-semibold text-brick' : ''}>{SENT[d.state] ?? d.state}</span>
+          <span className="num">
             {d.sheets_done} of {d.sheets_total}
           </span>
         </span>
@@ -38,71 +47,105 @@ function State({ job }: { readonly job: ListedJob }) {
           total={d.sheets_total}
           tone={d.state === 'stopped' ? 'rust' : 'ink'}
         />
+        {job.changed && <span className="text-xs text-brick">changed since it was sent</span>}
       </span>
     );
-  if (s.stops > 0 || s.looks > 0)
+  if (standing === 'to finish') return <span className="line-clamp-2 text-sm">{s.finishing.join(', then ')}</span>;
+  if (standing === 'done')
+    return <span className="text-sm">{job.changed ? 'changed since it was printed' : d ? 'printed' : 'done'}</span>;
+  if (d && (d.state === 'unsure' || d.state === 'aborted'))
+    return (
+      <span className="flex items-start gap-2 text-sm">
+        <Severity of="stop" /> {SENT[d.state] ?? `the printer gave it up`}
+      </span>
+    );
+  if (standing === 'to decide')
     return (
       <span className="flex items-start gap-2">
         <span className="pt-0.5">
           <Severity of={s.stops > 0 ? 'stop' : 'look'} />
         </span>
-        <span className="line-clamp-2 text-sm">{s.firstFinding}</span>
+        <span className="line-clamp-2 text-sm leading-snug">{s.firstFinding}</span>
       </span>
     );
   return (
-    <span className="flex items-center gap-2">
-      <Severity of="fine" /> ready to send
+    <span className="flex items-center gap-2 text-sm">
+      <Severity of="fine" /> {job.changed ? 'changed since it was printed' : `for ${s.machine || 'the press'}`}
     </span>
   );
 }
 
-/** A job in the list: what it is, when it is due, and how far it has come. */
-export function JobRow({ job, onRemove }: { readonly job: ListedJob; readonly onRemove: () => void }) {
+export const ROW = 62;
+
+/** What stands in a row of the board; the same where it is drawn before the board can be used. */
+export function JobCells({ job, marks }: { readonly job: ListedJob; readonly marks?: React.ReactNode }) {
   const { summary: s } = job;
+  const pages = `${s.pages} ${s.pages === 1 ? 'page' : 'pages'}`;
+  const line = `${s.copies} × ${pages}, ${s.finished}, on ${s.stock}, ${s.up} up, ${s.sheets} ${s.sheets === 1 ? 'sheet' : 'sheets'}`;
   return (
-    <li className="group relative grid grid-cols-[3.4rem_1.6rem_minmax(0,1fr)_2rem] items-center gap-x-4 gap-y-1 min-[900px]:grid-cols-[3.4rem_1.6rem_1fr_9rem_16rem_2rem] border-b border-ink/20 py-2 hover:bg-oat-deep/60">
-      <span className="grid h-14 place-items-center">
+    <div className="grid h-full grid-cols-[1.6rem_3.4rem_2.2rem_minmax(0,1fr)_2rem] items-center gap-x-3 min-[900px]:grid-cols-[1.6rem_3.4rem_2.2rem_minmax(0,1fr)_11rem_7rem_15rem_2rem]">
+      {marks ?? <span />}
+      <span className="grid h-12 place-items-center">
         {s.pages > 0 && (
           <img
             src={pictureUrl(s.sha256, 1, 160)}
             alt=""
             loading="lazy"
-            className="max-h-14 max-w-[3.4rem] border border-ink/30 bg-paper"
+            className="max-h-12 max-w-[3.4rem] border border-ink/30 bg-paper"
           />
         )}
       </span>
       <span className="num text-right text-ink-soft">{job.number}</span>
       <span className="min-w-0">
-        <a
+        <Link
           href={`/jobs/${job.id}`}
-          className="block truncate font-head text-lg leading-tight font-semibold after:absolute after:inset-0"
+          className="block truncate font-head text-[1.05rem] leading-tight font-semibold hover:underline"
         >
           {s.title}
-        </a>
-        <span className="flex items-center gap-1.5 text-sm text-ink-soft">
-          <span
-            className="inline-block size-3 shrink-0 border border-ink/40"
-            style={{ background: s.swatch }}
-            aria-hidden
-          />
-          <span>
-            {s.copies} × {s.pages} pages, {s.finished}, on {s.stock}, {s.up} up, {s.sheets} sheets
-          </span>
+        </Link>
+        <span className="flex items-center gap-1.5 text-sm text-ink-soft" title={line}>
+          <Swatch colour={s.swatch} />
+          <span className="truncate">{line}</span>
         </span>
       </span>
-      <span className="text-sm max-[900px]:col-start-3">{dueText(s.due)}</span>
-      <span className="max-[900px]:col-start-3">
-        <State job={job} />
+      <span className="truncate text-sm max-[900px]:hidden" title={s.customer ?? undefined}>
+        {s.customer ?? ''}
       </span>
-      <Button
-        kind="quiet"
-        small
-        aria-label={`Remove ${s.title}`}
-        className="relative opacity-60 group-hover:opacity-100 focus-visible:opacity-100 max-[900px]:col-start-4 max-[900px]:row-start-1"
-        onPress={onRemove}
-      >
-        <Trash2 size={15} />
-      </Button>
-    </li>
+      <span className="text-sm max-[900px]:hidden">
+        <Due due={s.due} done={job.standing === 'done'} />
+      </span>
+      <span className="min-w-0 max-[900px]:hidden">
+        <Where job={job} />
+      </span>
+      {marks === undefined ? <span /> : <RowMenu job={job} />}
+    </div>
+  );
+}
+
+/** A job of the board: what it is, for whom and when, and where it stands. */
+export const JobRow = memo(function JobRow({ job }: { readonly job: ListedJob }) {
+  return (
+    <GridListItem
+      id={job.id}
+      textValue={`${job.number} ${job.summary.title}`}
+      className="h-full border-b border-ink/20 px-2 outline-none hover:bg-oat-deep/60 data-[focus-visible]:outline-3 data-[focus-visible]:-outline-offset-3 data-[focus-visible]:outline-rust data-[selected]:bg-saffron/20"
+      data-job={job.number}
+    >
+      <JobCells job={job} marks={<MarkBox title={job.summary.title} />} />
+    </GridListItem>
+  );
+});
+
+function MarkBox({ title }: { readonly title: string }) {
+  return (
+    <Checkbox
+      slot="selection"
+      aria-label={`Mark ${title}`}
+      className="group grid size-6 cursor-pointer place-items-center"
+    >
+      <span className="grid size-[1.1rem] place-items-center border border-ink/60 bg-paper group-data-[selected]:border-ink group-data-[selected]:bg-ink">
+        <Check size={14} strokeWidth={3} className="hidden text-paper group-data-[selected]:block" aria-hidden />
+      </span>
+    </Checkbox>
   );
 }

@@ -1,29 +1,48 @@
-import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
-import { FileTrigger } from 'react-aria-components';
+import { useDeferredValue, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { FileTrigger, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { FilePlus2, Search } from 'lucide-react';
+import { Pick } from '../../ui/choices';
 import { Button } from '../../ui/Button';
 import { ask, listen } from '../../ui/client';
 import { Mast } from '../../ui/Mast';
 import { ARTWORK_TYPES } from '../../ui/upload';
-import { NoticeList, useNotices } from '../../ui/Notices';
+import { NoticeList } from '../../ui/Notices';
+import { RegionKey, SkipLinks } from '../../ui/Regions';
 import { refreshing } from '../../ui/refresh';
 import { Severity } from '../../ui/Severity';
-import type { ListedJob } from '../../ui/views';
+import type { ListedJob, Standing } from '../../ui/views';
+import { undoAct } from './acts';
+import { ActsBar } from './ActsBar';
 import { Arrivals } from './Arrivals';
-import { JobRow } from './JobRow';
+import { Board, FirstRows } from './Board';
+import {
+  counts,
+  customersOf,
+  grouped,
+  matching,
+  ORDER_WORDS,
+  ORDERS,
+  ordered,
+  STANDING_WORDS,
+  STANDINGS,
+  type Order,
+} from './board';
+import { PrintingDialog } from './PrintingDialog';
 import { useUploads } from './uploads';
 
-/** The jobs as they are now, and what is wrong where they cannot be had. */
-function useJobs(first: readonly ListedJob[] | null) {
+/** The jobs as they are now, or those that were removed, and what is wrong where they cannot be had. */
+function useJobs(first: readonly ListedJob[] | null, removed: boolean) {
   const [jobs, setJobs] = useState(first);
   const [problem, setProblem] = useState<string | null>(
     first ? null : 'The database does not answer. This page tries again by itself.',
   );
+  const [of, setOf] = useState(removed);
   useEffect(() => {
     const { again, stop: rest } = refreshing(() =>
-      ask<ListedJob[]>('/api/jobs')
+      ask<ListedJob[]>(removed ? '/api/jobs?removed' : '/api/jobs')
         .then((l) => {
-          setJobs(l);
+          setJobs((before) => keeping(before, l));
+          setOf(removed);
           setProblem(null);
         })
         .catch((e: Error) => setProblem(e.message)),
@@ -37,8 +56,17 @@ function useJobs(first: readonly ListedJob[] | null) {
       clearInterval(timer);
       stop();
     };
-  }, []);
-  return { jobs, problem };
+  }, [removed]);
+  return { jobs: of === removed ? jobs : null, problem };
+}
+
+/** The list as it is now, what has not changed being what it was: it is not drawn again. */
+function keeping(before: readonly ListedJob[] | null, now: readonly ListedJob[]): readonly ListedJob[] {
+  const known = new Map(before?.map((j) => [j.id, j]));
+  return now.map((j) => {
+    const was = known.get(j.id);
+    return was && JSON.stringify(was) === JSON.stringify(j) ? was : j;
+  });
 }
 
 /** Takes files that are dropped anywhere in the window. @returns whether some are held over it, and whether it takes them yet */
@@ -101,43 +129,72 @@ function useStayWhile(busy: boolean): void {
   }, [busy]);
 }
 
-function matching(jobs: readonly ListedJob[], search: string): readonly ListedJob[] {
-  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-  return jobs.filter(({ number, summary: s }) => {
-    const text = `${number} ${s.title} ${s.file} ${s.stock} ${s.finished} ${s.copies}`.toLowerCase();
-    return words.every((w) => text.includes(w));
-  });
+/** The last act is taken back by its key, wherever the focus is not in a field. */
+function useUndoKey(): void {
+  useEffect(() => {
+    const key = (e: KeyboardEvent): void => {
+      if (!(e.ctrlKey || e.metaKey) || e.shiftKey || e.altKey || e.key.toLowerCase() !== 'z') return;
+      if (e.target instanceof HTMLInputElement && e.target.type !== 'checkbox') return;
+      e.preventDefault();
+      void undoAct();
+    };
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, []);
 }
 
-function remove({ id, summary }: ListedJob): void {
-  const { say } = useNotices.getState();
-  ask(`/api/jobs/${id}`, 'DELETE')
-    .then(() =>
-      say({
-        tone: 'fine',
-        text: `Removed “${summary.title}”.`,
-        action: { label: 'Bring it back', run: () => void ask(`/api/jobs/${id}`, 'PUT') },
-      }),
-    )
-    .catch((e: Error) => say({ tone: 'stop', text: e.message }));
+type Shown = Standing | 'all' | 'removed';
+
+/** What is looked for: by where it stands, customer and words, and in which order. */
+function useLooking(jobs: readonly ListedJob[], shown: Shown) {
+  const [search, setSearch] = useState('');
+  const [customer, setCustomer] = useState<string | null>(null);
+  const [order, setOrder] = useState<Order>('due');
+  // a key shows at once; what it finds may follow a frame later
+  const words = useDeferredValue(search);
+  const standing = shown === 'all' || shown === 'removed' ? null : shown;
+  const groups = useMemo(
+    () => grouped(ordered(matching(jobs, { standing, customer, words }), order)),
+    [jobs, standing, customer, words, order],
+  );
+  return { search, setSearch, customer, setCustomer, order, setOrder, groups };
 }
+type Looking = ReturnType<typeof useLooking>;
 
 /** The heading with the search field and the way to add artwork. */
 function Head({
-  search,
-  setSearch,
+  looking: { search, setSearch, customer, setCustomer, order, setOrder },
+  customers,
   add,
 }: {
-  readonly search: string;
-  readonly setSearch: (text: string) => void;
+  readonly looking: Looking;
+  readonly customers: readonly string[];
   readonly add: (files: readonly File[]) => void;
 }) {
   const field = useRef<HTMLInputElement>(null);
   useSlash(field);
   return (
-    <div className="mb-5 flex flex-wrap items-center gap-4">
-      <h1 className="text-3xl">Jobs</h1>
-      <label className="relative ml-auto">
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+      <h1 className="mr-auto text-3xl">Jobs</h1>
+      {customers.length > 0 && (
+        <div className="w-48">
+          <Pick
+            label="Customer"
+            value={customer ?? ''}
+            options={[{ key: '', label: 'All customers' }, ...customers.map((c) => ({ key: c, label: c }))]}
+            onChange={(key) => setCustomer(key || null)}
+          />
+        </div>
+      )}
+      <div className="w-44">
+        <Pick
+          label="Order"
+          value={order}
+          options={ORDERS.map((key) => ({ key, label: ORDER_WORDS[key] }))}
+          onChange={setOrder}
+        />
+      </div>
+      <label className="relative">
         <span className="sr-only">Search jobs</span>
         <Search size={16} className="absolute top-2 left-2 text-ink-soft" aria-hidden />
         <input
@@ -146,7 +203,7 @@ function Head({
           placeholder="Title, number, stock"
           value={search}
           onChange={(e) => setSearch(e.target.value)}
-          className="min-h-8 w-72 rounded-sm border border-ink/40 bg-paper pr-2 pl-8 placeholder:text-ink-soft"
+          className="min-h-8 w-60 rounded-sm border border-ink/40 bg-paper pr-2 pl-8 placeholder:text-ink-soft"
         />
       </label>
       <FileTrigger allowsMultiple acceptedFileTypes={[...ARTWORK_TYPES]} onSelect={(l) => l && add([...l])}>
@@ -158,17 +215,48 @@ function Head({
   );
 }
 
-/** The jobs that are looked for; where there are none, why. */
-function List({
+const TAB =
+  'flex min-h-8 items-baseline gap-1.5 border-b-3 border-transparent px-2.5 py-0.5 data-[selected]:border-rust data-[selected]:font-semibold hover:border-ink/40';
+
+/** Where jobs stand, and how many there: one is looked at, or all. */
+function StandingSwitch({
   jobs,
-  search,
-  setSearch,
+  shown,
+  onChange,
 }: {
   readonly jobs: readonly ListedJob[];
-  readonly search: string;
-  readonly setSearch: (text: string) => void;
+  readonly shown: Shown;
+  readonly onChange: (shown: Shown) => void;
 }) {
-  const shown = useMemo(() => matching(jobs, search), [jobs, search]);
+  const n = useMemo(() => counts(jobs), [jobs]);
+  const removed = shown === 'removed';
+  const tab = (key: Shown, word: string, count: number | null) => (
+    <ToggleButton key={key} id={key} className={TAB}>
+      {word}
+      {count !== null && <span className="num text-sm font-normal">{count}</span>}
+    </ToggleButton>
+  );
+  return (
+    <ToggleButtonGroup
+      aria-label="Which jobs are shown"
+      selectionMode="single"
+      disallowEmptySelection
+      selectedKeys={[shown]}
+      onSelectionChange={(k) => onChange([...k][0] as Shown)}
+      className="flex flex-wrap"
+    >
+      {tab('all', 'All', removed ? null : jobs.length)}
+      {STANDINGS.map((s) => tab(s, STANDING_WORDS[s][0], removed ? null : n[s]))}
+      {tab('removed', 'Removed', removed ? jobs.length : null)}
+    </ToggleButtonGroup>
+  );
+}
+
+/** Why no job is to be seen, and what to do. */
+function Nothing({ jobs, shown, looking }: { jobs: readonly ListedJob[]; shown: Shown; looking: Looking }) {
+  const { search, setSearch, customer, setCustomer } = looking;
+  if (shown === 'removed' && jobs.length === 0)
+    return <p className="py-12 text-center text-ink-soft">Nothing was removed.</p>;
   if (jobs.length === 0)
     return (
       <div className="grid place-items-center border border-dashed border-ink/50 py-24 text-center">
@@ -179,46 +267,70 @@ function List({
       </div>
     );
   return (
-    <>
-      {shown.length === 0 ? (
-        <p className="py-12 text-center text-ink-soft">
-          No job has “{search}” in it.{' '}
-          <button type="button" className="text-rust underline" onClick={() => setSearch('')}>
-            Show all
-          </button>
-        </p>
-      ) : (
-        <ul className="border-t border-ink" aria-label="Jobs, the most pressing first">
-          {shown.map((job) => (
-            <JobRow key={job.id} job={job} onRemove={() => remove(job)} />
-          ))}
-        </ul>
+    <p className="py-12 text-center text-ink-soft">
+      {search ? `No job here has “${search}” in it.` : 'No job stands here.'}{' '}
+      {(search || customer) && (
+        <button
+          type="button"
+          className="text-rust underline"
+          onClick={() => {
+            setSearch('');
+            setCustomer(null);
+          }}
+        >
+          Show all
+        </button>
       )}
-      <p className="mt-4 text-sm text-ink-soft">Drop PDFs or images anywhere on this page; each becomes a job.</p>
-    </>
+    </p>
   );
 }
 
-/** All jobs; PDFs dropped anywhere on it become jobs that are planned already. */
+/** All jobs by where they stand; PDFs dropped anywhere on it become jobs that are planned already. */
 export function JobsView({ first }: { readonly first: readonly ListedJob[] | null }) {
-  const { jobs, problem } = useJobs(first);
-  const [search, setSearch] = useState('');
+  const [shown, setShown] = useState<Shown>('all');
+  const { jobs, problem } = useJobs(first, shown === 'removed');
+  const all = useMemo(() => jobs ?? [], [jobs]);
+  const looking = useLooking(all, shown);
+  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const { add, list } = useUploads();
   const { over, ready } = useDrops(add);
+  useUndoKey();
   useStayWhile(list.some((a) => a.state === 'arriving' || a.state === 'waiting'));
+  const seen = looking.groups.flatMap((g) => g.jobs);
+  const chosen = seen.filter((j) => marked.has(j.id));
   return (
-    <div className="min-h-screen" data-ready={ready || undefined}>
+    <div className="flex h-screen min-h-96 flex-col" data-ready={ready || undefined}>
+      <SkipLinks to={[['jobs', 'To the jobs']]} />
+      <RegionKey />
       <Mast here="jobs" />
-      <main className="mx-auto max-w-6xl px-4 py-6">
-        <Head search={search} setSearch={setSearch} add={add} />
+      <main data-region="jobs" className="mx-auto flex min-h-0 w-full max-w-7xl flex-1 flex-col gap-2 px-4 pt-4">
+        <Head looking={looking} customers={customersOf(all)} add={add} />
         {problem && (
-          <p role="alert" className="mb-4 flex items-center gap-2 border border-brick bg-paper px-3 py-2">
+          <p role="alert" className="flex items-center gap-2 border border-brick bg-paper px-3 py-2">
             <Severity of="stop" /> {problem}
           </p>
         )}
         <Arrivals />
-        {jobs && <List jobs={jobs} search={search} setSearch={setSearch} />}
+        <StandingSwitch
+          jobs={all}
+          shown={shown}
+          onChange={(to) => {
+            setShown(to);
+            setMarked(new Set());
+          }}
+        />
+        <ActsBar marked={chosen} removed={shown === 'removed'} clear={() => setMarked(new Set())} />
+        {jobs && seen.length === 0 && <Nothing jobs={jobs} shown={shown} looking={looking} />}
+        {jobs &&
+          seen.length > 0 &&
+          (ready ? (
+            <Board groups={looking.groups} marked={marked} setMarked={setMarked} />
+          ) : (
+            <FirstRows groups={looking.groups} />
+          ))}
+        <p className="py-2 text-sm text-ink-soft">Drop PDFs or images anywhere on this page; each becomes a job.</p>
       </main>
+      <PrintingDialog />
       {over && (
         <div className="pointer-events-none fixed inset-0 z-30 grid place-items-center border-8 border-rust bg-oat/90">
           <p className="font-head text-4xl">Let go: each file becomes a job</p>

@@ -1,6 +1,19 @@
 import * as z from 'zod';
-import { StoredDocket, type Docket } from '../../core';
+import { LoadPart, StoredDocket, type Docket } from '../../core';
 import type { Sql, Tx } from '../db';
+
+export const DeliveryState = z.enum([
+  'preparing',
+  'sending',
+  'pending',
+  'held',
+  'processing',
+  'stopped',
+  'completed',
+  'canceled',
+  'aborted',
+  'unsure',
+]);
 
 export const Delivery = z.object({
   id: z.string(),
@@ -10,33 +23,33 @@ export const Delivery = z.object({
   docket: StoredDocket,
   /** Which run of its sheets, from 0; null for all of them. */
   run: z.int().nullable(),
+  /** What of that run's load; null for all of it. */
+  part: LoadPart.nullable(),
   machine: z.string(),
   /** The machine's id in the shop, which knows its address. */
   machine_id: z.string(),
   phase: z.enum(['compose', 'create', 'creating', 'created', 'sending', 'follow', 'done']),
-  state: z.enum([
-    'preparing',
-    'sending',
-    'pending',
-    'held',
-    'processing',
-    'stopped',
-    'completed',
-    'canceled',
-    'aborted',
-    'unsure',
-  ]),
+  state: DeliveryState,
   message: z.string().nullable(),
   cancel_wished: z.boolean(),
   printer_job: z.int().nullable(),
   sheets_done: z.int(),
   sheets_total: z.int(),
+  /** Sheets printed each time; null for what is older than this is known. */
+  sheets_each: z.int().nullable(),
+  /** The version of its job that it prints, and since when that stood. */
+  job_version: z.int().nullable(),
+  version_at: z.date().nullable(),
+  /** Whether the job is still as this prints it. */
+  present: z.boolean(),
   created_at: z.date(),
 });
 export type Delivery = z.infer<typeof Delivery>;
 
-const COLUMNS = `d.id, d.number, d.job_id, j.number as job_number, d.docket, d.run, d.machine, d.machine_id, d.phase, d.state, d.message,
-  d.cancel_wished, d.printer_job, d.sheets_done, d.sheets_total, d.created_at from deliveries d join jobs j on j.id = d.job_id`;
+const COLUMNS = `d.id, d.number, d.job_id, j.number as job_number, d.docket, d.run, d.part, d.machine, d.machine_id, d.phase, d.state, d.message,
+  d.cancel_wished, d.printer_job, d.sheets_done, d.sheets_total, d.sheets_each,
+  d.job_version, d.version_at, d.created_at, printed_of(d.docket) = printed_of(s.docket) as present
+  from deliveries d join jobs j on j.id = d.job_id join steps s on s.job_id = j.id and s.seq = j.position`;
 
 export interface NewDelivery {
   readonly id: string;
@@ -47,22 +60,40 @@ export interface NewDelivery {
   readonly run: number | null;
   readonly machine: string;
   readonly machineId: string;
+  readonly part: LoadPart | null;
   readonly sheetsTotal: number;
+  readonly sheetsEach: number | null;
+  /** The version of the job that it prints, and since when that has stood. */
+  readonly version: number | null;
+  readonly versionAt: Date | null;
 }
 
 /** Accepts deliveries, all of them or none; those accepted before under the same name are left as they are. */
 export async function insertDeliveries(tx: Tx, list: readonly NewDelivery[]): Promise<void> {
   for (const d of list)
     await tx(
-      `insert into deliveries (id, job_id, docket, run, machine, machine_id, phase, state, sheets_total, send_id)
-       values ($1, $2, $3, $4, $5, $6, 'compose', 'preparing', $7, $8) on conflict do nothing`,
-      [d.id, d.jobId, JSON.stringify(d.docket), d.run, d.machine, d.machineId, d.sheetsTotal, d.sendId],
+      `insert into deliveries (id, job_id, docket, run, machine, machine_id, phase, state, sheets_total, send_id, part, sheets_each, job_version, version_at)
+       values ($1, $2, $3, $4, $5, $6, 'compose', 'preparing', $7, $8, $9, $10, $11, $12) on conflict do nothing`,
+      [
+        d.id,
+        d.jobId,
+        JSON.stringify(d.docket),
+        d.run,
+        d.machine,
+        d.machineId,
+        d.sheetsTotal,
+        d.sendId,
+        d.part && JSON.stringify(d.part),
+        d.sheetsEach,
+        d.version,
+        d.versionAt,
+      ],
     );
 }
 
 /** The ids of the deliveries of one sending, run by run. */
 export async function deliveriesOfSend(run: Sql, sendId: string): Promise<string[]> {
-  return (await run<{ id: string }>('select id from deliveries where send_id = $1 order by run', [sendId])).map(
+  return (await run<{ id: string }>('select id from deliveries where send_id = $1 order by run, number', [sendId])).map(
     (r) => r.id,
   );
 }
@@ -77,6 +108,16 @@ export async function listDeliveries(run: Sql, jobId: string | null, limit = 60)
   const rows = await run(
     `select ${COLUMNS} where $1::uuid is null or d.job_id = $1 order by d.created_at desc limit $2`,
     [jobId, limit],
+  );
+  return rows.map((r) => Delivery.parse(r));
+}
+
+/** What a job was sent as and that was printed, or will be, but for one sending: what that may be one too many beside. */
+export async function deliveriesBefore(run: Sql, jobId: string, sendId: string | null): Promise<Delivery[]> {
+  const rows = await run(
+    `select ${COLUMNS} where d.job_id = $1 and d.send_id is distinct from $2 and (d.phase <> 'done' or d.state = 'completed')
+     order by d.phase = 'done', d.created_at desc limit 20`,
+    [jobId, sendId],
   );
   return rows.map((r) => Delivery.parse(r));
 }

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { StoredDocket, type Docket } from '../../core';
 import type { Sql, Tx } from '../db';
+import { onMachines, standingOf, type OnMachines, type Standing } from '../standing';
+import { DeliveryState } from './deliveries';
 
 /** What the list of jobs shows of one, worked out whenever its docket changes. */
 export const Summary = z.object({
@@ -18,6 +20,10 @@ export const Summary = z.object({
   stops: z.int(),
   looks: z.int(),
   firstFinding: z.string().nullable(),
+  // what was written down before these were
+  customer: z.string().nullable().default(null),
+  machine: z.string().default(''),
+  finishing: z.array(z.string()).default([]),
 });
 export type Summary = z.infer<typeof Summary>;
 
@@ -27,21 +33,48 @@ const ListedRow = z.object({
   version: z.int(),
   summary: Summary,
   created_at: z.date(),
-  delivery: z.object({ state: z.string(), sheets_done: z.int(), sheets_total: z.int() }).nullable(),
+  changed_at: z.date(),
+  removed_at: z.date().nullable(),
+  done: z.boolean(),
+  sent: z.array(
+    z.object({
+      state: DeliveryState,
+      open: z.boolean(),
+      send_id: z.string().nullable(),
+      sheets_done: z.int(),
+      sheets_total: z.int(),
+      present: z.boolean(),
+    }),
+  ),
 });
-export type ListedRow = z.infer<typeof ListedRow>;
+/** A job in a list, with where it stands. */
+export type ListedRow = Omit<z.infer<typeof ListedRow>, 'sent' | 'done'> & {
+  readonly delivery: OnMachines | null;
+  readonly standing: Standing;
+  /** Whether it was changed since what was sent of it. */
+  readonly changed: boolean;
+};
 
-/** All jobs, the most pressing need first: those just arrived without a date, then by date, printed ones last. */
-export async function listJobs(run: Sql): Promise<ListedRow[]> {
+/** Deliveries of a job that are looked at for where it stands: more loads than any docket has. */
+const LOOKED_AT = 40;
+
+/** All jobs of the list, or those that were removed from it: the first needed first, those without a day last. */
+export async function listJobs(run: Sql, removed = false): Promise<ListedRow[]> {
   const rows = await run(
-    `select j.id, j.number, j.version, j.summary, j.created_at,
-       (select json_build_object('state', d.state, 'sheets_done', d.sheets_done, 'sheets_total', d.sheets_total)
-          from deliveries d where d.job_id = j.id order by d.created_at desc limit 1) as delivery
-     from jobs j where j.removed_at is null
-     order by coalesce((select d.state = 'completed' from deliveries d where d.job_id = j.id order by d.created_at desc limit 1), false),
-       j.summary->>'due' nulls first, j.created_at desc`,
+    `select j.id, j.number, j.version, j.summary, j.created_at, j.changed_at, j.removed_at, j.done_at is not null as done,
+       coalesce((select json_agg(json_build_object('state', d.state, 'open', d.phase <> 'done', 'send_id', d.send_id,
+           'sheets_done', d.sheets_done, 'sheets_total', d.sheets_total,
+           'present', printed_of(d.docket) = printed_of(s.docket)) order by d.created_at desc, d.number desc)
+         from (select * from deliveries where job_id = j.id order by created_at desc limit ${LOOKED_AT}) d
+         join steps s on s.job_id = j.id and s.seq = j.position), '[]') as sent
+     from jobs j where (j.removed_at is not null) = $1
+     order by case when $1 then j.removed_at end desc, j.summary->>'due' nulls last, j.number`,
+    [removed],
   );
-  return rows.map((r) => ListedRow.parse(r));
+  return rows.map((r) => {
+    const { sent, done, ...row } = ListedRow.parse(r);
+    return { ...row, delivery: onMachines(sent), ...standingOf(row.summary, sent, done) };
+  });
 }
 
 const JobRow = z.object({
@@ -54,11 +87,13 @@ const JobRow = z.object({
   undo: z.string().nullable(),
   redo: z.string().nullable(),
   last_change: z.string().nullable(),
+  /** Since when it has been as it is. */
+  made_at: z.date(),
 });
 /** A job as it stands, with what an undo and a redo would take back and bring back. */
 export type JobRow = z.infer<typeof JobRow>;
 
-const JOB = `select j.id, j.number, j.version, j.position, j.last_change, s.docket,
+const JOB = `select j.id, j.number, j.version, j.position, j.last_change, s.docket, s.made_at,
     (select max(seq) from steps where job_id = j.id) as last,
     case when j.position > 0 then s.label end as undo,
     (select label from steps where job_id = j.id and seq = j.position + 1) as redo
@@ -70,7 +105,6 @@ export async function readJob(run: Sql, id: string): Promise<JobRow | null> {
   return row ? JobRow.parse(row) : null;
 }
 
-/** Makes a job, or leaves the one that was made under this id before. @returns whether it is new */
 /** The jobs that print a file, by their ids. */
 export async function jobIdsUsing(run: Sql, sha256: string): Promise<string[]> {
   const rows = await run(`select id from jobs where removed_at is null and summary->>'sha256' = $1`, [sha256]);
@@ -82,6 +116,7 @@ export async function putSummary(run: Sql, id: string, version: number, summary:
   await run('update jobs set summary = $3 where id = $1 and version = $2', [id, version, JSON.stringify(summary)]);
 }
 
+/** Makes a job, or leaves the one that was made under this id before. @returns whether it is new */
 export async function createJob(tx: Tx, id: string, docket: Docket, summary: Summary, label: string): Promise<boolean> {
   const rows = await tx('insert into jobs (id, summary) values ($1, $2) on conflict do nothing returning id', [
     id,
@@ -157,11 +192,11 @@ export async function changeJob(
       ? await run(`${update} select id from changed`, values)
       : await run(
           `${update}, gone as (delete from steps where job_id in (select id from changed) and seq > $2),
-             made as (insert into steps (job_id, seq, label, docket) select id, $2, $6, $7 from changed
+             made as (insert into steps (job_id, seq, label, docket, made_at) select id, $2, $6, $7, $8 from changed
                on conflict (job_id, seq)
-               do update set label = excluded.label, docket = excluded.docket, made_at = now())
+               do update set label = excluded.label, docket = excluded.docket, made_at = excluded.made_at)
            select id from changed`,
-          [...values, wish.label, JSON.stringify(wish.docket)],
+          [...values, wish.label, JSON.stringify(wish.docket), after.made_at],
         );
   if (done.length > 0) return remember({ ...after, version: base + 1, last_change: changeId });
   seen.delete(id);
@@ -175,6 +210,7 @@ const stepped = (row: JobRow, { docket, label }: Extract<Change, { kind: 'step' 
   position: row.position + 1,
   last: row.position + 1,
   docket,
+  made_at: new Date(),
   undo: label,
   redo: null,
 });
@@ -182,8 +218,8 @@ const stepped = (row: JobRow, { docket, label }: Extract<Change, { kind: 'step' 
 /** The job at another step of its history, or null where there is none. */
 async function moved(run: Sql, row: JobRow, position: number): Promise<JobRow | null> {
   if (position < 0 || position > row.last) return null;
-  const steps = await run<{ seq: number; label: string; docket: unknown }>(
-    'select seq, label, case when seq = $2 then docket end as docket from steps where job_id = $1 and seq in ($2, $2 + 1)',
+  const steps = await run<{ seq: number; label: string; made_at: Date; docket: unknown }>(
+    'select seq, label, made_at, case when seq = $2 then docket end as docket from steps where job_id = $1 and seq in ($2, $2 + 1)',
     [row.id, position],
   );
   const here = steps.find((s) => s.seq === position)!;
@@ -191,6 +227,7 @@ async function moved(run: Sql, row: JobRow, position: number): Promise<JobRow | 
     ...row,
     position,
     docket: StoredDocket.parse(here.docket),
+    made_at: here.made_at,
     undo: position > 0 ? here.label : null,
     redo: steps.find((s) => s.seq === position + 1)?.label ?? null,
   };
@@ -201,6 +238,15 @@ export async function setRemoved(run: Sql, id: string, removed: boolean): Promis
   const rows = await run('update jobs set removed_at = case when $2 then now() end where id = $1 returning id', [
     id,
     removed,
+  ]);
+  return rows.length > 0;
+}
+
+/** Puts down that a job is made, or that it is not. */
+export async function setDone(run: Sql, id: string, done: boolean): Promise<boolean> {
+  const rows = await run('update jobs set done_at = case when $2 then now() end where id = $1 returning id', [
+    id,
+    done,
   ]);
   return rows.length > 0;
 }

@@ -25,7 +25,8 @@ interface Swap {
   readonly onItsWay: OnItsWay | null;
   /** A file that wants its password. */
   readonly locked: Locked | null;
-  readonly send: (file: File) => Promise<void>;
+  /** @returns whether it wants its password first */
+  readonly send: (file: File) => Promise<boolean>;
   /** Takes a file that the store has. */
   readonly put: (file: object) => Promise<void>;
 }
@@ -47,8 +48,8 @@ export function useSwap(): Swap {
       else say({ tone: 'stop', text: (e as Error).message });
     }
   };
-  const send = async (file: File): Promise<void> => {
-    if (!(await settled())) return;
+  const send = async (file: File): Promise<boolean> => {
+    if (!(await settled())) return false;
     try {
       const { file: now, former: all } = (await receive('PUT', 'artwork', file)).job.docket.artwork;
       // the same file once more changes nothing
@@ -57,10 +58,13 @@ export function useSwap(): Swap {
         say({ tone: 'fine', text: `${file.name} is the same file; every wish stayed.` });
       else useCompared.getState().open(former?.sha256 ?? null);
     } catch (e) {
-      if (e instanceof Refused && e.body.code === 'locked')
+      if (e instanceof Refused && e.body.code === 'locked') {
         setLocked({ sha256: String(e.body.sha256), bytes: Number(e.body.bytes), name: file.name, message: e.message });
-      else if (e !== null) say({ tone: 'stop', text: (e as Error).message });
+        return true;
+      }
+      if (e !== null) say({ tone: 'stop', text: (e as Error).message });
     }
+    return false;
   };
   return { onItsWay, locked, send, put };
 }

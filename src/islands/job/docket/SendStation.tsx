@@ -1,14 +1,17 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Download, Send } from 'lucide-react';
+import { Download, ScrollText, Send } from 'lucide-react';
 import { loadsOf, runsOf, sentOf, wholeNumber, type Load } from '../../../core';
 import { Button } from '../../../ui/Button';
-import { ask, listen, make, newId, unanswered } from '../../../ui/client';
+import { ask, listen, make, newId, Refused, unanswered } from '../../../ui/client';
 import { DeliveryItem, useDeliveries } from '../../../ui/deliveries';
 import { Toggle } from '../../../ui/choices';
 import { Row } from '../../../ui/fields';
 import { Meter } from '../../../ui/Meter';
 import { useNotices } from '../../../ui/Notices';
+import type { DeliveryView } from '../../../ui/views';
 import { useJob, useJobStore } from '../context';
+import { PrintPart } from './PrintPart';
+import { SentBefore } from './SentBefore';
 import { HandPasses } from './HandPasses';
 
 interface ExportView {
@@ -75,13 +78,16 @@ function useExport() {
 }
 
 /** Sends the job to its machine's printer, once. */
-function useSend(): { readonly sending: boolean; readonly send: () => Promise<void> } {
+function useSend() {
   const store = useJobStore();
   const { settled } = store.getState();
   const say = useNotices((s) => s.say);
   const [sending, setSending] = useState(false);
+  const [before, setBefore] = useState<readonly DeliveryView[] | null>(null);
   const wish = useRef<{ id: string; base: number } | null>(null);
-  const send = async (): Promise<void> => {
+  /** @param earlier what becomes of what was sent before; where it is not said and there is some, it is asked */
+  const send = async (earlier?: 'cancel' | 'keep'): Promise<void> => {
+    setBefore(null);
     setSending(true);
     try {
       if (await settled()) {
@@ -89,7 +95,10 @@ function useSend(): { readonly sending: boolean; readonly send: () => Promise<vo
         const base = saved.version;
         // the same wish keeps its name until it has an answer: asked for twice it is sent once
         if (wish.current?.base !== base) wish.current = { id: newId(), base };
-        await make(`/api/jobs/${saved.id}/deliveries`, 'POST', wish.current);
+        await make(`/api/jobs/${saved.id}/deliveries`, 'POST', {
+          ...wish.current,
+          ...(earlier ? { before: earlier } : {}),
+        });
         wish.current = null;
         say({
           tone: 'fine',
@@ -98,12 +107,13 @@ function useSend(): { readonly sending: boolean; readonly send: () => Promise<vo
       }
     } catch (e) {
       if (!unanswered(e)) wish.current = null;
-      say({ tone: 'stop', text: (e as Error).message });
+      if (e instanceof Refused && e.body.code === 'sent-before') setBefore(e.body.deliveries as DeliveryView[]);
+      else say({ tone: 'stop', text: (e as Error).message });
     } finally {
       setSending(false);
     }
   };
-  return { sending, send };
+  return { sending, send, before, leave: () => setBefore(null) };
 }
 
 /** How far an export is, and the file when it is written. */
@@ -139,7 +149,7 @@ export function SendStation() {
     shop,
     jobId: saved.id,
   }));
-  const { sending, send } = useSend();
+  const { sending, send, before, leave } = useSend();
   const exporting = useExport();
   const list = useDeliveries(`/api/jobs/${jobId}/deliveries`, [], (id) => id === jobId);
   const deliveries = useRef<HTMLElement>(null);
@@ -177,7 +187,17 @@ export function SendStation() {
             <Download size={15} aria-hidden /> Export PDF
           </Button>
         )}
+        <PrintPart isDisabled={!printer || stops.length > 0} />
+        <a
+          href={`/jobs/${jobId}/card`}
+          target="_blank"
+          rel="noopener"
+          className="inline-flex min-h-8 items-center gap-1.5 rounded-sm border border-ink/40 bg-paper px-3 py-1 font-medium hover:border-ink"
+        >
+          <ScrollText size={15} aria-hidden /> Job card
+        </a>
       </div>
+      <SentBefore deliveries={before} onClose={leave} send={(earlier) => void send(earlier)} />
       <HandPasses busy={exporting.running} onExport={(pass) => void exporting.start(pass)} />
       <Exported {...exporting} />
       {list.length > 0 && (

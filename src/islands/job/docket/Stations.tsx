@@ -1,20 +1,12 @@
 import { useEffect, useState } from 'react';
-import {
-  countedPages,
-  marksOn,
-  nameSize,
-  rulesOf,
-  workOf,
-  type Finish,
-  type Plan,
-  type Station as StationName,
-} from '../../../core';
+import { countedPages, marksOn, nameSize, plural, rulesOf, workOf, type Finish, type Plan } from '../../../core';
 import { pickList } from '../../../ui/choices';
 import { fetched, fetchIdle } from '../../../ui/fetched';
 import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
 import { saidProduct } from '../said';
 import { ProductControls } from './ProductControls';
+import { useOpening } from './opening';
 import { Station } from './Station';
 
 const artworkStation = fetched(async () => (await import('./ArtworkStation')).ArtworkStation);
@@ -36,51 +28,44 @@ export function Stations() {
   const artwork = useJob((s) => s.artwork);
   useEffect(() => fetchIdle(CLOSED), []);
   const { unit } = useUnit();
-  const worst = findings.find((f) => f.severity !== 'fine');
-  const [open, setOpen] = useState<ReadonlySet<StationName>>(() => new Set<StationName>([worst?.station ?? 'product']));
-  const toggle = (name: StationName) => (isOpen: boolean) => {
-    const next = new Set(open);
-    if (isOpen) next.add(name);
-    else next.delete(name);
-    setOpen(next);
-  };
+  const worst = findings.find((f) => f.severity !== 'fine' && !f.accepted);
+  useState(() => useOpening.setState({ open: worst?.station ?? 'product', pinned: new Set(), asked: null }));
   const { product, sheet, finish } = docket;
   const onMarks = marksOn(docket.marks, plan, marks);
-  const of = (name: StationName) => ({ name, open: open.has(name), onToggle: toggle(name) });
   return (
-    <div>
+    <div className="min-[900px]:flex min-[900px]:h-full min-[900px]:flex-col">
       <Station
-        {...of('artwork')}
+        name="artwork"
         number={1}
         title="Artwork"
-        facts={`${docket.artwork.file.name}, ${artwork.pages.length} pages`}
+        facts={`${docket.artwork.file.name}, ${plural(artwork.pages.length, 'page')}`}
       >
         <artworkStation.View />
       </Station>
       <Station
-        {...of('product')}
+        name="product"
         number={2}
         title="Product"
-        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${countedPages(plan.product)} pages, ${saidProduct(docket).binding}${rulesOf(product.binding).made === 'folded' ? '' : `, bound ${product.bound}`}`}
+        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${plural(countedPages(plan.product), 'page')}, ${saidProduct(docket).binding}${rulesOf(product.binding).made === 'folded' ? '' : `, bound ${product.bound}`}`}
       >
         <ProductControls />
       </Station>
       <Station
-        {...of('sheet')}
+        name="sheet"
         number={3}
         title="Sheet"
         facts={`${sheet.stock.name} ${sheet.stock.format}, ${plan.sheets.main.lay.downs.length} up, on ${sheet.machine.name}`}
       >
         <sheetControls.View />
       </Station>
-      <Station {...of('marks')} number={4} title="Marks" facts={onMarks || 'none'}>
+      <Station name="marks" number={4} title="Marks" facts={onMarks || 'none'}>
         <marksControls.View />
       </Station>
-      <Station {...of('finish')} number={5} title="Finish" facts={saidRoute(finish, plan)}>
+      <Station name="finish" number={5} title="Finish" facts={saidRoute(finish, plan)}>
         <finishControls.View />
       </Station>
       <Station
-        {...of('send')}
+        name="send"
         number={6}
         title="Send"
         facts={sheet.machine.printer ? `to ${sheet.machine.name}` : 'export only'}

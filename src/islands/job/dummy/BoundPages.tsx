@@ -1,9 +1,10 @@
-import { useMemo, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { formatLength, rulesOf, widestWhite, type Docket } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Toggle } from '../../../ui/choices';
 import { Entry } from '../../../ui/fields';
+import { useKeys } from '../../../ui/keys';
 import { useUnit } from '../../../ui/unit';
 import { useBook } from '../context';
 import { useRoom } from '../room';
@@ -26,10 +27,13 @@ interface Turns {
   readonly step: (by: number) => void;
 }
 
-/** Turns pages by the keys that lead on and back, as the piece is bound. */
-function turnByKey(e: KeyboardEvent, bound: Docket['product']['bound'], last: number, { goTo, step }: Turns): void {
-  if (e.ctrlKey || e.metaKey || e.altKey || e.target instanceof HTMLInputElement) return;
-  const acts: Readonly<Record<string, () => void>> = {
+/** The keys that turn pages on and back, as the piece is bound. */
+function turningKeys(
+  bound: Docket['product']['bound'],
+  last: number,
+  { goTo, step }: Turns,
+): Readonly<Record<string, () => void>> {
+  return {
     [bound === 'right' ? 'ArrowLeft' : 'ArrowRight']: () => step(1),
     [bound === 'right' ? 'ArrowRight' : 'ArrowLeft']: () => step(-1),
     ArrowDown: () => step(1),
@@ -39,10 +43,6 @@ function turnByKey(e: KeyboardEvent, bound: Docket['product']['bound'], last: nu
     Home: () => goTo(0),
     End: () => goTo(last),
   };
-  const act = acts[e.key];
-  if (!act) return;
-  e.preventDefault();
-  act();
 }
 
 /** What creep does to the pages that lie open; or how wide the spine is. */
@@ -123,6 +123,7 @@ export function BoundPages({ modes }: { readonly modes: ReactNode }) {
   const untrimmed = before || plan.product.untrimmed;
   const lying = lyingIn(room, product, tabs.length > 0);
   const open = pagesAt(at, total);
+  useKeys(turningKeys(product.bound, last, { goTo, step }));
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
       <div
@@ -130,7 +131,6 @@ export function BoundPages({ modes }: { readonly modes: ReactNode }) {
         tabIndex={0}
         role="group"
         aria-label={`Dummy, open at ${open.before ? `page ${open.before}` : 'the front cover'}${open.before && open.after ? ' and ' : ''}${open.after && open.before ? `page ${open.after}` : ''}`}
-        onKeyDown={(e) => turnByKey(e, product.bound, last, { goTo, step })}
         className="relative min-h-0 flex-1 overflow-hidden"
         data-opening={at}
       >

@@ -2,6 +2,7 @@ import { useId } from 'react';
 import { bleedsOf, factsOf, pageBleed, pageStanding, spineEdge, whiteEdges, type SpineEdge } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { inkOn } from '../../../ui/inkOn';
+import { Tint } from '../../../ui/Tint';
 import { useBook } from '../context';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 
@@ -138,7 +139,7 @@ export function PageFace({
   const at = plan.product.pages[reading - 1];
   const { page: ref, toPage } = plan.content.at(reading);
   const spine = spineEdge(reading, product.bound);
-  const { standsOut: out } = pageStanding(plan.product, reading);
+  const { standsOut: out, section } = pageStanding(plan.product, reading);
   const part = visiblePart(spine, w, h, untrimmed ? 0 : out);
   const cut = visiblePart(spine, w, h, out);
   const name = `page ${at?.label ?? reading}`;
@@ -155,6 +156,7 @@ export function PageFace({
       ) : (
         <Bare reading={reading} />
       )}
+      <Tint swatch={section?.stock.swatch} x={-w} y={-h} width={3 * w} height={3 * h} />
       <WhiteEdge reading={reading} />
       {untrimmed && !plan.product.untrimmed && out > 0 && (
         <rect

@@ -1,7 +1,8 @@
-import { useEffect, useMemo, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Pause, Play, SkipBack, SkipForward } from 'lucide-react';
 import { turnings, type Panel, type SectionShape, type Sheet } from '../../../core';
 import { Button } from '../../../ui/Button';
+import { useKeys } from '../../../ui/keys';
 import { useBook } from '../context';
 import { PanelInSpace } from './PanelInSpace';
 import { useRoom } from '../room';
@@ -60,19 +61,13 @@ function useFolding(last: number) {
 }
 type Folding = ReturnType<typeof useFolding>;
 
-function foldByKey(e: KeyboardEvent, last: number, { at, goTo, play }: Folding): void {
-  const acts: Readonly<Record<string, () => void>> = {
-    ' ': play,
-    ArrowRight: () => goTo(Math.floor(at + 1e-6) + 1),
-    ArrowLeft: () => goTo(Math.ceil(at - 1e-6) - 1),
-    Home: () => goTo(0),
-    End: () => goTo(last),
-  };
-  const act = acts[e.key];
-  if (!act || e.ctrlKey || e.metaKey || e.altKey) return;
-  e.preventDefault();
-  act();
-}
+const foldingKeys = (last: number, { at, goTo, play }: Folding): Readonly<Record<string, () => void>> => ({
+  ' ': play,
+  ArrowRight: () => goTo(Math.floor(at + 1e-6) + 1),
+  ArrowLeft: () => goTo(Math.ceil(at - 1e-6) - 1),
+  Home: () => goTo(0),
+  End: () => goTo(last),
+});
 
 /** A cover or a leaf has nothing to fold: then the first sheet that has. */
 function useFoldedSheet(number: number): { readonly sheet: Sheet; readonly shape: SectionShape } {
@@ -168,6 +163,7 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
   const lift = useMemo(() => lifts(shape.panels, steps), [shape, steps]);
   const last = steps.length;
   const folding = useFolding(last);
+  useKeys(foldingKeys(last, folding));
   const [turn, setTurn] = useState({ x: -28, y: 22 });
   const [place, room] = useRoom();
   const shown = Math.min(last, folding.at);
@@ -182,7 +178,6 @@ export function Unfold({ sheet: number, modes }: { readonly sheet: number; reado
         role="group"
         aria-label={`Unfolding: ${done} of ${last} folds made`}
         data-folds={shown.toFixed(2)}
-        onKeyDown={(e) => foldByKey(e, last, folding)}
         onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
         onPointerMove={(e) => {
           if (e.buttons === 1)

@@ -3,6 +3,7 @@ import { ListBoxItem } from 'react-aria-components';
 import { factsOf, type PageRef, type QuarterTurns } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { cx } from '../../../ui/cx';
+import { Tint } from '../../../ui/Tint';
 import { useJob } from '../context';
 import { letterOf } from './PageTools';
 import type { Listed } from './usePageEdits';
@@ -39,7 +40,9 @@ export function PageCard(it: Listed) {
       <span className="h-4 w-full truncate px-1.5 text-xs font-semibold" title={chapter ?? undefined}>
         {chapter}
       </span>
-      <div className="grid flex-1 place-items-center">{page ? <Picture page={page} /> : <Blank />}</div>
+      <div className="grid flex-1 place-items-center">
+        {page ? <Picture page={page} swatch={stock?.swatch} /> : <Blank />}
+      </div>
       <span className="num flex w-full justify-between px-1.5 text-xs">
         <span className="flex items-center gap-1 font-semibold">
           {stock && (
@@ -79,8 +82,12 @@ const Blank = () => (
   <span className="grid h-32 w-24 place-items-center border border-dashed border-ink/50 bg-paper text-sm">blank</span>
 );
 
-function Picture({ page }: { readonly page: PageRef }) {
-  const { files, artwork } = useJob(({ files, artwork }) => ({ files, artwork }));
+function Picture({ page, swatch }: { readonly page: PageRef; readonly swatch: string | undefined }) {
+  const { files, artwork, paper } = useJob(({ files, artwork, docket }) => ({
+    files,
+    artwork,
+    paper: docket.sheet.stock.swatch,
+  }));
   const media = factsOf(artwork, page)?.media;
   if (!media) return <Blank />;
   const [w, h] = page.turn % 2 === 1 ? [media.height, media.width] : [media.width, media.height];
@@ -95,6 +102,7 @@ function Picture({ page }: { readonly page: PageRef }) {
           preserveAspectRatio="none"
         />
       </g>
+      <Tint swatch={swatch ?? paper} width={w} height={h} />
     </svg>
   );
 }

@@ -21,7 +21,7 @@ export function Legend({ drawn }: { readonly drawn: Drawn }) {
   );
   const plum = { stroke: '#7a3a6c', strokeWidth: 2 };
   return (
-    <div className="absolute bottom-3 left-3 flex gap-3 bg-glass/85 px-1 text-xs max-[1100px]:hidden">
+    <div className="ml-auto flex flex-wrap gap-x-3 bg-glass/80 text-xs" role="group" aria-label="Legend">
       {item('trim', <path d="M0 6h22" stroke="#2a211c" strokeWidth="1.5" />)}
       {drawn.bleed && item('bleed', <path d="M1 11 7 1M7 11 13 1M13 11 19 1" stroke="#b87c08" strokeWidth="2" />)}
       {drawn.safe &&

@@ -1,13 +1,18 @@
 import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { formatSize, type Artwork, type Marks, type Plan, type Sheet, type SideName } from '../../../core';
+import { Button } from '../../../ui/Button';
+import { cx } from '../../../ui/cx';
+import { useKeys } from '../../../ui/keys';
 import { useUnit } from '../../../ui/unit';
 import { useBook, useJob, type BookState } from '../context';
 import { useNeighbours } from './ahead';
 import { Legend, type Drawn } from './Legend';
 import { ofBooks } from './of-books';
-import type { Lit } from './parts';
-import { pointedNote, SheetNote } from './SheetNote';
-import { SideDrawing } from './SideDrawing';
+import { DimensionLines, Tape } from './Measures';
+import { CREEP_TIMES, type Lit } from './parts';
+import { Readout } from './Readout';
+import { SheetNote } from './SheetNote';
+import { SideDrawing, type Shown } from './SideDrawing';
 import type { TableState } from './state';
 import { TableTools } from './TableTools';
 import { useZoom, type Zoom } from './useZoom';
@@ -18,7 +23,7 @@ interface Props {
 }
 
 /** What shines through has no numbers and lines of its own. */
-const BARE = { numbers: false, aids: false };
+const BARE = { numbers: 'none', aids: false } as const;
 
 /** What is drawn of a sheet, said in the legend. */
 function useDrawn({ lay }: Sheet, creep: boolean): Drawn {
@@ -60,53 +65,93 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
   );
   const go = (by: number): void => set({ sheet: Math.max(0, Math.min(plan.sheets.length - 1, state.sheet + by)) });
 
-  const onKey = (e: React.KeyboardEvent): void => {
-    if (e.ctrlKey || e.metaKey || e.altKey) return;
-    const acts: Readonly<Record<string, () => void>> = {
-      ArrowRight: () => go(1),
-      ArrowLeft: () => go(-1),
-      '+': () => zoom.by(1.4),
-      '=': () => zoom.by(1.4),
-      '-': () => zoom.by(1 / 1.4),
-      '0': zoom.fit,
-    };
-    const act = acts[e.key];
-    if (!act) return;
-    e.preventDefault();
-    act();
-  };
+  useKeys({
+    ArrowRight: () => go(1),
+    ArrowLeft: () => go(-1),
+    '+': () => zoom.by(1.4),
+    '=': () => zoom.by(1.4),
+    '-': () => zoom.by(1 / 1.4),
+    '0': zoom.fit,
+  });
+  const side = state.turned ? 'back' : 'front';
+  const over = { sheet, side, view: zoom.view, unit } as const;
 
   return (
-    <div className="relative h-full min-h-0 overflow-hidden bg-glass">
-      <div
-        ref={zoom.surface}
-        // the table itself takes the keys that move the sheet
-        tabIndex={0}
-        role="group"
-        aria-label={`Light table: sheet ${sheet.number} of ${plan.sheets.length}, ${state.turned ? 'back' : 'front'}`}
-        onKeyDown={onKey}
-        className="absolute inset-0 cursor-grab overflow-hidden active:cursor-grabbing"
-        data-turned={state.turned}
-        data-through={state.through}
-        data-sheet={sheet.number}
-      >
-        {zoom.ready && <Paper laid={laid} state={state} zoom={zoom} scale={scale} lit={lit} onPoint={setPointed} />}
+    <div className="flex h-full min-h-0 flex-col bg-glass">
+      <div className="relative min-h-0 flex-1 overflow-hidden">
+        <div
+          ref={zoom.surface}
+          // the table itself can have the focus: keys then are for nothing else
+          tabIndex={0}
+          role="group"
+          aria-label={`Light table: sheet ${sheet.number} of ${plan.sheets.length}, ${side}`}
+          className={cx(
+            'absolute inset-0 overflow-hidden',
+            state.tape ? 'cursor-crosshair' : 'cursor-grab active:cursor-grabbing',
+          )}
+          data-turned={state.turned}
+          data-through={state.through}
+          data-sheet={sheet.number}
+          data-numbers={state.numbers}
+        >
+          {zoom.ready && <Paper laid={laid} state={state} zoom={zoom} scale={scale} lit={lit} onPoint={setPointed} />}
+        </div>
+        {state.lengths && zoom.ready && <DimensionLines {...over} room={zoom.room} />}
+        {state.tape && zoom.ready && <Tape key={`${sheet.number} ${side}`} {...over} surface={zoom.surface} />}
+        <div className="pointer-events-none absolute top-1 right-3 left-3 flex flex-wrap items-baseline gap-x-2">
+          <span className="bg-glass/80 font-head text-lg font-semibold">
+            Sheet {sheet.number} of {plan.sheets.length}, {side}
+          </span>
+          <span className="num text-xs">{formatSize(lay.paper, unit)}</span>
+          <span className="text-xs">
+            <SheetNote plan={plan} number={sheet.number} />
+          </span>
+          {state.aids && <Legend drawn={drawn} />}
+        </div>
+        {state.creep && <CreepNote plan={plan} product={docket.product} sheet={sheet} side={side} set={set} />}
       </div>
-      <div className="absolute top-2 left-3 flex items-baseline gap-2 bg-glass/80 px-1">
-        <span className="font-head text-lg font-semibold">
-          Sheet {sheet.number} of {plan.sheets.length}, {state.turned ? 'back' : 'front'}
-        </span>
-        <span className="num text-xs">{formatSize(lay.paper, unit)}</span>
-        <span className="text-xs">
-          <SheetNote plan={plan} number={sheet.number} />
-          {pointed !== null && pointedNote(plan, pointed)}
-        </span>
+      <div className="shrink-0 border-t border-ink/30 px-3 py-1.5">
+        <Readout {...over} surface={zoom.surface} plan={plan} docket={docket} />
+        <TableTools plan={plan} state={state} set={set} go={go} zoom={zoom} />
       </div>
-      <TableTools plan={plan} state={state} set={set} go={go} zoom={zoom} />
-      {state.aids && <Legend drawn={drawn} />}
     </div>
   );
 });
+
+/** Creep where the sheet has none to be seen, and the way to where it has most. */
+function CreepNote({
+  plan,
+  product,
+  sheet,
+  side,
+  set,
+}: {
+  readonly plan: Plan;
+  readonly product: BookState['docket']['product'];
+  readonly sheet: Sheet;
+  readonly side: SideName;
+  readonly set: Props['set'];
+}) {
+  const shifts = useMemo(() => ofBooks(plan, product, sheet, side).shifts, [plan, product, sheet, side]);
+  const most = (it: Sheet): number =>
+    Math.max(0, ...ofBooks(plan, product, it, 'front').shifts.map((s) => Math.hypot(s.x, s.y)));
+  const innermost = (): void => {
+    let best = { at: 0, mm: -1 };
+    for (let at = 0; at < plan.sheets.length; at++) {
+      const mm = most(plan.sheets.at(at));
+      if (mm > best.mm + 1e-9) best = { at, mm };
+    }
+    set({ sheet: best.at });
+  };
+  return (
+    <p className="absolute top-10 left-3 flex items-center gap-2 bg-glass/80 px-1 text-sm" role="status">
+      {shifts.length === 0 ? 'Creep is 0 here.' : `Creep is drawn ${CREEP_TIMES} times as large as it is.`}
+      <Button small onPress={innermost}>
+        To the innermost
+      </Button>
+    </p>
+  );
+}
 
 /** A sheet, and all that its drawing is made from: of one moment, for a side may be drawn a moment later. */
 interface Laid {
@@ -186,7 +231,7 @@ function Paper({ laid, state, zoom: { view }, scale, lit, onPoint }: PaperProps)
 interface FaceProps {
   readonly laid: Laid;
   readonly name: SideName;
-  readonly shown: { readonly numbers: boolean; readonly aids: boolean; readonly creep?: boolean };
+  readonly shown: Shown;
   readonly scale: number;
   readonly lit: Lit | null;
   readonly onPoint?: (place: number | null) => void;

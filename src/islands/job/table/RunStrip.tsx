@@ -4,7 +4,7 @@ import { cx } from '../../../ui/cx';
 import { useJob } from '../context';
 import { SideDrawing } from './SideDrawing';
 
-const NONE = { numbers: true, aids: false };
+const NONE = { numbers: 'large', aids: false } as const;
 const HEIGHT = 58;
 /** Pixels on either side within which sheets are drawn before they come into view. */
 const OVERSCAN = 1000;
@@ -83,7 +83,7 @@ export const RunStrip = memo(function RunStrip({
   const first = firstAfter(places, range.left - OVERSCAN);
   const last = firstAfter(places, range.left + range.width + OVERSCAN);
   return (
-    <section aria-label="Run strip" className="flex min-w-0 border-t border-ink/50 bg-glass-deep">
+    <section aria-label="Run strip" data-region="strip" className="flex min-w-0 border-t border-ink/50 bg-glass-deep">
       <div className="grid w-24 shrink-0 grid-cols-[minmax(0,1fr)] content-center gap-0.5 border-r border-ink/30 px-2 text-xs leading-tight">
         <span>
           <span className="num text-base font-semibold">{sheets.length}</span>{' '}

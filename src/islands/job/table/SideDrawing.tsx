@@ -11,15 +11,28 @@ import {
   type Sheet,
   type SideName,
 } from '../../../core';
-import { Blank, Clearance, CreepGhosts, FoldOrders, keyOf, MarkLines, PageNumber, SafeAreas, type Lit } from './parts';
+import { Tint } from '../../../ui/Tint';
+import {
+  Blank,
+  Clearance,
+  CreepGhosts,
+  FoldOrders,
+  keyOf,
+  MarkLines,
+  PageNumber,
+  SafeAreas,
+  SmallNumber,
+  type Lit,
+} from './parts';
 import { down, pictureMatrix } from './geometry';
 import type { OfBooks } from './of-books';
 import { Patterns } from './patterns';
+import type { Numbers } from './state';
 import { picturesOf, type CellPictures } from './pictures';
 
 /** What of a side is drawn. */
 export interface Shown {
-  readonly numbers: boolean;
+  readonly numbers: Numbers;
   readonly aids: boolean;
   /** Creep, drawn many times too large. */
   readonly creep?: boolean;
@@ -42,6 +55,9 @@ interface Props {
   /** What must keep clear of the trim and the fold, mm. */
   readonly safe?: number;
 }
+
+/** The paper of a stock that has no colour of its own. */
+const PAPER = '#fffdf8';
 
 /** One side of a sheet as it comes out of the machine: artwork, trims, bleeds, folds, no-print edges, marks. */
 export const SideDrawing = memo(function SideDrawing({
@@ -77,7 +93,7 @@ export const SideDrawing = memo(function SideDrawing({
       }
     >
       <Patterns id={id} />
-      <rect width={sheet.width} height={H} fill="#fffdf8" />
+      <rect width={sheet.width} height={H} fill={PAPER} />
       {cells.map((cell) => (
         <PagePicture
           key={keyOf(cell)}
@@ -87,6 +103,8 @@ export const SideDrawing = memo(function SideDrawing({
           pictures={picturesOf(cell, artwork, files, scale)}
         />
       ))}
+      {/* ink is printed on the paper's colour: it shows through whatever is not printed, and tints what is */}
+      <Tint swatch={it.stock.swatch} width={sheet.width} height={H} />
       {shown.aids && <Unprinted lay={lay} cells={cells} id={id} />}
       {cells.map((cell) =>
         cell.page === null && tabs.length === 0 ? <Blank key={keyOf(cell)} {...down(cell.trim, H)} /> : null,
@@ -100,7 +118,9 @@ export const SideDrawing = memo(function SideDrawing({
       {shown.aids && safe > 0 && scale > 0 && <SafeAreas cells={cells} H={H} mm={safe} line={line} />}
       {shown.creep && more && <CreepGhosts shifts={more.shifts} H={H} line={line} />}
       <MarkLines marks={marks} H={H} line={line} />
-      {shown.numbers && cells.map((cell) => <PageNumber key={keyOf(cell)} cell={cell} H={H} lit={lit} />)}
+      {shown.numbers === 'large' && cells.map((cell) => <PageNumber key={keyOf(cell)} cell={cell} H={H} lit={lit} />)}
+      {shown.numbers === 'small' &&
+        cells.map((cell) => <SmallNumber key={keyOf(cell)} cell={cell} H={H} line={line} />)}
       {scale > 0 && <FoldOrders folds={folds} H={H} line={line} />}
       {onPoint && <Pointing cells={cells} H={H} line={line} lit={lit} onPoint={onPoint} />}
     </svg>

@@ -3,7 +3,7 @@ import type { Plan } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { CREEP_TIMES } from './parts';
-import type { TableState } from './state';
+import { NEXT_NUMBERS, type TableState } from './state';
 import type { Zoom } from './useZoom';
 
 /** The tools beneath the sheet: the sheets before and after, nearer and farther, its other side, what shines through. */
@@ -20,10 +20,10 @@ export function TableTools({
   readonly go: (by: number) => void;
   readonly zoom: Zoom;
 }) {
-  const { sheet, turned, through, creep } = state;
+  const { sheet, turned, through, creep, lengths, tape, numbers } = state;
   const { turn } = plan.sheets.at(Math.min(sheet, plan.sheets.length - 1)).lay;
   return (
-    <div className="absolute right-3 bottom-3 flex gap-1" role="toolbar" aria-label="View of the sheet">
+    <div className="mt-1 flex flex-wrap justify-end gap-1" role="group" aria-label="View of the sheet">
       <Button small aria-label="Sheet before" isDisabled={sheet === 0} onPress={() => go(-1)}>
         <ChevronLeft size={16} />
       </Button>
@@ -44,23 +44,29 @@ export function TableTools({
         over
       </Button>
       {plan.product.kind === 'bound' && plan.product.creep.standsOut.length > 1 && (
-        <Button
-          small
-          onPress={() => set({ creep: !creep })}
-          aria-pressed={creep}
-          className={cx(creep && 'bg-ink! text-paper!')}
-        >
-          Creep × {CREEP_TIMES}
-        </Button>
+        <Switch on={creep} keys="c" say={`Creep × ${CREEP_TIMES}`} onPress={() => set({ creep: !creep })} />
       )}
-      <Button
-        small
-        onPress={() => set({ through: !through })}
-        aria-pressed={through}
-        className={cx(through && 'bg-ink! text-paper!')}
-      >
-        See through
+      <Switch on={lengths} keys="l" say="Lengths" onPress={() => set({ lengths: !lengths })} />
+      <Switch on={tape} keys="m" say="Measure" onPress={() => set({ tape: !tape })} />
+      <Button small aria-keyshortcuts="n" onPress={() => set({ numbers: NEXT_NUMBERS[numbers] })}>
+        Numbers: {numbers}
       </Button>
+      <Switch on={through} keys="x" say="See through" onPress={() => set({ through: !through })} />
     </div>
+  );
+}
+
+/** What is shown or not. */
+function Switch({ on, keys, say, onPress }: { on: boolean; keys: string; say: string; onPress: () => void }) {
+  return (
+    <Button
+      small
+      aria-pressed={on}
+      aria-keyshortcuts={keys}
+      onPress={onPress}
+      className={cx(on && 'bg-ink! text-paper!')}
+    >
+      {say}
+    </Button>
   );
 }

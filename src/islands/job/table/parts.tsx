@@ -43,6 +43,32 @@ export function PageNumber({ cell, H, lit }: { cell: Cell; H: number; lit: Lit |
   );
 }
 
+/** A small number in the corner of the page at its head, of the same size however near one looks. */
+export function SmallNumber({ cell, H, line }: { cell: Cell; H: number; line: number }) {
+  const [a, b, c, d, e, f] = cell.toSide;
+  const { height } = cell.size;
+  // the page's upper left corner, wherever that lies on the side
+  const x = c * height + e;
+  const y = d * height + f;
+  const text = cell.label || String(cell.place);
+  const wide = (text.length * 7.4 + 8) * line;
+  return (
+    <g transform={`matrix(${a} ${-b} ${-c} ${d} ${x} ${H - y})`} fontFamily="Atkinson Hyperlegible Mono Variable">
+      <rect
+        width={wide}
+        height={17 * line}
+        fill="#fffaf0"
+        fillOpacity={0.92}
+        stroke="#2a211c"
+        strokeWidth={0.6 * line}
+      />
+      <text x={wide / 2} y={13 * line} textAnchor="middle" fontSize={12 * line} fill="#2a211c">
+        {text}
+      </text>
+    </g>
+  );
+}
+
 /** The order of the folds, a number at the end of every line. */
 export function FoldOrders({ folds, H, line }: { folds: ReturnType<typeof foldLines>; H: number; line: number }) {
   if (new Set(folds.map((f) => f.order)).size < 2) return null;

@@ -3,8 +3,8 @@ import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import type { Size } from '../../../core';
 
-/** Room round the fitted sheet, in pixels, for the labels above and the tools beneath. */
-const MARGIN = { x: 24, top: 42, bottom: 52 };
+/** Room round the fitted sheet, in pixels, for the labels above and the chains of measures at its foot and left. */
+const MARGIN = { x: 34, top: 38, bottom: 30 };
 
 export interface Zoom {
   readonly surface: RefObject<HTMLDivElement | null>;
@@ -12,6 +12,8 @@ export interface Zoom {
   readonly view: ZoomTransform;
   /** Whether it is known yet how large the surface is. */
   readonly ready: boolean;
+  /** How large the surface is, in pixels. */
+  readonly room: Size;
   readonly fit: () => void;
   readonly by: (factor: number) => void;
 }
@@ -52,5 +54,5 @@ export function useZoom({ width, height }: Size): Zoom {
     const el = surface.current;
     if (el && behaviour.current) select(el).call((s) => behaviour.current!.scaleBy(s, factor));
   };
-  return { surface, view, ready: room.width > 0, fit, by };
+  return { surface, view, ready: room.width > 0, room, fit, by };
 }

@@ -2,7 +2,8 @@ import { jobFromArtwork, listJobs, readJob, sql } from '../../../server';
 import { arriving, NotTaken } from '../../_arriving';
 import { endpoint, json } from '../../_api';
 
-export const GET = endpoint(async () => json(await listJobs(sql)));
+/** The jobs of the list; `?removed` those that were taken off it. */
+export const GET = endpoint(async ({ url }) => json(await listJobs(sql, url.searchParams.has('removed'))));
 
 /** A new job, of a file in the body or one that has arrived. Asked for again under its id, it is not made again. */
 export const POST = endpoint(async (context) => {

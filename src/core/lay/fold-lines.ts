@@ -1,6 +1,8 @@
-import { throughSheet, yieldOf, type Lay } from '../lay';
 import { rectThrough, spanned } from '../measure';
-import type { SideName } from '../sheet';
+import type { Lay } from './lay';
+import { throughSheet, yieldOf } from './turn';
+
+type SideName = 'front' | 'back';
 
 /** A fold or score across a piece, as it lies on the sheet. */
 export interface FoldLine {

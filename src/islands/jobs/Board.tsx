@@ -1,0 +1,91 @@
+import { useMemo } from 'react';
+import {
+  Collection,
+  GridList,
+  GridListHeader,
+  GridListSection,
+  ListLayout,
+  Virtualizer,
+  type Selection,
+} from 'react-aria-components';
+import type { ListedJob, Standing } from '../../ui/views';
+import { STANDING_WORDS, type Group } from './board';
+import { JobCells, JobRow, ROW } from './JobRow';
+
+const LAYOUT = { rowSize: ROW, headingSize: 38 };
+/** Rows that are drawn before the board can be used: more than a window shows. */
+const FIRST = 14;
+
+/** The heading of a standing: its name, how many, and what is to be done there. */
+function Heading({ standing, n }: { readonly standing: Standing; readonly n: number }) {
+  const [word, hint] = STANDING_WORDS[standing];
+  return (
+    <span className="flex items-baseline gap-2 border-b border-ink px-2 pt-2 pb-0.5">
+      <span className="font-head text-lg font-bold">{word}</span>
+      <span className="num text-sm">{n}</span>
+      <span className="text-sm text-ink-soft">{hint}</span>
+    </span>
+  );
+}
+
+/** The jobs by where they stand. Only what is seen is drawn: five hundred are as quick as five. */
+export function Board({
+  groups,
+  marked,
+  setMarked,
+}: {
+  readonly groups: readonly Group[];
+  readonly marked: ReadonlySet<string>;
+  readonly setMarked: (ids: ReadonlySet<string>) => void;
+}) {
+  const items = useMemo(() => groups.map((g) => ({ ...g, id: g.standing })), [groups]);
+  const select = (keys: Selection): void =>
+    setMarked(new Set(keys === 'all' ? groups.flatMap((g) => g.jobs.map((j) => j.id)) : [...keys].map(String)));
+  return (
+    <Virtualizer layout={ListLayout} layoutOptions={LAYOUT}>
+      <GridList
+        aria-label="Jobs"
+        items={items}
+        selectionMode="multiple"
+        selectedKeys={marked}
+        onSelectionChange={select}
+        onAction={(id) => window.location.assign(`/jobs/${id}`)}
+        className="min-h-0 flex-1 overflow-y-auto border-t border-ink outline-none"
+      >
+        {(group) => (
+          <GridListSection id={group.standing} aria-label={STANDING_WORDS[group.standing][0]}>
+            <GridListHeader>
+              <Heading standing={group.standing} n={group.jobs.length} />
+            </GridListHeader>
+            <Collection items={group.jobs}>{(job: ListedJob) => <JobRow job={job} />}</Collection>
+          </GridListSection>
+        )}
+      </GridList>
+    </Virtualizer>
+  );
+}
+
+/** The first rows, as they stand while the page is still being made ready. */
+export function FirstRows({ groups }: { readonly groups: readonly Group[] }) {
+  const before = groups.map((_, i) => groups.slice(0, i).reduce((n, g) => n + g.jobs.length + 1, 0));
+  return (
+    <div className="min-h-0 flex-1 overflow-hidden border-t border-ink" aria-busy>
+      {groups.map(({ standing, jobs }, i) => {
+        const some = jobs.slice(0, Math.max(0, FIRST - before[i]!));
+        if (some.length === 0) return null;
+        return (
+          <div key={standing}>
+            <div style={{ height: LAYOUT.headingSize }}>
+              <Heading standing={standing} n={jobs.length} />
+            </div>
+            {some.map((job) => (
+              <div key={job.id} style={{ height: ROW }} className="border-b border-ink/20 px-2">
+                <JobCells job={job} />
+              </div>
+            ))}
+          </div>
+        );
+      })}
+    </div>
+  );
+}

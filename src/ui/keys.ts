@@ -1,0 +1,41 @@
+import { useEffect, useEffectEvent } from 'react';
+
+/** Whether a key is for what has the focus: a field, an open list, a question. */
+export const inField = (e: KeyboardEvent): boolean =>
+  e.target instanceof HTMLElement &&
+  e.target.closest(
+    'input:not([type=checkbox]):not([type=radio]), select, textarea, [contenteditable], [role=listbox], [role=menu], [role=dialog]',
+  ) !== null;
+
+/** Whether arrows are for what has the focus: what is walked by them. */
+export const walked = (e: KeyboardEvent): boolean =>
+  inField(e) ||
+  (e.target instanceof HTMLElement &&
+    e.target.closest('[role=radiogroup], [role=grid], [role=toolbar], [role=slider], [aria-haspopup=listbox]') !==
+      null);
+
+/** Whether a key presses what has the focus. */
+const pressed = (e: KeyboardEvent): boolean =>
+  (e.key === ' ' || e.key === 'Enter') &&
+  e.target instanceof HTMLElement &&
+  e.target.closest('a, button, summary, [role=button]') !== null;
+
+/**
+ * Acts on keys wherever the focus is, but where they are for what has it.
+ * @param acts what the keys do, by their names; single letters in small
+ */
+export function useKeys(acts: Readonly<Record<string, () => void>>): void {
+  const onKey = useEffectEvent((e: KeyboardEvent): void => {
+    if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || inField(e) || pressed(e)) return;
+    if (/^(Arrow|Page|Home|End)/.test(e.key) && walked(e)) return;
+    const act = acts[e.key.length === 1 ? e.key.toLowerCase() : e.key];
+    if (!act) return;
+    e.preventDefault();
+    act();
+  });
+  useEffect(() => {
+    const key = (e: KeyboardEvent): void => onKey(e);
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, []);
+}
