@@ -23,6 +23,7 @@ const CORE = [
   'findings',
   'reckoning',
   'propose',
+  'card',
   'ticket',
 ];
 const inOrder = CORE.slice(0, -1).map((name, i) => ({

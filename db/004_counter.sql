@@ -16,3 +16,10 @@ alter table deliveries add column sheets_each int;
 -- One sending may print several parts of one load: the rest of a copy, then whole ones.
 drop index deliveries_send;
 create unique index deliveries_send on deliveries (send_id, run, coalesce(part::text, '')) where send_id is not null;
+
+-- What a shop does not use any more stays for the jobs that have it.
+alter table stocks add column retired boolean not null default false;
+alter table machines add column retired boolean not null default false;
+alter table finishers add column retired boolean not null default false;
+-- The shop itself: one row at most.
+create table house (id int primary key check (id = 1), value jsonb not null);

@@ -13,8 +13,10 @@ import {
   sql,
   takeIn,
   transaction,
+  writeHouse,
   writeShop,
 } from '../src/server';
+import { House } from '../src/core';
 import { closeWorkers } from '../src/server/workers';
 import { DEMO_JOBS, demoShop, makeDemoFiles } from '.';
 
@@ -23,7 +25,11 @@ async function setup(): Promise<void> {
   await migrate();
   const printer = process.env.ODD_SPARROW_PRINTER ?? null;
   const shop = await readShop(sql);
-  if (shop.stocks.length === 0) await transaction((run) => writeShop(run, demoShop(printer)));
+  if (!process.env.ODD_SPARROW_EMPTY && shop.stocks.length === 0)
+    await transaction(async (run) => {
+      await writeShop(run, demoShop(printer));
+      await writeHouse(run, House.parse({ name: 'Bindweed Lane' }));
+    });
   const [row] = await sql<{ n: number }>('select count(*)::int as n from jobs');
   if (!process.env.ODD_SPARROW_DEMO || row!.n > 0) return;
   console.log('making the demo artwork');

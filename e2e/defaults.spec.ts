@@ -35,7 +35,7 @@ test('the office booklet: an A4 file as A5 on A4 paper, folded and not trimmed',
   const finish = await openStation(page, 'finish');
   const edge = finish.locator('[data-finding=white-edge]');
   await expect(edge).toContainText('Folded, not trimmed: 4 mm at the edges stay white');
-  await edge.getByRole('button', { name: 'Folded, not trimmed' }).click();
+  await edge.getByRole('button', { name: 'Folded, not trimmed', exact: true }).click();
   await saved(page);
   await expect(finish.getByRole('button', { name: /Trimmed/ })).toContainText('Folded, not trimmed');
   await expect(finish.getByText('4 mm at the edges stay white').first()).toBeVisible();

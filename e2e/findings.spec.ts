@@ -16,7 +16,8 @@ test('blanks: three places, one click, one undo', async ({ page }) => {
   const blanks = await finding(page, 'product', 'blanks');
   await expect(blanks).toContainText('22 pages make 24 with 2 blanks');
   await expect(blanks).toContainText('pages 23–24 blank');
-  await expect(blanks.getByRole('button')).toHaveCount(3);
+  await expect(blanks.getByRole('button')).toHaveCount(4);
+  await expect(blanks.getByRole('button').last()).toHaveText('Let it stand');
   await blanks.getByRole('button', { name: /Inside the back cover/ }).click();
   await expect(blanks).toContainText('pages 22–23 blank');
   await saved(page);
@@ -74,6 +75,7 @@ test('a sheet too small: the next stock with its price, less bleed, a smaller pa
   await expect(fit).toContainText('302 × 216 mm');
   await openStation(page, 'send');
   await expect(page.getByRole('button', { name: 'Send to Plover', exact: true })).toBeDisabled();
+  await openStation(page, 'sheet');
   await fit.getByRole('button', { name: /Wove 80 (A3|SRA3) instead.* in all/ }).click();
   await expect(fit).toHaveCount(0);
   await saved(page);

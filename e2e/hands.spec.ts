@@ -9,7 +9,7 @@ test('everything works without a mouse', async ({ page }) => {
   await page.locator('[data-ready]').waitFor();
   await page.keyboard.press('/');
   await page.keyboard.type('edges');
-  await expect(page.getByRole('list', { name: /Jobs/ }).getByRole('link')).toHaveText(['Care of edges']);
+  await expect(page.getByRole('grid', { name: 'Jobs' }).getByRole('link')).toHaveText(['Care of edges']);
   await page.getByRole('link', { name: 'Care of edges' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.locator('[aria-label^="Light table"]')).toBeVisible();
@@ -29,8 +29,8 @@ test('everything works without a mouse', async ({ page }) => {
     .getByRole('button', { name: /^Stock/ })
     .focus();
   await page.keyboard.press('Enter');
-  await page.getByRole('dialog').getByRole('button', { name: /Stock/ }).press('Enter');
-  await page.keyboard.type('Silk 170');
+  await page.keyboard.type('silk 170 short');
+  await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Brief')).toContainText('Silk 170 SRA3');
 

@@ -10,6 +10,9 @@ export const scratch = mkdtempSync(join(tmpdir(), 'sparrow-e2e-'));
 /** Opens a demo job by its title. */
 export async function openJob(page: Page, title: string): Promise<void> {
   await page.goto('/');
+  await page.locator('[data-ready]').waitFor();
+  // what is far down the board is not drawn until it is looked for
+  await page.getByRole('searchbox').fill(title);
   await page.getByRole('link', { name: title, exact: true }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
   await expect(page.locator('[aria-label^="Light table"]')).toBeVisible();

@@ -7,7 +7,7 @@ import { accessible, dropFiles, scratch } from './helpers';
 
 test('the demo jobs stand in the order of need, and are found by a word', async ({ page }) => {
   await page.goto('/');
-  const titles = page.getByRole('list', { name: /Jobs/ }).getByRole('link');
+  const titles = page.getByRole('grid', { name: 'Jobs' }).getByRole('link');
   const demo = [
     'The borrower’s handbook',
     'Tide almanac',

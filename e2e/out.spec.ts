@@ -112,7 +112,7 @@ test('a job goes to the press: pending, processing, out of paper, on again, comp
   await expect(page.getByRole('region', { name: 'Ended' })).toContainText('Care of edges');
   await accessible(page);
   await page.goto('/');
-  await expect(page.getByRole('listitem').filter({ hasText: 'Care of edges' })).toContainText('printed');
+  await expect(page.getByRole('row').filter({ hasText: 'Care of edges' })).toContainText('stitch on Heron');
   // the output tray of the press shows the sheets
   await page.goto(FLOOR);
   await expect(page.getByRole('img', { name: 'Side 1', exact: true }).first()).toBeVisible();

@@ -30,7 +30,7 @@ test('rounds of jobs and a job by the browser’s back and forward: nothing free
   await saved(other);
   await back(page);
   await heading(page, 'Jobs');
-  await expect(page.getByRole('listitem').filter({ hasText: 'Care of edges' })).toContainText('123');
+  await expect(page.getByRole('row').filter({ hasText: 'Care of edges' })).toContainText('123');
   // pages came back from where the browser keeps them, which is what this is about
   expect(await page.evaluate(() => (window as unknown as { marked?: boolean }).marked)).toBe(true);
   await other.getByRole('button', { name: /^Undo: / }).click();
@@ -54,8 +54,7 @@ test('ten windows of one browser all load, and all follow', async ({ context }) 
   await saved(first);
   for (const [i, page] of windows.entries())
     if (i % 2) await expect(page.getByLabel('Brief')).toContainText('61 copies');
-    else if (i > 0)
-      await expect(page.getByRole('listitem').filter({ hasText: 'Volunteer roster' })).toContainText('61');
+    else if (i > 0) await expect(page.getByRole('row').filter({ hasText: 'Volunteer roster' })).toContainText('61');
   await first.getByRole('button', { name: /^Undo: / }).click();
   await saved(first);
   for (const page of windows.slice(1)) await page.close();

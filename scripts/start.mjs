@@ -10,9 +10,11 @@ if (!process.env.DATABASE_URL) ensurePackages(FOR_RUNNING);
 ensureDependencies();
 await ensureBuilt();
 const { startApplication } = await import('./lib/application.mjs');
-const app = await startApplication({ watched: true });
+// an empty shop, for real use: its own paper and presses go in on the Shop page
+const demo = !process.argv.includes('--no-demo');
+const app = await startApplication({ watched: true, demo, shop: demo });
 say(`Odd Sparrow is at ${app.address}`);
-say(`the stand-in press is at ${app.panel}`);
+if (demo) say(`the stand-in press is at ${app.panel}`);
 say('Ctrl-C stops both.');
 
 let stopping = false;

@@ -37,12 +37,13 @@ async function takeFolder(/** @type {string} */ dataFolder, /** @type {string} *
  * Starts everything: database, demo data, stand-in press, application.
  * @param {object} [options]
  * @param {NodeJS.ProcessEnv} [options.env]
- * @param {boolean} [options.demo]
+ * @param {boolean} [options.demo] whether an empty database gets the demonstration's jobs
+ * @param {boolean} [options.shop] whether an empty database gets the demonstration's paper and presses
  * @param {number} [options.factor] how much faster than rated the stand-in prints
  * @param {boolean} [options.watched] whether what ends by itself is started again
  * @returns the address, and how to stop all of it
  */
-export async function startApplication({ env = process.env, demo = true, factor, watched = false } = {}) {
+export async function startApplication({ env = process.env, demo = true, shop = true, factor, watched = false } = {}) {
   const { port, database, floor } = ports(env);
   const dataFolder = resolve(env.ODD_SPARROW_DATA ?? join(root, 'var'));
   const address = `http://127.0.0.1:${port}`;
@@ -102,6 +103,7 @@ export async function startApplication({ env = process.env, demo = true, factor,
       ODD_SPARROW_WORKERS: join(root, 'dist/workers'),
       ODD_SPARROW_MIGRATIONS: join(root, 'db'),
       ODD_SPARROW_DEMO: demo ? '1' : '',
+      ODD_SPARROW_EMPTY: shop ? '' : '1',
       ODD_SPARROW_PRINTER: `ipp://127.0.0.1:${floor}/ipp/print`,
       NODE_ENV: 'production',
     };

@@ -13,4 +13,5 @@ export * from './finishing';
 export * from './findings';
 export * from './reckoning';
 export * from './propose';
+export * from './card';
 export * from './events';

@@ -162,6 +162,7 @@ export const FOLDER: Extract<Finisher, { kind: 'folder' }> = {
   largest: { width: 520, height: 740 },
   speed: 5000,
   makeReady: 12,
+  hour: 0,
 };
 /** A perfect binder. */
 export const BINDER: Extract<Finisher, { kind: 'binder' }> = {
@@ -172,6 +173,7 @@ export const BINDER: Extract<Finisher, { kind: 'binder' }> = {
   largest: { width: 320, height: 320 },
   speed: 250,
   makeReady: 15,
+  hour: 0,
 };
 /** A guillotine. */
 export const GUILLOTINE: Extract<Finisher, { kind: 'guillotine' }> = {
@@ -183,6 +185,7 @@ export const GUILLOTINE: Extract<Finisher, { kind: 'guillotine' }> = {
   smallestStrip: 20,
   speed: 240,
   makeReady: 4,
+  hour: 0,
 };
 
 /** The shape of the section that lies on a sheet of a book: of the text where no sheet is named. */

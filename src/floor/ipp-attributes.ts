@@ -52,6 +52,22 @@ const dimensions = ([width, height]: readonly [number, number]): Attribute[] => 
 ];
 const mediaSize = (size: readonly [number, number]): Attribute[] => [ipp.collection('media-size', dimensions(size))];
 
+/** What lies in its trays: SRA3 of these weights. */
+const TRAYS: readonly (readonly [source: string, grammage: number, info: string])[] = [
+  ['tray-1', 100, 'plain'],
+  ['tray-2', 130, 'silk'],
+  ['tray-3', 170, 'silk'],
+  ['large-capacity', 250, 'board'],
+];
+const inTray = ([source, grammage, info]: (typeof TRAYS)[number]): Attribute[] => [
+  ...mediaSize(SIZES[0]!),
+  ipp.keyword('media-source', source),
+  ipp.integer('media-weight-metric', grammage),
+  ipp.text('media-info', info),
+];
+/** What it leaves unprinted of a sheet fed short edge first, in hundredths of a millimetre. */
+const MARGINS = { left: 300, right: 400, top: 300, bottom: 300 };
+
 /** Everything the printer tells of itself. */
 export const printerAttributes = (press: Press, uri: string, panel: string): Told[] => [
   ...description(press, uri, panel).map((attribute): Told => ({ group: 'printer-description', attribute })),
@@ -123,13 +139,14 @@ function template(): Attribute[] {
     ipp.keyword('media-ready', ...MEDIA),
     ipp.keyword('media-supported', ...MEDIA),
     ipp.collection('media-col-default', mediaSize(SIZES[0]!)),
-    ipp.collection('media-col-ready', ...SIZES.map(mediaSize)),
+    ipp.collection('media-col-ready', ...TRAYS.map(inTray)),
     ipp.keyword('media-col-supported', 'media-size', 'media-info', 'media-weight-metric', 'media-source'),
     ipp.collection('media-size-supported', ...SIZES.map(dimensions)),
     ipp.collection(
       'media-col-database',
       ...SIZES.map((s) => [...mediaSize(s), ipp.range('media-weight-metric', WEIGHTS)]),
     ),
+    ...Object.entries(MARGINS).map(([edge, margin]) => ipp.integer(`media-${edge}-margin-supported`, margin)),
     ipp.keyword('media-info-supported', ...INFOS),
     ipp.range('media-weight-metric-supported', WEIGHTS),
     ipp.keyword('output-bin-default', OUTPUT_BINS[0]!),

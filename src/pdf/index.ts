@@ -8,5 +8,6 @@ export { rasterise } from './raster';
 export { compose, type ComposeJob, type Composed } from './compose';
 export { Hands, inWords, Stopped, TookTooLong, TookTooMuch } from './hands';
 export { scratchFolder, sweepEnded } from './scratch';
-export { writeTestRun } from './test-run';
+export { writeTestRun, writeTestSheet } from './test-run';
+export { writeJobCard } from './card';
 export { PdfSyntaxError } from './syntax/objects';

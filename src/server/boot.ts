@@ -9,6 +9,7 @@ import { wakeAll, wakeLane } from './lanes';
 import { lookForInk } from './ink';
 import { migrate } from './migrate';
 import { drawFirstSheet, fillPictures, sweepPictures } from './pictures';
+import { takeHouse } from './shop';
 import { sweepArrivals, sweepStore } from './store';
 import { unseenArtworks } from './tables/artworks';
 import { openDeliveries } from './tables/deliveries';
@@ -48,6 +49,7 @@ async function begin(): Promise<void> {
     await sweepOut();
     swept = true;
   }
+  await takeHouse();
   startWork({
     pictures: async (sha256) => {
       await fillPictures(sha256);

@@ -118,7 +118,8 @@ async function sendable({ docket }: JobRow): Promise<Load[]> {
       throw new NotSendable(
         `The shop has no machine ${machine.name} any more. Choose another in the Sheet station, or export the sheets.`,
       );
-    if (!known.printer) throw new NotSendable(`${known.name} has no print service. Export the sheets instead.`);
+    if (!known.printer && !known.folder)
+      throw new NotSendable(`${known.name} has neither print service nor folder. Export the sheets instead.`);
   }
   return loads;
 }

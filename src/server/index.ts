@@ -24,7 +24,8 @@ export {
 export { NotSendable } from './not-sendable';
 export { migrate } from './migrate';
 export { learnCaliper, learnMachine } from './learned';
-export { testRun } from './passes';
+export { testRun, printTestSheet } from './passes';
+export { cardOf } from './card';
 export { drawFirst } from './work';
 export { picture, pictureProgress, WIDTHS } from './pictures';
 export { storedAt, StoreError } from './store';
@@ -33,4 +34,5 @@ export { findArtwork, findArtworks } from './tables/artworks';
 export { listDeliveries, type Delivery } from './tables/deliveries';
 export { findExport } from './tables/exports';
 export { listJobs, Outdated, readJob, type JobRow, type ListedRow } from './tables/jobs';
-export { findMachine, readShop, writeShop } from './tables/shop';
+export { findMachine, readHouse, readShop, writeHouse, writeShop } from './tables/shop';
+export { changeHouse, dropValue, importShop, jobsHaving, putValue, retireValue, shopFile, takeHouse } from './shop';

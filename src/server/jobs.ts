@@ -24,6 +24,7 @@ import { ArtworkError } from '../pdf';
 import { sql, transaction, type Sql } from './db';
 import { tell } from './events';
 import { cancelDelivery } from './deliveries';
+import { NotSendable } from './not-sendable';
 import { dropStored, keep, storedAt, StoreError, workingCopyAt, type Kept } from './store';
 import { sourcesOf } from './sources';
 import { findArtwork, findArtworks, recordArtwork } from './tables/artworks';
@@ -156,6 +157,10 @@ export async function jobFromArtwork({
   title,
 }: NewJob): Promise<{ id: string; same: number[] }> {
   const shop = await readShop(sql);
+  if (shop.stocks.length === 0 || shop.machines.length === 0)
+    throw new NotSendable(
+      'The shop has no paper or no press yet. Put some in on the Shop page, then drop the file once more.',
+    );
   const file: FileRef = { name: cleanName(name), sha256 };
   const docket = patched(newDocket(title ?? titleFrom(name), file, artwork, shop, today()), wish);
   const same = await transaction(async (tx) => {

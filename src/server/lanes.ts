@@ -4,6 +4,7 @@ import { databaseAway, diskFull, sql } from './db';
 import { canceledBefore, cancelSent, forGood, LookAgain, present, step, stopSending } from './delivering';
 import { put } from './delivery';
 import { follow } from './following';
+import { FolderAway, folderOf, putIntoFolder } from './into-folder';
 import { openDeliveries, type Delivery } from './tables/deliveries';
 import { writeSheets } from './work';
 import { stopWriting } from './writing-sheets';
@@ -164,8 +165,8 @@ async function attempt(d: Delivery, lane: Lane): Promise<number> {
     return pauseAfter(lane.failures, longest);
   };
   try {
-    const at = await printerOf(d.machine_id, d.machine);
-    const after = d.cancel_wished ? await cancelSent(d, at) : await step(d, at);
+    const folder = await folderOf(d.machine_id);
+    const after = folder !== null ? await putIntoFolder(d, folder) : await sentTo(d);
     if (after.phase === 'compose') {
       writeSheets(d.id);
       return 0;
@@ -177,7 +178,7 @@ async function attempt(d: Delivery, lane: Lane): Promise<number> {
     }
     return 0;
   } catch (e) {
-    if (e instanceof LookAgain) return again(e, LONGEST_AWAY);
+    if (e instanceof LookAgain || e instanceof FolderAway) return again(e, LONGEST_AWAY);
     if (e instanceof PrinterAway) {
       // a document that went half way costs the printer's time and ours; one that could not be begun costs nothing
       const costly = ((await present(d.id)) ?? d).phase === 'sending';
@@ -196,6 +197,12 @@ async function attempt(d: Delivery, lane: Lane): Promise<number> {
     console.error(e);
     return again(e as Error, LONGEST_COSTLY);
   }
+}
+
+/** One step of a delivery with its printer. */
+async function sentTo(d: Delivery): Promise<Delivery> {
+  const at = await printerOf(d.machine_id, d.machine);
+  return d.cancel_wished ? cancelSent(d, at) : step(d, at);
 }
 
 /** Takes a job off the printer that will get no document. */

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { cx } from './cx';
 
 /** The top of every screen: the sparrow, where one can go, and what the screen adds. */
-export function Mast({ here, children }: { here: 'jobs' | 'floor' | 'job'; children?: ReactNode }) {
+export function Mast({ here, children }: { here: 'jobs' | 'floor' | 'shop' | 'job'; children?: ReactNode }) {
   const link = (to: string, name: string, on: boolean) => (
     <a
       href={to}
@@ -24,6 +24,7 @@ export function Mast({ here, children }: { here: 'jobs' | 'floor' | 'job'; child
       <nav aria-label="Rooms" className="flex gap-3">
         {link('/', 'Jobs', here === 'jobs')}
         {link('/floor', 'Floor', here === 'floor')}
+        {link('/shop', 'Shop', here === 'shop')}
       </nav>
       {children}
     </header>

@@ -12,11 +12,14 @@ export function withAccepted(it: Inspected, noticed: Noticing): Finding[] {
   if (accepted.length === 0) return findings;
   const said = it.unit === 'mm' ? findings.map((f) => f.title) : inMillimetres(it, noticed);
   const stands = (f: Finding, i: number): boolean =>
-    f.severity === 'look' && accepted.some((a) => a.id === f.id && a.said === said[i]);
+    f.severity === 'look' && accepted.some((a) => a.id === f.id && bare(a.said) === bare(said[i]!));
   const marked = findings.map((f, i) => (stands(f, i) ? { ...f, accepted: true } : f));
   const weight = (f: Finding): number => (f.severity === 'stop' ? 0 : f.severity === 'fine' ? 3 : f.accepted ? 2 : 1);
   return marked.sort((a, b) => weight(a) - weight(b));
 }
+
+/** A text without what a shop writes numbers with: another way to write them is no other finding. */
+const bare = (text: string): string => text.replace(/[.,\s]/g, '');
 
 /** What findings say whatever the unit on the screen: the same findings come in the same order. */
 const inMillimetres = (it: Inspected, noticed: Noticing): string[] =>

@@ -19,6 +19,7 @@ export type FigureKey =
   | 'paper'
   | 'clicks'
   | 'plates'
+  | 'hours'
   | 'total'
   | 'printTime'
   | 'cutTime'

@@ -4,7 +4,7 @@ import type { ProductPlan, ProductPlans } from '../makeup';
 import { runsOf, type Plan } from '../sheet';
 import { bookFigures } from './bound';
 import type { Figure } from './figure';
-import { clicksFigure, costOf, paperFigure, platesFigure, totalFigure } from './money';
+import { clicksFigure, costOf, hoursFigure, paperFigure, platesFigure, totalFigure } from './money';
 import {
   goodSheetsFigure,
   sheetsFigure,
@@ -32,7 +32,8 @@ export function reckon({ product, sheet, finish }: Pick<Docket, 'product' | 'she
   const it: Reckoned = { plan, copies, runs: runsOf(copies, plan) };
   const paper = paperFigure(it);
   const clicks = clicksFigure(it);
-  const plates = platesFigure(it);
+  const work = workOf(finish, plan, copies);
+  const more = [platesFigure(it), hoursFigure(it, work)].filter((f) => f !== null);
   return [
     upFigure(it),
     sheetsPerCopyFigure(it),
@@ -42,14 +43,14 @@ export function reckon({ product, sheet, finish }: Pick<Docket, 'product' | 'she
     wasteFigure(it),
     paper,
     clicks,
-    ...(plates ? [plates] : []),
-    totalFigure(it, paper, clicks, plates),
+    ...more,
+    totalFigure(it, paper, clicks, more),
     printTimeFigure(it, sheet.machine),
-    ...workOf(finish, plan, copies).map(workFigure),
+    ...work.map(workFigure),
     ...(OF_PRODUCT[product.kind] as OwnFigures)(plan.product, product),
   ];
 }
 
-/** What a plan costs in paper, clicks and plates, in cents: the same as the figure `total`. */
-export const cost = ({ product }: Pick<Docket, 'product'>, plan: Plan): number =>
-  costOf({ runs: runsOf(product.copies, plan) });
+/** What a plan costs in paper, clicks, plates and machine hours, in cents: the same as the figure `total`. */
+export const cost = ({ product, finish }: Pick<Docket, 'product' | 'finish'>, plan: Plan): number =>
+  costOf({ runs: runsOf(product.copies, plan) }, workOf(finish, plan, product.copies));

@@ -1,5 +1,6 @@
 import { formatNumber as n, wholeNumber as whole } from '../measure';
 import { money } from '../measure';
+import type { StepWork } from '../finishing';
 import type { Figure } from './figure';
 import { sheetsOfRun, termsOf, totalOf, type Reckoned } from './sheets';
 
@@ -42,17 +43,55 @@ export function platesFigure({ runs }: Reckoned): Figure | null {
   };
 }
 
-/** What a plan costs in paper, clicks and plates, in cents. */
-export const costOf = ({ runs }: Pick<Reckoned, 'runs'>): number =>
-  totalOf(runs, (r) => sheetsOfRun(r) * (r.stock.price + r.sides * r.machine.click) + r.forms * r.machine.plate);
+/** Minutes that each machine runs which costs something by the hour: printing first, then the route. */
+function hoursOf({ runs }: Pick<Reckoned, 'runs'>, work: readonly StepWork[]) {
+  const presses = new Map(runs.map((r) => [r.machine.id, r.machine]));
+  const printing = [...presses.values()].map((machine) => {
+    const sides = totalOf(
+      runs.filter((r) => r.machine.id === machine.id),
+      (r) => r.sides * sheetsOfRun(r),
+    );
+    return { machine, minutes: machine.makeReady + (60 * sides) / machine.speed };
+  });
+  return [...printing, ...work.map(({ step, minutes }) => ({ machine: step.machine, minutes }))].filter(
+    ({ machine }) => machine.hour > 0,
+  );
+}
 
-export function totalFigure({ copies }: Reckoned, paper: Figure, clicks: Figure, plates: Figure | null): Figure {
-  const cost = paper.value + clicks.value + (plates?.value ?? 0);
+/** What the machines cost by the hour, make-ready counted; null where none has a price. */
+export function hoursFigure(it: Reckoned, work: readonly StepWork[]): Figure | null {
+  const hours = hoursOf(it, work);
+  if (hours.length === 0) return null;
+  const value = totalOf(hours, (h) => (h.minutes / 60) * h.machine.hour);
+  return {
+    key: 'hours',
+    label: 'Machine hours',
+    value,
+    unit: 'ct',
+    sum: `${termsOf(hours, ({ machine, minutes }) => `${machine.name} ${n(minutes, 1)} min × ${money(machine.hour)} an hour`)} = ${money(value)}`,
+  };
+}
+
+/** What a plan costs in paper, clicks, plates and machine hours, in cents. */
+export const costOf = ({ runs }: Pick<Reckoned, 'runs'>, work: readonly StepWork[]): number =>
+  totalOf(runs, (r) => sheetsOfRun(r) * (r.stock.price + r.sides * r.machine.click) + r.forms * r.machine.plate) +
+  totalOf(hoursOf({ runs }, work), (h) => (h.minutes / 60) * h.machine.hour);
+
+/** All of it together, and what comes to a copy. @param more what only some jobs have: plates, hours */
+export function totalFigure({ copies }: Reckoned, paper: Figure, clicks: Figure, more: readonly Figure[]): Figure {
+  const all = [paper, clicks, ...more];
+  const cost = totalOf(all, (f) => f.value);
+  const plates = more.some((f) => f.key === 'plates');
+  const hours = more.some((f) => f.key === 'hours');
   return {
     key: 'total',
-    label: plates ? 'Paper, plates, clicks' : 'Paper and clicks',
+    label: hours
+      ? `Paper, ${plates ? 'plates, ' : ''}clicks, hours`
+      : plates
+        ? 'Paper, plates, clicks'
+        : 'Paper and clicks',
     value: cost,
     unit: 'ct',
-    sum: `${money(paper.value)} + ${money(clicks.value)}${plates ? ` + ${money(plates.value)}` : ''} = ${money(cost)}; ${n(cost / copies, 1)} ct a copy`,
+    sum: `${all.map((f) => money(f.value)).join(' + ')} = ${money(cost)}; ${n(cost / copies, 1)} ct a copy`,
   };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { money } from '../measure';
-import { duration, figureText, reckon } from '.';
+import { cost, duration, figureText, reckon } from '.';
 import { patched } from '../docket';
 import { plan, runsOf } from '../sheet';
 import { costOf } from './money';
@@ -50,11 +50,31 @@ describe('reckoning 400 copies of 28 pages A5 two up on SRA3', () => {
     const f = Object.fromEntries(reckon(plated, planned).map((x) => [x.key, x]));
     expect(f.plates!.value).toBe(14 * 900);
     const runs = runsOf(400, planned);
-    expect(costOf({ runs })).toBeCloseTo(f.total!.value, 6);
+    expect(costOf({ runs }, [])).toBeCloseTo(f.total!.value, 6);
     expect(f.total!.value).toBeCloseTo(1416 * (2.9 + 2 * 1.5) + 14 * 900, 6);
     const turned = patched(plated, { sheet: { work: 'work-and-turn', up: 'most' } });
     const g = reckon(turned, plan(turned, artwork)).find((x) => x.key === 'plates')!;
     expect(g.value).toBe(7 * 900);
+  });
+  it('charges the hours of the machines that cost something: 3 + 2832 ÷ 4000 h on the press at 60 €, the stitcher at 30', () => {
+    const { route } = docket.finish;
+    const dear = patched(docket, {
+      sheet: { machine: { hour: 6000 } },
+      finish: {
+        route: route.map((s) =>
+          s.process === 'stitch' ? { ...s, machine: { ...s.machine, hour: 3000 } } : s,
+        ) as typeof route,
+      },
+    });
+    const planned = plan(dear, artwork);
+    const f = Object.fromEntries(reckon(dear, planned).map((x) => [x.key, x]));
+    const press = (3 + (60 * 2832) / 4000) / 60;
+    expect(f.hours!.value).toBeCloseTo(press * 6000 + (figures.finishTime!.value / 60) * 3000, 6);
+    expect(f.total!.value).toBeCloseTo(figures.total!.value + f.hours!.value, 6);
+    expect(f.total!.label).toBe('Paper, clicks, hours');
+    // what remedies are ranked by
+    expect(cost(dear, planned)).toBeCloseTo(f.total!.value, 6);
+    expect(figures).not.toHaveProperty('hours');
   });
   it('writes money and time', () => {
     expect(money(123456)).toBe('1\u2009234.56\u00a0€');

@@ -10,8 +10,9 @@ export interface Reckoned {
   readonly runs: readonly Run[];
 }
 
-export const totalOf = (runs: readonly Run[], of: (r: Run) => number): number => runs.reduce((t, r) => t + of(r), 0);
-export const termsOf = (runs: readonly Run[], of: (r: Run) => string): string => runs.map(of).join(' + ');
+export const totalOf = <T = Run>(list: readonly T[], of: (it: T) => number): number =>
+  list.reduce((t, it) => t + of(it), 0);
+export const termsOf = <T = Run>(list: readonly T[], of: (it: T) => string): string => list.map(of).join(' + ');
 /** Sheets of a run with its spoilage. */
 export const sheetsOfRun = (r: Run): number => r.good + r.spoilage;
 

@@ -1,9 +1,14 @@
 import * as z from 'zod';
-import { anHour, id, minutes, name, size } from './measures';
+import { anHour, cents, id, minutes, name, size } from './measures';
 
 /** Finishing machines, a union by kind: each with the limits, speed and make-ready that its kind has. Millimetres. */
 
-const machine = { id, name, makeReady: minutes.describe('Minutes before the first good piece') };
+const machine = {
+  id,
+  name,
+  makeReady: minutes.describe('Minutes before the first good piece'),
+  hour: cents.default(0).describe('Cents an hour that it runs, its make-ready counted'),
+};
 const thickest = z.number().min(0.01).max(1000).nullable().default(null).describe('The thickest block it takes, mm');
 
 export const Stitcher = z

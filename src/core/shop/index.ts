@@ -7,6 +7,11 @@ export * from './stock';
 export * from './machine';
 export * from './finisher';
 export * from './takes';
+export * from './house';
+export * from './file';
+export * from './from-printer';
+export * from './from-rows';
+export * from './common';
 
 /** What a shop has. */
 export const Shop = z.strictObject({

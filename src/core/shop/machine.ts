@@ -26,6 +26,7 @@ export const Machine = z
     speed: anHour.describe('Sides an hour'),
     makeReady: minutes.describe('Minutes before the first good sheet'),
     click: cents.describe('Cents a printed side'),
+    hour: cents.default(0).describe('Cents an hour that it runs, its make-ready counted'),
     spoilage: z.strictObject({ sheets: z.number().min(0).max(100_000), percent: z.number().min(0).max(100) }),
     plate: cents.default(0).describe('Cents for the plates of one form, on a press that needs them'),
     sides: z.enum(['both', 'one']).default('both').describe('Whether it prints both sides in one pass'),
@@ -59,6 +60,13 @@ export const Machine = z
       .max(500)
       .nullable()
       .describe('The address of its print service, ipp://host:port/path or ipps://…; a job’s own copy is never called'),
+    folder: z
+      .string()
+      .min(1)
+      .max(1000)
+      .nullable()
+      .default(null)
+      .describe('A folder that its sheets are put into as PDF, with a job card beside, in place of a print service'),
     certificate: z
       .string()
       .regex(/^[0-9A-Fa-f]{2}(:[0-9A-Fa-f]{2}){31}$/, 'is no SHA-256 fingerprint')

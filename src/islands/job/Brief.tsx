@@ -1,12 +1,23 @@
 import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { Button, Dialog, DialogTrigger, Popover } from 'react-aria-components';
-import { countedPages, dayText, formatLength, nameSize, rulesOf, wholeSheets } from '../../core';
+import {
+  article,
+  counted,
+  countedPages,
+  dayText,
+  foldName,
+  formatLength,
+  nameSize,
+  rulesOf,
+  saidProduct,
+  saidSections,
+  wholeSheets,
+} from '../../core';
 import { fetchIdle } from '../../ui/fetched';
 import { POPOVER } from '../../ui/popover';
 import { Entry } from '../../ui/fields';
 import { useUnit } from '../../ui/unit';
 import { useBook } from './context';
-import { foldName, saidProduct, saidSections } from './said';
 import { CoverSource } from './docket/CoverControls';
 import { ChapterControls } from './docket/ChapterControls';
 import { InsertControls } from './docket/InsertControls';
@@ -77,14 +88,9 @@ function Led({ children }: { readonly children: ReactNode }) {
   );
 }
 
-const COUNT_WORDS = ['none', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
-const counted = (n: number): string => COUNT_WORDS[n] ?? String(n);
 const upWord = (n: number): string => `${counted(n)} up`;
 
 const dueWord = (due: string | null): string => (due ? dayText(due) : 'a day not yet said');
-
-/** `an 8-page`, `an 80-page`, `a 28-page`: 8, 11, 18 and what begins with eighty or eight hundred are said with a vowel. */
-const article = (n: number): string => (/^(8|11$|18$|11\d{3}$|18\d{3}$)/.test(String(n)) ? 'an' : 'a');
 
 /** How it folds, or where it is bound, and its bleed; a sheet that is not cut has none. */
 function MadeWords() {

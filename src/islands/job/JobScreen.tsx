@@ -67,6 +67,7 @@ function Behind() {
       const file = saved.docket.artwork.file.sha256;
       if (
         e.kind === 'open' ||
+        e.kind === 'shop' ||
         (e.kind === 'job' && e.id === saved.id && e.version > saved.version) ||
         // all of its pages were looked at: where they have ink is known
         (e.kind === 'pictures' && e.sha256 === file && e.done === e.total)

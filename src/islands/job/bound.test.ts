@@ -10,8 +10,8 @@ import {
   WAYS,
   type Panel,
 } from '../../core';
+import { saidProduct, saidSections } from '../../core';
 import { artworkOf, BINDER, coverOn, docketFor, FOLDER, GUILLOTINE, shapeOf, SHOP } from '../../core/testing';
-import { saidProduct, saidSections } from './said';
 import { panelTransform } from './dummy/PanelInSpace';
 import { stripPlaces } from './table/RunStrip';
 

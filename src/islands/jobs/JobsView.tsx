@@ -286,7 +286,14 @@ function Nothing({ jobs, shown, looking }: { jobs: readonly ListedJob[]; shown: 
 }
 
 /** All jobs by where they stand; PDFs dropped anywhere on it become jobs that are planned already. */
-export function JobsView({ first }: { readonly first: readonly ListedJob[] | null }) {
+export function JobsView({
+  first,
+  emptyShop,
+}: {
+  readonly first: readonly ListedJob[] | null;
+  /** Whether the shop has nothing yet that a job could be planned on. */
+  readonly emptyShop: boolean;
+}) {
   const [shown, setShown] = useState<Shown>('all');
   const { jobs, problem } = useJobs(first, shown === 'removed');
   const all = useMemo(() => jobs ?? [], [jobs]);
@@ -308,6 +315,14 @@ export function JobsView({ first }: { readonly first: readonly ListedJob[] | nul
         {problem && (
           <p role="alert" className="flex items-center gap-2 border border-brick bg-paper px-3 py-2">
             <Severity of="stop" /> {problem}
+          </p>
+        )}
+        {emptyShop && (
+          <p className="flex flex-wrap items-center gap-2 border border-saffron bg-paper px-3 py-2">
+            <Severity of="look" /> The shop has no paper or no press yet: nothing can be planned.
+            <a href="/shop" className="font-semibold text-rust underline">
+              Put some in on the Shop page
+            </a>
           </p>
         )}
         <Arrivals />

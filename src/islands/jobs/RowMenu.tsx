@@ -13,7 +13,7 @@ export function RowMenu({ job }: { readonly job: ListedJob }) {
   const done = job.standing === 'done';
   const ACTS: Readonly<Record<string, () => void>> = {
     open: () => window.location.assign(`/jobs/${job.id}`),
-    card: () => window.open(`/jobs/${job.id}/card`, '_blank', 'noopener'),
+    card: () => window.open(`/api/jobs/${job.id}/card`, '_blank', 'noopener'),
     copy: () => void copyJob(job),
     send: () => void sendJobs([job]),
     export: () => void exportJobs([job]),

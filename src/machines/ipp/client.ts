@@ -107,13 +107,17 @@ async function send(at: Printer, sent: Sent): Promise<Message> {
   return message;
 }
 
-/** What the printer says of itself. */
-export async function getPrinter(at: Printer, timeout = 5_000): Promise<PrinterFacts> {
-  const m = await send(at, {
+/** Everything the printer says of itself (RFC 8011, 4.2.5). */
+export const askPrinter = (at: Printer, timeout = 5_000): Promise<Message> =>
+  send(at, {
     operation: Operation.getPrinterAttributes,
     operationAttributes: [ipp.name('requesting-user-name', USER)],
     patience: { answer: timeout },
   });
+
+/** What the printer says of itself that sending goes by. */
+export async function getPrinter(at: Printer, timeout?: number): Promise<PrinterFacts> {
+  const m = await askPrinter(at, timeout);
   const a = attributesOf(m, Group.printer);
   const state = numberOf(a.get('printer-state'));
   return {

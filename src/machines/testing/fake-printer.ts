@@ -41,6 +41,8 @@ export interface FakeJob {
   state: keyof typeof JobState | number;
   reasons: string[];
   documents: number;
+  /** How many times it is asked to print it. */
+  copies: number;
   /** Bytes of documents that have come, over all tries. */
   received: number;
 }
@@ -87,7 +89,7 @@ export class FakePrinter {
 
   /** A job of somebody else's, under the next number. */
   foreign(name: string, state: FakeJob['state'] = 'processing'): FakeJob {
-    const job: FakeJob = { id: this.next++, name, state, reasons: [], documents: 1, received: 0 };
+    const job: FakeJob = { id: this.next++, name, state, reasons: [], documents: 1, copies: 1, received: 0 };
     this.jobs.push(job);
     return job;
   }
@@ -216,6 +218,7 @@ export class FakePrinter {
           state: 'pending',
           reasons: ['job-data-insufficient'],
           documents: 0,
+          copies: numberOf(attributesOf(m, Group.job).get('copies')) ?? 1,
           received: 0,
         };
         this.jobs.push(made);

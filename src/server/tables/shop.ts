@@ -1,13 +1,25 @@
-import { Machine, Stock, StoredShop, type Shop } from '../../core';
+import {
+  House,
+  Machine,
+  SHOP_LISTS,
+  SHOP_VALUES,
+  ShopFile,
+  Stock,
+  StoredShop,
+  upgradedFinisher,
+  type Shop,
+  type ShopList,
+  type ShopValue,
+} from '../../core';
 import type { Sql, Tx } from '../db';
 
 /** The lists as they were last read, with their text: they change seldom, and every change of a job asks for them. */
 let last: { readonly text: string; readonly shop: Shop } | null = null;
 
-/** The shop's lists, in order. */
+/** The shop's lists, in order; without what is retired. */
 export async function readShop(run: Sql): Promise<Shop> {
   const list = (table: string): string =>
-    `'${table}', (select coalesce(json_agg(value order by rank, id), '[]') from ${table})`;
+    `'${table}', (select coalesce(json_agg(value order by rank, id) filter (where not retired), '[]') from ${table})`;
   const [row] = await run<{ text: string }>(
     `select json_build_object(${['stocks', 'machines', 'finishers'].map(list).join(', ')})::text as text`,
   );
@@ -57,10 +69,80 @@ export const amendStock = (run: Tx, id: string, change: (now: Stock) => Stock): 
 
 /** Puts a shop's lists in; what is there under the same id is replaced. */
 export async function writeShop(run: Tx, shop: Shop): Promise<void> {
-  for (const table of ['stocks', 'machines', 'finishers'] as const)
+  for (const table of SHOP_LISTS)
     for (const [rank, value] of shop[table].entries())
       await run(
         `insert into ${table} (id, rank, value) values ($1, $2, $3) on conflict (id) do update set rank = excluded.rank, value = excluded.value`,
         [value.id, rank, JSON.stringify(value)],
       );
 }
+
+/** How the shop is called, measures and writes. */
+export async function readHouse(run: Sql): Promise<House> {
+  const [row] = await run<{ value: unknown }>('select value from house where id = 1');
+  return House.parse(row?.value ?? {});
+}
+
+export async function writeHouse(run: Sql, house: House): Promise<void> {
+  await run('insert into house (id, value) values (1, $1) on conflict (id) do update set value = excluded.value', [
+    JSON.stringify(house),
+  ]);
+}
+
+/** All that the shop has, what is retired too, in order. */
+export async function readShopFile(run: Sql): Promise<ShopFile> {
+  const lists = await Promise.all(
+    SHOP_LISTS.map((table) =>
+      run<{ value: unknown; retired: boolean }>(`select value, retired from ${table} order by rank, id`),
+    ),
+  );
+  const [stocks, machines, finishers] = lists;
+  return ShopFile.parse({
+    kind: 'odd-sparrow shop',
+    version: 1,
+    house: await readHouse(run),
+    stocks,
+    machines,
+    finishers: finishers!.map((f) => ({ ...f, value: upgradedFinisher(f.value) })),
+  });
+}
+
+/** Whether the shop has, or had, anything of that id in a list. */
+export async function inShop(run: Sql, list: ShopList, id: string): Promise<boolean> {
+  return (await run(`select 1 as there from ${list} where id = $1`, [id])).length > 0;
+}
+
+/** Puts one value into a list: in the place of the one under its id, else behind the others. */
+export async function putInShop(run: Sql, list: ShopList, value: ShopValue, retired?: boolean): Promise<void> {
+  await run(
+    `insert into ${list} (id, rank, value, retired)
+     values ($1, (select coalesce(max(rank), -1) + 1 from ${list}), $2, coalesce($3, false))
+     on conflict (id) do update set value = excluded.value, retired = coalesce($3, ${list}.retired)`,
+    [value.id, JSON.stringify(value), retired ?? null],
+  );
+}
+
+/** Takes a value out of use, or back into it. @returns whether there is one */
+export async function retireInShop(run: Sql, list: ShopList, id: string, retired: boolean): Promise<boolean> {
+  return (await run(`update ${list} set retired = $2 where id = $1 returning id`, [id, retired])).length > 0;
+}
+
+/** Takes a value out of a list for good. */
+export async function dropFromShop(run: Sql, list: ShopList, id: string): Promise<boolean> {
+  return (await run(`delete from ${list} where id = $1 returning id`, [id])).length > 0;
+}
+
+/** The jobs on the list that have something of the shop under an id, wherever in their docket. */
+export async function jobsWith(run: Sql, id: string): Promise<{ id: string; number: number; title: string }[]> {
+  return run(
+    `select j.id, j.number, j.summary->>'title' as title from jobs j
+     join steps s on s.job_id = j.id and s.seq = j.position
+     where j.removed_at is null
+       and jsonb_path_exists(s.docket, '$.**.id ? (@ == $id)', jsonb_build_object('id', $1::text))
+     order by j.number desc limit 50`,
+    [id],
+  );
+}
+
+/** Reads one value of a list as it is kept. */
+export const valueOf = (list: ShopList, value: unknown): ShopValue => SHOP_VALUES[list].parse(value);

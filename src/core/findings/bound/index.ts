@@ -33,6 +33,7 @@ import { spreadsTorn } from './spreads-torn';
 import { stacked } from './stacked';
 import { stockRanges } from './stock-ranges';
 import { stockInSection } from './stock-in-section';
+import { partsChanged } from './shop-changed';
 import { tabBank } from './tab-bank';
 import { tabsMade } from './tabs-made';
 import { takenApart } from './taken-apart';
@@ -78,4 +79,5 @@ export const BOUND: readonly Check<InspectedBook>[] = [
   coverWork,
   stacked,
   caliper,
+  partsChanged,
 ];

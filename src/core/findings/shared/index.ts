@@ -8,6 +8,7 @@ import { machineTakesStock } from './machine-takes';
 import { marksRoom } from './marks-room';
 import { noPages } from './no-pages';
 import { ownMarks } from './own-marks';
+import { shopChanged } from './shop-changed';
 import { tooLarge } from './too-large';
 import { trays } from './trays';
 import { traysDiffer } from './trays-differ';
@@ -30,4 +31,5 @@ export const SHARED: readonly Check[] = [
   marksRoom,
   finishingLimits,
   finishingLacks,
+  shopChanged,
 ];

@@ -1,11 +1,10 @@
 import { Plus, X } from 'lucide-react';
-import { foldProblem, rulesOf, WAYS, wayOf, type Fold, type FoldWish } from '../../../core';
+import { foldProblem, rulesOf, saidSections, WAYS, wayOf, type Fold, type FoldWish } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Pick } from '../../../ui/choices';
 import { CountField, Row } from '../../../ui/fields';
 import { useBook } from '../context';
 import { FoldDrawing } from './FoldDrawing';
-import { saidSections } from '../said';
 
 /** How sections are folded: as planned, all one ready-made way, or by one's own list. */
 export function FoldControl() {

@@ -160,7 +160,8 @@ export function SendStation() {
   const stops = findings.filter((f) => f.severity === 'stop');
   const { machine } = docket.sheet;
   // where it prints is the shop's to say, not the job's
-  const printer = shop.machines.find((m) => m.id === machine.id)?.printer;
+  const known = shop.machines.find((m) => m.id === machine.id);
+  const printer = known?.printer ?? known?.folder;
 
   return (
     <div className="grid gap-2">
@@ -189,7 +190,7 @@ export function SendStation() {
         )}
         <PrintPart isDisabled={!printer || stops.length > 0} />
         <a
-          href={`/jobs/${jobId}/card`}
+          href={`/api/jobs/${jobId}/card`}
           target="_blank"
           rel="noopener"
           className="inline-flex min-h-8 items-center gap-1.5 rounded-sm border border-ink/40 bg-paper px-3 py-1 font-medium hover:border-ink"

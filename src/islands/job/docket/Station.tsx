@@ -49,14 +49,9 @@ function FindingCard({ finding }: { finding: Finding }) {
           <Severity of={finding.severity} />
         </span>
         <p className="min-w-0 flex-1 text-[0.95rem] leading-snug font-semibold">{finding.title}</p>
-        {finding.severity === 'look' && (
-          <OurButton small kind="quiet" aria-label={`Let it stand: ${finding.title}`} onPress={accept}>
-            Let it stand
-          </OurButton>
-        )}
       </div>
       {finding.detail && <p className="mt-0.5 text-sm">{finding.detail}</p>}
-      {remedies.length > 0 && (
+      {(remedies.length > 0 || finding.severity === 'look') && (
         <ul className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-1" aria-label="Remedies">
           {remedies.map((r) => (
             <li key={r.label}>
@@ -72,6 +67,19 @@ function FindingCard({ finding }: { finding: Finding }) {
               </OurButton>
             </li>
           ))}
+          {finding.severity === 'look' && (
+            <li>
+              <OurButton
+                small
+                kind="quiet"
+                className="text-ink-soft!"
+                aria-label={`Let it stand: ${finding.title}`}
+                onPress={accept}
+              >
+                Let it stand
+              </OurButton>
+            </li>
+          )}
         </ul>
       )}
     </div>
@@ -96,7 +104,7 @@ function PinButton({ name, title }: { readonly name: StationName; readonly title
       aria-label={`Keep ${title} open`}
       isSelected={pinned}
       onChange={(pin) => pinStation(name, pin)}
-      className="mr-2 grid size-7 place-items-center rounded-sm text-ink-soft hover:text-ink data-[selected]:bg-ink data-[selected]:text-paper"
+      className="absolute top-0.5 right-2 grid size-7 place-items-center rounded-sm text-ink-soft hover:text-ink data-[selected]:bg-ink data-[selected]:text-paper"
     >
       <Pin size={14} aria-hidden />
     </ToggleButton>
@@ -129,7 +137,7 @@ export function Station({
   return (
     <div
       ref={whole}
-      className={cx('flex flex-col border-b border-ink/30', open && 'min-[900px]:min-h-40 min-[900px]:flex-1')}
+      className={cx('relative flex flex-col border-b border-ink/30', open && 'min-[900px]:min-h-40 min-[900px]:flex-1')}
       data-station={name}
     >
       <div className={cx('flex shrink-0 items-center', open ? 'bg-oat-deep' : 'hover:bg-oat-deep/60')}>
@@ -143,6 +151,7 @@ export function Station({
             className={cx(
               'grid w-full items-baseline gap-x-1 px-3 text-left',
               short ? 'grid-cols-[1.4rem_auto_1fr_auto] py-1' : 'grid-cols-[1.4rem_1fr_auto] py-1.5',
+              open && 'pr-11',
             )}
           >
             <span className="num text-sm text-ink-soft">{number}</span>
@@ -154,7 +163,6 @@ export function Station({
             )}
           </button>
         </h2>
-        {open && <PinButton name={name} title={title} />}
       </div>
       <div
         id={id}
@@ -174,6 +182,8 @@ export function Station({
           </div>
         )}
       </div>
+      {/* behind what it keeps open: Tab leads from the head into the station */}
+      {open && <PinButton name={name} title={title} />}
     </div>
   );
 }

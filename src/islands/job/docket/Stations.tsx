@@ -1,10 +1,19 @@
 import { useEffect, useState } from 'react';
-import { countedPages, marksOn, nameSize, plural, rulesOf, workOf, type Finish, type Plan } from '../../../core';
+import {
+  countedPages,
+  marksOn,
+  nameSize,
+  plural,
+  rulesOf,
+  saidProduct,
+  workOf,
+  type Finish,
+  type Plan,
+} from '../../../core';
 import { pickList } from '../../../ui/choices';
 import { fetched, fetchIdle } from '../../../ui/fetched';
 import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
-import { saidProduct } from '../said';
 import { ProductControls } from './ProductControls';
 import { useOpening } from './opening';
 import { Station } from './Station';
@@ -68,7 +77,7 @@ export function Stations() {
         name="send"
         number={6}
         title="Send"
-        facts={sheet.machine.printer ? `to ${sheet.machine.name}` : 'export only'}
+        facts={(sheet.machine.printer ?? sheet.machine.folder) ? `to ${sheet.machine.name}` : 'export only'}
       >
         <sendStation.View />
       </Station>

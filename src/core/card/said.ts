@@ -1,4 +1,6 @@
-import { rulesOf, type BookPlan, type Docket, type Plan } from '../../core';
+import type { Docket } from '../docket';
+import { rulesOf, type BookPlan } from '../makeup';
+import type { Plan } from '../sheet';
 
 /** How the brief says the piece: `saddle-stitched booklet`, `wire-bound calendar`. */
 export function saidProduct({ artwork, product }: Pick<Docket, 'artwork' | 'product'>): {

@@ -1,0 +1,110 @@
+import type { Docket } from '../docket';
+import type { Finding } from '../findings';
+import { workOf } from '../finishing';
+import { foldLines, type FoldLine, type Lay } from '../lay';
+import type { Unit } from '../measure';
+import { duration, figureText, type Figure } from '../reckoning';
+import { loadsOf, sentOf, type Cell, type Load, type Plan } from '../sheet';
+import { briefText } from './brief';
+
+/** What stands on the card that travels with a job. */
+export interface JobCard {
+  readonly number: number;
+  readonly title: string;
+  readonly customer: string | null;
+  readonly due: string | null;
+  readonly brief: string;
+  /** What is printed: where, how often, on what, out of which tray. */
+  readonly loads: readonly { readonly machine: string; readonly what: string; readonly stocks: readonly CardStock[] }[];
+  /** Counts, with the sums that made them. */
+  readonly counts: readonly { readonly label: string; readonly value: string; readonly sum: string }[];
+  /** What is done when it is printed, in order. */
+  readonly finishing: readonly { readonly what: string; readonly amount: string; readonly time: string }[];
+  /** What was noticed and let stand, and what still wants a decision. */
+  readonly accepted: readonly string[];
+  readonly open: readonly string[];
+  /** The first sheet as it is printed, with its folds in the order that they are made. */
+  readonly sheet: { readonly lay: Lay; readonly cells: readonly Cell[]; readonly folds: readonly FoldLine[] };
+  /** Pages to be shown small, by place: the first, and some more. */
+  readonly pages: readonly { readonly file: number; readonly page: number; readonly label: string }[];
+}
+
+export interface CardStock {
+  readonly name: string;
+  readonly swatch: string;
+  /** Null where it lies in none of the machine's. */
+  readonly tray: string | null;
+  /** Sheets of it, all times counted. */
+  readonly sheets: number;
+}
+
+const PROCESSES = {
+  cut: 'Cut',
+  fold: 'Fold',
+  stitch: 'Fold and stitch',
+  sew: 'Sew',
+  bind: 'Mill and glue',
+  punch: 'Punch and bind',
+} as const;
+
+/** The figures that travel: of the others the screen tells. */
+const TRAVELS: readonly Figure['key'][] = ['up', 'goodSheets', 'spoilage', 'sheets', 'spine', 'creep', 'printTime'];
+/** Small pages on a card. */
+const SHOWN = 8;
+
+function stocksOf({ stocks, machine }: Load, times: number): CardStock[] {
+  const counted = new Map<string, CardStock>();
+  for (const { stock, from, to } of stocks) {
+    const before = counted.get(stock.id);
+    counted.set(stock.id, {
+      name: `${stock.name} ${stock.format}, ${stock.grain} grain`,
+      swatch: stock.swatch,
+      tray: machine.trays.find((t) => t.stock === stock.id)?.name ?? null,
+      sheets: (before?.sheets ?? 0) + (to - from + 1) * times,
+    });
+  }
+  return [...counted.values()];
+}
+
+/** The card of a job. @param number the job's, as the shop counts */
+export function jobCard(
+  number: number,
+  docket: Docket,
+  plan: Plan,
+  { findings, figures }: { readonly findings: readonly Finding[]; readonly figures: readonly Figure[] },
+  unit: Unit,
+): JobCard {
+  const { copies } = docket.product;
+  const main = plan.sheets.main;
+  const pages = Array.from({ length: plan.product.pages.length }, (_, i) => plan.content.at(i + 1))
+    .flatMap(({ page, label }) => (page ? [{ file: page.file, page: page.page, label }] : []))
+    .slice(0, SHOWN);
+  return {
+    number,
+    title: docket.title,
+    customer: docket.customer,
+    due: docket.due,
+    brief: briefText(docket, plan, unit),
+    loads: loadsOf(copies, plan).map((load) => {
+      const { times } = sentOf(load, docket.send);
+      const n = load.sheets.length;
+      return {
+        machine: load.machine.name,
+        what: `${plan.sheets.at(load.sheets[0]! - 1).called}: ${n} ${n === 1 ? 'sheet' : 'sheets'}, ${load.sides === 2 ? 'two sides' : 'one side'}, ${times} ${times === 1 ? 'time' : 'times'}`,
+        stocks: stocksOf(load, times),
+      };
+    }),
+    counts: TRAVELS.flatMap((key) =>
+      figures.filter((f) => f.key === key).map((f) => ({ label: f.label, value: figureText(f), sum: f.sum })),
+    ),
+    finishing: workOf(docket.finish, plan, copies).map(({ step, amount, minutes }) => ({
+      what: `${PROCESSES[step.process]} on ${step.machine.name}`,
+      amount: amount.sum,
+      time: duration(minutes),
+    })),
+    accepted: findings.filter((f) => f.accepted).map((f) => f.title),
+    open: findings.filter((f) => f.severity !== 'fine' && !f.accepted).map((f) => f.title),
+    sheet: { lay: main.lay, cells: main.front, folds: foldLines(main.lay) },
+    pages,
+  };
+}

@@ -1,0 +1,3 @@
+export * from './said';
+export * from './brief';
+export * from './card';

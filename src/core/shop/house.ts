@@ -1,0 +1,11 @@
+import * as z from 'zod';
+import { Writing } from '../measure';
+import { name } from './measures';
+
+/** The shop itself: what it is called, and how it measures and writes. */
+export const House = z.strictObject({
+  name: name.default('Print room'),
+  unit: z.enum(['mm', 'in']).default('mm').describe('In which lengths are shown where nobody has chosen'),
+  writing: Writing.prefault({}),
+});
+export type House = z.infer<typeof House>;

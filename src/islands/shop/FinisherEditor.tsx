@@ -1,0 +1,145 @@
+import type { Finisher } from '../../core';
+import { LengthField, Row, SizeField } from '../../ui/fields';
+import { MoneyField, NumberField, TextField } from '../../ui/numbers';
+import { useUnit } from '../../ui/unit';
+import { FinisherDrawing } from './Drawings';
+import { change } from './store';
+
+/** What a machine of each kind counts by the hour, and what its largest is. */
+export const FINISHER_WORDS: Readonly<Record<Finisher['kind'], { name: string; an: string; largest: string }>> = {
+  stitcher: { name: 'Stitcher', an: 'booklets', largest: 'Largest booklet' },
+  folder: { name: 'Folder', an: 'sheets', largest: 'Largest sheet' },
+  binder: { name: 'Binder', an: 'books', largest: 'Largest book' },
+  'sewing machine': { name: 'Sewing machine', an: 'books', largest: 'Largest book' },
+  punch: { name: 'Punch', an: 'blocks', largest: 'Largest block' },
+  guillotine: { name: 'Guillotine', an: 'cuts', largest: 'Cut, and depth' },
+};
+
+type Set = (part: Partial<Finisher>, label: string) => void;
+
+/** A finishing machine of the shop, drawn as its figures are typed. */
+export function FinisherEditor({ finisher }: { readonly finisher: Finisher }) {
+  const { unit } = useUnit();
+  const words = FINISHER_WORDS[finisher.kind];
+  const set: Set = (part, label) =>
+    void change('finishers', { ...finisher, ...part } as Finisher, `${finisher.name}: ${label}`);
+  return (
+    <>
+      <FinisherDrawing finisher={finisher} unit={unit} />
+      <Row label="Name">
+        <TextField
+          label="Name"
+          value={finisher.name}
+          empty="A machine has a name."
+          onChange={(name) => set({ name }, name)}
+        />
+      </Row>
+      <Row label={words.largest}>
+        <SizeField
+          label={words.largest}
+          value={finisher.largest}
+          unit={unit}
+          onChange={(largest) => set({ largest }, 'largest')}
+        />
+      </Row>
+      <OfKind finisher={finisher} set={set} />
+      <Row label="Speed">
+        <NumberField
+          label="Speed"
+          value={finisher.speed}
+          unit={`${words.an}/h`}
+          min={1}
+          max={1_000_000}
+          digits={0}
+          onChange={(speed) => set({ speed }, 'speed')}
+        />
+      </Row>
+      <Row label="Make-ready">
+        <NumberField
+          label="Make-ready"
+          value={finisher.makeReady}
+          unit="min"
+          max={10_000}
+          onChange={(makeReady) => set({ makeReady }, 'make-ready')}
+        />
+      </Row>
+      <Row label="Hour" hint="make-ready counted">
+        <MoneyField label="Hour" value={finisher.hour} onChange={(hour) => set({ hour }, 'hour')} />
+      </Row>
+    </>
+  );
+}
+
+/** The limits that only its kind has. */
+function OfKind({ finisher, set }: { readonly finisher: Finisher; readonly set: Set }) {
+  const { unit } = useUnit();
+  switch (finisher.kind) {
+    case 'stitcher':
+      return (
+        <Row label="Sheets at once">
+          <NumberField
+            label="Sheets at once"
+            value={finisher.mostSheets}
+            unit="sheets"
+            min={1}
+            max={10_000}
+            digits={0}
+            onChange={(n) => set({ mostSheets: Math.round(n) }, 'sheets at once')}
+          />
+        </Row>
+      );
+    case 'folder':
+      return (
+        <Row label="Folds">
+          <NumberField
+            label="Folds"
+            value={finisher.mostFolds}
+            unit="folds"
+            min={1}
+            max={12}
+            digits={0}
+            onChange={(n) => set({ mostFolds: Math.round(n) }, 'folds')}
+          />
+        </Row>
+      );
+    case 'guillotine':
+      return (
+        <>
+          <Row label="Lift" hint="the height of the pile that it cuts at once">
+            <LengthField
+              label="Lift"
+              value={finisher.lift}
+              unit={unit}
+              min={1}
+              max={500}
+              onChange={(lift) => set({ lift }, 'lift')}
+            />
+          </Row>
+          <Row label="Smallest strip" hint="what must lie under the clamp behind the knife">
+            <LengthField
+              label="Smallest strip"
+              value={finisher.smallestStrip}
+              unit={unit}
+              max={1000}
+              onChange={(smallestStrip) => set({ smallestStrip }, 'smallest strip')}
+            />
+          </Row>
+        </>
+      );
+    case 'binder':
+    case 'sewing machine':
+    case 'punch':
+      return (
+        <Row label="Thickest block">
+          <LengthField
+            label="Thickest block"
+            value={finisher.thickest ?? 40}
+            unit={unit}
+            min={0.01}
+            max={1000}
+            onChange={(thickest) => set({ thickest }, 'thickest block')}
+          />
+        </Row>
+      );
+  }
+}

@@ -1,0 +1,31 @@
+import { inspect, jobCard, mark, plan, reckon, type Docket } from '../core';
+import { writeJobCard } from '../pdf';
+import { sql } from './db';
+import { picture } from './pictures';
+import { sourcesOf } from './sources';
+import { readHouse, recentShop } from './tables/shop';
+
+/** Wide enough for a card's pictures in print, pixels. */
+const WIDE = 640;
+
+/** A page's picture, a JPEG; none where it cannot be drawn: the card is written all the same. */
+const thumb = async (sha256: string | undefined, page: number): Promise<Uint8Array | null> =>
+  sha256 ? picture(sha256, page, WIDE).catch(() => null) : null;
+
+/**
+ * The card that travels with a job, as PDF. @returns null where its artwork is not in the store
+ * @param address where the job is opened
+ */
+export async function cardOf(number: number, docket: Docket, address: string): Promise<Uint8Array | null> {
+  const sources = await sourcesOf(sql, docket);
+  if (!sources) return null;
+  const { artwork } = sources;
+  const planned = plan(docket, artwork);
+  const [house, shop] = [await readHouse(sql), await recentShop(sql)];
+  const { unit } = house;
+  const findings = inspect({ docket, artwork, plan: planned, marks: mark(docket, planned), shop, unit });
+  const card = jobCard(number, docket, planned, { findings, figures: reckon(docket, planned) }, unit);
+  const files = [docket.artwork.file, ...docket.artwork.more];
+  const thumbs = await Promise.all(card.pages.map(({ file, page }) => thumb(files[file]?.sha256, page)));
+  return writeJobCard(card, address, thumbs, { unit, house: house.name });
+}

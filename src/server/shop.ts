@@ -1,0 +1,80 @@
+import { writeBy, type House, type ShopFile, type ShopList, type ShopValue } from '../core';
+import { sql, transaction } from './db';
+import { tell } from './events';
+import { rouseLane } from './lanes';
+import { NotSendable } from './not-sendable';
+import {
+  dropFromShop,
+  inShop,
+  jobsWith,
+  putInShop,
+  readHouse,
+  readShopFile,
+  retireInShop,
+  writeHouse,
+} from './tables/shop';
+
+/** What is done to the shop's own lists. Every job keeps what it has: a docket carries its stock and machines. */
+
+const told = (): void => tell({ kind: 'shop' });
+
+/** Takes over how the shop writes, for what is written here: lists of jobs, job cards. */
+export async function takeHouse(): Promise<House> {
+  const house = await readHouse(sql);
+  writeBy(house.writing);
+  return house;
+}
+
+export async function changeHouse(house: House): Promise<void> {
+  await writeHouse(sql, house);
+  writeBy(house.writing);
+  told();
+}
+
+/** Puts a value into one of the shop's lists, anew or in the place of the former. */
+export async function putValue(list: ShopList, value: ShopValue): Promise<void> {
+  await putInShop(sql, list, value);
+  told();
+  // what waits for it may go now
+  if (list === 'machines') rouseLane(value.id);
+}
+
+/** Takes a value out of use, or back into it. */
+export async function retireValue(list: ShopList, id: string, retired: boolean): Promise<boolean> {
+  const there = await retireInShop(sql, list, id, retired);
+  if (there) told();
+  return there;
+}
+
+/**
+ * Takes out of a list what no job has: a mistake, or a trial.
+ * @throws NotSendable where jobs have it: it can be retired
+ */
+export async function dropValue(list: ShopList, id: string): Promise<boolean> {
+  const [job] = await jobsWith(sql, id);
+  if (job)
+    throw new NotSendable(`Job ${job.number}, ${job.title}, has it. Retire it instead: jobs keep what they have.`);
+  const there = await dropFromShop(sql, list, id);
+  if (there) told();
+  return there;
+}
+
+/** Takes a shop's file in: what is there under the same id is replaced, all else is added. @returns how many of each */
+export async function importShop(file: ShopFile, withHouse: boolean): Promise<{ added: number; replaced: number }> {
+  const counted = await transaction(async (tx) => {
+    const n = { added: 0, replaced: 0 };
+    for (const list of ['stocks', 'machines', 'finishers'] as const)
+      for (const { value, retired } of file[list]) {
+        n[(await inShop(tx, list, value.id)) ? 'replaced' : 'added']++;
+        await putInShop(tx, list, value, retired);
+      }
+    if (withHouse) await writeHouse(tx, file.house);
+    return n;
+  });
+  await takeHouse();
+  told();
+  return counted;
+}
+
+export const shopFile = (): Promise<ShopFile> => readShopFile(sql);
+export const jobsHaving = (id: string): ReturnType<typeof jobsWith> => jobsWith(sql, id);
