@@ -22,6 +22,8 @@ const pdf = (name: string, pages = 8): string => {
   return path;
 };
 const row = (page: Page, title: string) => page.getByRole('row').filter({ hasText: title });
+/** The box that is pressed is drawn; the one that is ticked lies hidden in it. */
+const mark = (page: Page, title: string) => row(page, title).first().locator('label').click();
 const board = async (page: Page): Promise<void> => {
   await page.goto('/');
   await page.locator('[data-ready]').waitFor();
@@ -43,8 +45,8 @@ test('the board: by state, sorted and filtered; many marked, dated, copied, done
 
   await find(page, 'board');
   await expect(page.getByRole('row').filter({ has: page.getByRole('link') })).toHaveCount(4);
-  await row(page, 'Board a').getByRole('checkbox').check();
-  await row(page, 'Board b').getByRole('checkbox').check();
+  await mark(page, 'Board a');
+  await mark(page, 'Board b');
   const acts = page.getByRole('toolbar', { name: 'Acts on what is marked' });
   await expect(acts).toContainText('2 jobs marked');
   await accessible(page);
@@ -70,12 +72,12 @@ test('the board: by state, sorted and filtered; many marked, dated, copied, done
   await expect(row(page, 'Board a')).toHaveCount(0);
   await shown.getByRole('radio', { name: /^All/ }).click();
 
-  for (const t of ['a', 'b', 'c', 'd']) await row(page, `Board ${t}`).getByRole('checkbox').check();
+  for (const t of ['a', 'b', 'c', 'd']) await mark(page, `Board ${t}`);
   await acts.getByRole('button', { name: 'Remove' }).click();
   await expect(row(page, 'Board')).toHaveCount(0);
   await shown.getByRole('radio', { name: 'Removed' }).click();
   await expect(row(page, 'Board a').first()).toBeVisible();
-  await row(page, 'Board a').first().getByRole('checkbox').check();
+  await mark(page, 'Board a');
   await acts.getByRole('button', { name: 'Bring back' }).click();
   await shown.getByRole('radio', { name: /^All/ }).click();
   await expect(row(page, 'Board a')).toBeVisible();
@@ -289,7 +291,7 @@ test('the shop: a stock typed and drawn, taken back, retired; a table of stocks;
   await fill(mine.getByLabel('Weight'), '216');
   await mine.getByText('Along the short edge').click();
   await mine.getByText('Gloss').click();
-  await mine.getByText('Estimated').click();
+  await mine.getByText('Estimated', { exact: true }).click();
   // 216 × 0.8 ÷ 1000
   await expect(mine.getByLabel('Caliper', { exact: true })).toHaveValue('0.173 mm');
   await mine.getByRole('button', { name: /Bought by/ }).click();
@@ -358,10 +360,10 @@ test('a press by its address says its figures; a test sheet; a folder as a machi
   // a folder gets the sheets of a job
   const folder = join(scratch, 'hot');
   mkdirSync(folder);
-  await page.getByRole('button', { name: 'By hand' }).click();
+  await page.getByRole('button', { name: 'By hand', exact: true }).click();
   const fresh = page.getByRole('region', { name: 'New press' });
   await fresh.getByText('Folder', { exact: true }).click();
-  await fill(fresh.getByLabel('Folder', { exact: true }), folder);
+  await fill(fresh.getByRole('textbox', { name: 'Folder' }), folder);
   await expect(page.locator('[data-sync=saved]')).toBeVisible();
   await openDropped(page, pdf('hot.pdf'));
   const brief = page.getByLabel('Brief');

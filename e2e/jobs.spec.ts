@@ -8,25 +8,24 @@ import { accessible, dropFiles, scratch } from './helpers';
 test('the demo jobs stand in the order of need, and are found by a word', async ({ page }) => {
   await page.goto('/');
   const titles = page.getByRole('grid', { name: 'Jobs' }).getByRole('link');
-  const demo = [
-    'The borrower’s handbook',
-    'Tide almanac',
-    'Care of edges',
-    'Volunteer roster',
-    'Loft inventory',
-    'Minute book, facsimile',
-    'Harbour notes',
-  ];
+  await page.locator('[data-ready]').waitFor();
+  const order = async (among: readonly string[]): Promise<string[]> =>
+    (await titles.allTextContents()).filter((t) => among.includes(t));
+  // what wants a decision stands first, by its day; then what is ready
+  const toDecide = ['Tide almanac', 'Volunteer roster', 'Loft inventory', 'Harbour notes'];
   await expect(titles.first()).toBeVisible();
-  // what other tests have dropped has no date and stands before
-  expect((await titles.allTextContents()).filter((t) => demo.includes(t))).toEqual(demo);
+  await expect.poll(() => order(toDecide)).toEqual(toDecide);
+  await page.getByRole('radio', { name: /^Ready/ }).click();
+  const ready = ['The borrower’s handbook', 'Care of edges', 'Annual report'];
+  await expect.poll(() => order(ready)).toEqual(ready);
+  await page.getByRole('radio', { name: /^All/ }).click();
   await accessible(page);
   await page.locator('[data-ready]').waitFor();
   await page.keyboard.press('/');
   await page.keyboard.type('almanac');
   await expect(titles).toHaveText(['Tide almanac']);
   await page.getByRole('searchbox').fill('zebra');
-  await expect(page.getByText('No job has “zebra” in it')).toBeVisible();
+  await expect(page.getByText('No job here has “zebra” in it')).toBeVisible();
 });
 
 test('files dropped become jobs that are planned; bad ones say what to do, and harm nothing', async ({ page }) => {
@@ -61,21 +60,30 @@ test('files dropped become jobs that are planned; bad ones say what to do, and h
   // planned already: pages counted, sheets counted
   await expect(
     page
-      .getByRole('listitem')
+      .getByRole('row')
       .filter({ hasText: /100 × 12 pages, A5 upright, on .* sheets/ })
       .first(),
   ).toBeVisible();
-  for (const title of ['Good', 'Locked']) {
+  const remove = async (title: string | RegExp): Promise<void> => {
     await page
-      .getByRole('button', { name: `Remove ${title}` })
+      .getByRole('row')
+      .filter({ hasText: title })
       .first()
+      .getByRole('button', { name: /^Acts on/ })
       .click();
-    await expect(page.getByText(`Removed “${title}”`)).toBeVisible();
-  }
-  await page.getByRole('button', { name: 'Bring it back' }).last().click();
+    await page.getByRole('menuitem', { name: 'Remove' }).click();
+  };
+  await page.getByRole('searchbox').fill('good');
+  await remove('Good');
+  await expect(page.getByText('Removed “Good”')).toBeVisible();
+  await page.getByRole('searchbox').fill('locked');
+  await remove('Locked');
+  await expect(page.getByText('Removed “Locked”')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).last().click();
   await expect(page.getByRole('link', { name: 'Locked' })).toBeVisible();
-  await page.getByRole('button', { name: 'Remove Locked' }).click();
-  await page.getByRole('button', { name: /Remove .*quoted/ }).click();
+  await remove('Locked');
+  await page.getByRole('searchbox').fill('quoted');
+  await remove(/quoted/);
   await expect(page.getByRole('link', { name: /quoted/ })).toHaveCount(0);
 });
 

@@ -26,6 +26,9 @@ const shot = async (/** @type {string} */ name) => {
 };
 const open = async (/** @type {string} */ title) => {
   await page.goto(base);
+  await page.locator('[data-ready]').waitFor();
+  // what is far down the board is not drawn until it is looked for
+  await page.getByRole('searchbox').fill(title);
   await page.getByRole('link', { name: title, exact: true }).click();
   await page.locator('[aria-label^="Light table"]').waitFor();
 };
@@ -53,12 +56,24 @@ function corrected() {
 }
 
 await page.goto(base);
+await page.locator('[data-ready]').waitFor();
 await shot('jobs');
+await page.goto(`${base}/shop`);
+await page.locator('[data-ready]').waitFor();
+await page.getByRole('button', { name: /^Kelp recycled 115/ }).click();
+await shot('shop');
 await open('The borrower’s handbook');
 await shot('sheet');
-await page.keyboard.press('f');
-await page.keyboard.press('x');
-await shot('through');
+await page.keyboard.press('n');
+await page.keyboard.press('l');
+await page.keyboard.press('m');
+const paper = await page.locator('[data-sheet] [aria-hidden=false] svg').first().boundingBox();
+if (!paper) throw new Error('There is no sheet on the table.');
+await page.mouse.click(paper.x + 14, paper.y + paper.height / 2);
+await page.mouse.move(paper.x + 80, paper.y + 80);
+await page.mouse.click(paper.x + paper.width / 2 - 6, paper.y + paper.height - 20);
+await page.mouse.move(paper.x + paper.width / 2 - 80, paper.y + paper.height / 2 + 60);
+await shot('measuring');
 await page.keyboard.press('2');
 await page.getByRole('button', { name: 'Turn on' }).click();
 await page.waitForTimeout(800);
@@ -69,7 +84,6 @@ await page.getByRole('button', { name: 'Sheet 3, front' }).click();
 await page.mouse.move(760, 330);
 await shot('section');
 await station('sheet');
-await page.locator('[data-station=product]').getByRole('button').first().click();
 await page.locator('[data-plan]').first().scrollIntoViewIfNeeded();
 await shot('plans');
 await page.keyboard.press('2');
@@ -103,8 +117,7 @@ await station('sheet');
 await page.locator('[data-station=artwork], [data-station=product]').first().waitFor();
 await page.locator('[data-station=sheet]').getByRole('button', { name: /Stock/ }).click();
 await page.getByRole('option', { name: /Wove 80 A4/ }).click();
-for (const name of ['product', 'sheet'])
-  await page.locator(`[data-station=${name}]`).getByRole('button').first().click();
+await station('finish');
 await page.locator('[data-station=finish]').scrollIntoViewIfNeeded();
 await page.keyboard.press('2');
 await page.locator('[data-opening]').press('ArrowRight');
@@ -130,6 +143,5 @@ await page.goto(`${base}/floor`);
 await page.locator('[data-state=stopped]').waitFor();
 await shot('floor');
 await page.goto(floor);
-await shot('press');
 await fetch(`${floor}/provoke/clear`, { method: 'POST' });
 await browser.close();

@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react';
 import { cx } from './cx';
+// every screen has a mast: how the shop writes is taken over before anything is written
+import './writing';
 
 /** The top of every screen: the sparrow, where one can go, and what the screen adds. */
 export function Mast({ here, children }: { here: 'jobs' | 'floor' | 'shop' | 'job'; children?: ReactNode }) {

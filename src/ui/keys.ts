@@ -39,3 +39,24 @@ export function useKeys(acts: Readonly<Record<string, () => void>>): void {
     return () => window.removeEventListener('keydown', key);
   }, []);
 }
+
+/** The key that takes the last step back, wherever the focus is not in a field that has been typed in. */
+export function useUndoKey(undo: () => unknown): void {
+  const onKey = useEffectEvent((e: KeyboardEvent): void => {
+    if (!(e.ctrlKey || e.metaKey) || e.shiftKey || e.altKey || e.key.toLowerCase() !== 'z') return;
+    if (e.target instanceof HTMLTextAreaElement) return;
+    if (
+      e.target instanceof HTMLInputElement &&
+      e.target.type !== 'checkbox' &&
+      e.target.value !== e.target.defaultValue
+    )
+      return;
+    e.preventDefault();
+    undo();
+  });
+  useEffect(() => {
+    const key = (e: KeyboardEvent): void => onKey(e);
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, []);
+}

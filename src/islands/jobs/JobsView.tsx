@@ -4,6 +4,7 @@ import { FilePlus2, Search } from 'lucide-react';
 import { Pick } from '../../ui/choices';
 import { Button } from '../../ui/Button';
 import { ask, listen } from '../../ui/client';
+import { useUndoKey } from '../../ui/keys';
 import { Mast } from '../../ui/Mast';
 import { ARTWORK_TYPES } from '../../ui/upload';
 import { NoticeList } from '../../ui/Notices';
@@ -127,20 +128,6 @@ function useStayWhile(busy: boolean): void {
     window.addEventListener('beforeunload', stay);
     return () => window.removeEventListener('beforeunload', stay);
   }, [busy]);
-}
-
-/** The last act is taken back by its key, wherever the focus is not in a field. */
-function useUndoKey(): void {
-  useEffect(() => {
-    const key = (e: KeyboardEvent): void => {
-      if (!(e.ctrlKey || e.metaKey) || e.shiftKey || e.altKey || e.key.toLowerCase() !== 'z') return;
-      if (e.target instanceof HTMLInputElement && e.target.type !== 'checkbox') return;
-      e.preventDefault();
-      void undoAct();
-    };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, []);
 }
 
 type Shown = Standing | 'all' | 'removed';
@@ -301,7 +288,7 @@ export function JobsView({
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const { add, list } = useUploads();
   const { over, ready } = useDrops(add);
-  useUndoKey();
+  useUndoKey(undoAct);
   useStayWhile(list.some((a) => a.state === 'arriving' || a.state === 'waiting'));
   const seen = looking.groups.flatMap((g) => g.jobs);
   const chosen = seen.filter((j) => marked.has(j.id));

@@ -1,8 +1,9 @@
 import type { Finisher } from '../../core';
 import { LengthField, Row, SizeField } from '../../ui/fields';
-import { MoneyField, NumberField, TextField } from '../../ui/numbers';
+import { NumberField, TextField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
 import { FinisherDrawing } from './Drawings';
+import { Pace } from './parts';
 import { change } from './store';
 
 /** What a machine of each kind counts by the hour, and what its largest is. */
@@ -43,29 +44,7 @@ export function FinisherEditor({ finisher }: { readonly finisher: Finisher }) {
         />
       </Row>
       <OfKind finisher={finisher} set={set} />
-      <Row label="Speed">
-        <NumberField
-          label="Speed"
-          value={finisher.speed}
-          unit={`${words.an}/h`}
-          min={1}
-          max={1_000_000}
-          digits={0}
-          onChange={(speed) => set({ speed }, 'speed')}
-        />
-      </Row>
-      <Row label="Make-ready">
-        <NumberField
-          label="Make-ready"
-          value={finisher.makeReady}
-          unit="min"
-          max={10_000}
-          onChange={(makeReady) => set({ makeReady }, 'make-ready')}
-        />
-      </Row>
-      <Row label="Hour" hint="make-ready counted">
-        <MoneyField label="Hour" value={finisher.hour} onChange={(hour) => set({ hour }, 'hour')} />
-      </Row>
+      <Pace machine={finisher} an={words.an} set={set} />
     </>
   );
 }

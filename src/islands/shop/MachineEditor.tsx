@@ -8,7 +8,8 @@ import { LengthField, Row, SizeField } from '../../ui/fields';
 import { useNotices } from '../../ui/Notices';
 import { MoneyField, NumberField, TextField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
-import { MachineDrawing, TurnDrawing } from './Drawings';
+import { MachineDrawing } from './Drawings';
+import { ClickRow, Pace, TurnRow } from './parts';
 import { change, useShop } from './store';
 
 type Set = (part: Partial<Machine>, label: string) => void;
@@ -162,20 +163,11 @@ function Sides({ machine, set }: { readonly machine: Machine; readonly set: Set 
           onChange={(sides) => set({ sides }, sides === 'both' ? 'prints both sides' : 'prints one side')}
         />
       </Row>
-      <Row label="Turns the sheet" hint="the rust edge goes first into the machine">
-        <span className="flex flex-wrap items-center gap-4">
-          <Choice
-            label="Turns the sheet"
-            value={machine.turn}
-            options={[
-              { key: 'turn', label: 'Turned' },
-              { key: 'tumble', label: 'Tumbled' },
-            ]}
-            onChange={(turn) => set({ turn }, turn)}
-          />
-          <TurnDrawing key={machine.turn} turn={machine.turn} />
-        </span>
-      </Row>
+      <TurnRow
+        turn={machine.turn}
+        hint="the rust edge goes first into the machine"
+        onChange={(turn) => set({ turn }, turn)}
+      />
     </>
   );
 }
@@ -184,39 +176,9 @@ function Speed({ machine, set }: { readonly machine: Machine; readonly set: Set 
   const { spoilage } = machine;
   return (
     <>
-      <Row label="Speed">
-        <NumberField
-          label="Speed"
-          value={machine.speed}
-          unit="sides/h"
-          min={1}
-          max={1_000_000}
-          digits={0}
-          onChange={(speed) => set({ speed }, 'speed')}
-        />
-      </Row>
-      <Row label="Make-ready">
-        <NumberField
-          label="Make-ready"
-          value={machine.makeReady}
-          unit="min"
-          max={10_000}
-          onChange={(makeReady) => set({ makeReady }, 'make-ready')}
-        />
-      </Row>
-      <Row label="Click" hint="for every printed side">
-        <NumberField
-          label="Click"
-          value={machine.click}
-          unit="ct"
-          max={1_000_000}
-          digits={4}
-          onChange={(click) => set({ click }, 'click')}
-        />
-      </Row>
-      <Row label="Hour" hint="make-ready counted">
-        <MoneyField label="Hour" value={machine.hour} onChange={(hour) => set({ hour }, 'hour')} />
-      </Row>
+      <Pace machine={machine} an="sides" set={set}>
+        <ClickRow click={machine.click} onChange={(click) => set({ click }, 'click')} />
+      </Pace>
       <Row label="Plates" hint="of one form, on a press that needs them">
         <MoneyField label="Plates" value={machine.plate} onChange={(plate) => set({ plate }, 'plates')} />
       </Row>

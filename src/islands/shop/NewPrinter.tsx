@@ -2,12 +2,10 @@ import { useState } from 'react';
 import { askedAgain, machineFromPrinter, type FromPrinter, type PrinterTold } from '../../core';
 import { Button } from '../../ui/Button';
 import { ask, Refused } from '../../ui/client';
-import { Choice } from '../../ui/choices';
 import { Dialog } from '../../ui/Dialog';
 import { LengthField, Row } from '../../ui/fields';
-import { NumberField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
-import { TurnDrawing } from './Drawings';
+import { ClickRow, SpeedRow, TurnRow } from './parts';
 import { add, change, useShop } from './store';
 
 /** A printer is added by its address: it is asked, and only what it does not say is asked of people, once. */
@@ -140,30 +138,15 @@ function Answers({
           />
         </Row>
       )}
-      {asks.has('speed') && (
-        <Row label="Speed">
-          <NumberField
-            label="Speed"
-            value={machine.speed}
-            unit="sides/h"
-            min={1}
-            max={1_000_000}
-            digits={0}
-            onChange={(speed) => set({ speed })}
-          />
-        </Row>
-      )}
-      <Row label="Click" hint="what a printed side costs">
-        <NumberField
-          label="Click"
-          value={machine.click}
-          unit="ct"
-          max={1_000_000}
-          digits={4}
-          onChange={(click) => set({ click })}
+      {asks.has('speed') && <SpeedRow speed={machine.speed} an="sides" onChange={(speed) => set({ speed })} />}
+      <ClickRow click={machine.click} onChange={(click) => set({ click })} />
+      {asks.has('turn') && (
+        <TurnRow
+          turn={machine.turn}
+          hint="not sure? Leave it, and print a test sheet when it is added"
+          onChange={(turn) => set({ turn })}
         />
-      </Row>
-      {asks.has('turn') && <TurnAsked turn={machine.turn} onChange={(turn) => set({ turn })} />}
+      )}
       <div className="mt-4 flex gap-2">
         <Button kind="next" onPress={() => void keep()}>
           Take it into the shop
@@ -173,30 +156,5 @@ function Answers({
         </Button>
       </div>
     </>
-  );
-}
-
-function TurnAsked({
-  turn,
-  onChange,
-}: {
-  readonly turn: 'turn' | 'tumble';
-  readonly onChange: (turn: 'turn' | 'tumble') => void;
-}) {
-  return (
-    <Row label="Turns the sheet" hint="not sure? Leave it, and print a test sheet when it is added">
-      <span className="flex flex-wrap items-center gap-4">
-        <Choice
-          label="Turns the sheet"
-          value={turn}
-          options={[
-            { key: 'turn', label: 'Turned' },
-            { key: 'tumble', label: 'Tumbled' },
-          ]}
-          onChange={onChange}
-        />
-        <TurnDrawing key={turn} turn={turn} />
-      </span>
-    </Row>
   );
 }

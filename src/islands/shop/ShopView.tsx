@@ -12,6 +12,7 @@ import { Download, Plus, Upload } from 'lucide-react';
 import type { ShopFile, ShopList, ShopValue } from '../../core';
 import { Button } from '../../ui/Button';
 import { listen } from '../../ui/client';
+import { useUndoKey } from '../../ui/keys';
 import { Mast } from '../../ui/Mast';
 import { NoticeList } from '../../ui/Notices';
 import { POPOVER } from '../../ui/popover';
@@ -103,27 +104,12 @@ function Adding({ shown }: { readonly shown: Shown }) {
   );
 }
 
-/** The last change is taken back by its key, wherever the focus is not in a field that has been typed in. */
-function useUndoKey(): void {
-  useEffect(() => {
-    const key = (e: KeyboardEvent): void => {
-      if (!(e.ctrlKey || e.metaKey) || e.shiftKey || e.altKey || e.key.toLowerCase() !== 'z') return;
-      if (e.target instanceof HTMLTextAreaElement) return;
-      if (e.target instanceof HTMLInputElement && e.target.value !== e.target.defaultValue) return;
-      e.preventDefault();
-      void undoShop();
-    };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, []);
-}
-
 /** The shop's own paper and machines: each drawn to scale as its figures are typed. */
 export function ShopView({ first }: { readonly first: ShopFile }) {
   useState(() => useShop.setState({ file: first }));
   const { file, shown, saving } = useShop();
   const [ready, setReady] = useState(false);
-  useUndoKey();
+  useUndoKey(undoShop);
   useEffect(() => {
     setReady(true);
     return listen((e) => (e.kind === 'shop' || e.kind === 'open') && void readShop().catch(() => undefined));

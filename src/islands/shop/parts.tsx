@@ -1,0 +1,90 @@
+import type { Machine } from '../../core';
+import { Choice } from '../../ui/choices';
+import { Row } from '../../ui/fields';
+import { MoneyField, NumberField } from '../../ui/numbers';
+import { TurnDrawing } from './Drawings';
+
+/** What every machine of the shop has: how fast it is, how long before the first good piece, what its hour costs. */
+export function Pace({
+  machine: { speed, makeReady, hour },
+  an,
+  set,
+  children,
+}: {
+  readonly machine: { readonly speed: number; readonly makeReady: number; readonly hour: number };
+  /** What it counts by the hour. */
+  readonly an: string;
+  readonly set: (part: { speed?: number; makeReady?: number; hour?: number }, label: string) => void;
+  readonly children?: React.ReactNode;
+}) {
+  return (
+    <>
+      <SpeedRow speed={speed} an={an} onChange={(to) => set({ speed: to }, 'speed')} />
+      <Row label="Make-ready">
+        <NumberField
+          label="Make-ready"
+          value={makeReady}
+          unit="min"
+          max={10_000}
+          onChange={(to) => set({ makeReady: to }, 'make-ready')}
+        />
+      </Row>
+      {children}
+      <Row label="Hour" hint="make-ready counted">
+        <MoneyField label="Hour" value={hour} onChange={(to) => set({ hour: to }, 'hour')} />
+      </Row>
+    </>
+  );
+}
+
+export function SpeedRow({ speed, an, onChange }: { speed: number; an: string; onChange: (speed: number) => void }) {
+  return (
+    <Row label="Speed">
+      <NumberField
+        label="Speed"
+        value={speed}
+        unit={`${an}/h`}
+        min={1}
+        max={1_000_000}
+        digits={0}
+        onChange={onChange}
+      />
+    </Row>
+  );
+}
+
+export function ClickRow({ click, onChange }: { click: number; onChange: (click: number) => void }) {
+  return (
+    <Row label="Click" hint="for every printed side">
+      <NumberField label="Click" value={click} unit="ct" max={1_000_000} digits={4} onChange={onChange} />
+    </Row>
+  );
+}
+
+/** How a machine turns its sheets, shown by paper that does. */
+export function TurnRow({
+  turn,
+  hint,
+  onChange,
+}: {
+  readonly turn: Machine['turn'];
+  readonly hint: string;
+  readonly onChange: (turn: Machine['turn']) => void;
+}) {
+  return (
+    <Row label="Turns the sheet" hint={hint}>
+      <span className="flex flex-wrap items-center gap-4">
+        <Choice
+          label="Turns the sheet"
+          value={turn}
+          options={[
+            { key: 'turn', label: 'Turned' },
+            { key: 'tumble', label: 'Tumbled' },
+          ]}
+          onChange={onChange}
+        />
+        <TurnDrawing key={turn} turn={turn} />
+      </span>
+    </Row>
+  );
+}
