@@ -144,12 +144,14 @@ async function time(
   what: Omit<Awaited, 'not'>,
   act: (turn: number) => Promise<void>,
   between?: () => Promise<void>,
+  saves = true,
 ): Promise<void> {
   const took: Took[] = [];
   // the first is what loads and compiles what is then there; it is told apart
   for (let turn = 0; turn <= RUNS; turn++) {
     await between?.();
-    await calm(page);
+    if (saves) await calm(page);
+    else await page.waitForTimeout(150);
     await page.evaluate(({ selector, attribute }) => {
       const el = document.querySelector(selector);
       const not = attribute === 'text' ? (el?.textContent ?? '') : (el?.getAttribute(attribute) ?? '');
@@ -231,6 +233,49 @@ async function sharpness(page: Page): Promise<number[]> {
   }
   return all;
 }
+
+/** Fills the board to so many jobs, of which a third has a day and every fourth is done. */
+async function manyJobs(address: string, many: number): Promise<void> {
+  const ask = async (path: string, method: string, body?: object): Promise<{ id: string; version: number }[]> => {
+    const res = await fetch(`${address}${path}`, {
+      method,
+      headers: { 'Content-Type': 'application/json' },
+      ...(body ? { body: JSON.stringify(body) } : {}),
+    });
+    if (!res.ok) throw new Error(`${path}: ${res.status} ${await res.text()}`);
+    const said = (await res.json()) as { id: string; version: number } | { id: string; version: number }[];
+    return Array.isArray(said) ? said : [said];
+  };
+  const before = await ask('/api/jobs', 'GET');
+  for (let i = before.length; i < many; i++) {
+    const [made] = await ask(`/api/jobs/${before[0]!.id}/copy`, 'POST', {});
+    const patch = { title: `Job ${(i * 7919) % many}`, ...(i % 3 === 0 ? { due: `2031-0${1 + (i % 9)}-11` } : {}) };
+    await ask(`/api/jobs/${made!.id}/changes`, 'POST', { base: 1, patch, label: 'x' });
+    if (i % 4 === 0) await ask(`/api/jobs/${made!.id}`, 'PATCH', { done: true });
+  }
+}
+
+/** The board: when it is first painted with jobs on it, and how quickly it is filtered and sorted. */
+async function boardOf(page: Page, address: string): Promise<void> {
+  const paints: number[] = [];
+  for (let turn = 0; turn < RUNS; turn++) {
+    await page.goto(`${address}/`);
+    await page.locator('[data-ready]').waitFor();
+    const rows = await page.locator('[data-job]').count();
+    if (rows === 0) throw new Error('There is no job on the board.');
+    paints.push(await page.evaluate(() => performance.getEntriesByName('first-contentful-paint')[0]!.startTime));
+  }
+  line('board of 500, first paint', median(paints), 'ms', 300, `; worst ${Math.max(...paints).toFixed(0)}`);
+  const first = { selector: '[role=grid] [data-job]', attribute: 'data-job' };
+  const chip = (name: RegExp) => page.getByRole('radio', { name }).click();
+  await timeOnBoard(page, 'board, filtered', first, (turn) => chip(turn % 2 === 0 ? /^Done/ : /^All/));
+  await chip(/^All/);
+  const order = page.getByRole('button', { name: /Order$/ });
+  await timeOnBoard(page, 'board, sorted', first, (turn) => order.press(turn % 2 === 0 ? 'ArrowRight' : 'ArrowLeft'));
+}
+
+const timeOnBoard = (page: Page, name: string, what: Omit<Awaited, 'not'>, act: (turn: number) => Promise<void>) =>
+  time(page, name, 50, what, act, undefined, false);
 
 const data = join(root, 'var/bench-ui');
 rmSync(data, { recursive: true, force: true });
@@ -315,6 +360,10 @@ try {
   await page.locator('[aria-label^="Light table"]').focus();
   await time(page, 'the page list', 150, list, key('3'), key('1'));
   line('script at the first look, compressed', await firstLoad(browser, page.url()), 'kB', 250);
+
+  await manyJobs(app.address, 500);
+  console.log('A board of 500 jobs.');
+  await boardOf(page, app.address);
 } finally {
   await browser?.close();
   await app.stop();

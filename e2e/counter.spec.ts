@@ -14,6 +14,7 @@ import {
   saved,
   scratch,
   station,
+  takeByTyping,
 } from './helpers';
 
 const pdf = (name: string, pages = 8): string => {
@@ -174,6 +175,7 @@ test('keys work wherever the focus is; regions, words that open ready, one stati
   // words of the brief: typed at once
   const brief = page.getByLabel('Brief');
   await brief.getByRole('button', { name: /^Finished size/ }).click();
+  await expect(page.getByRole('combobox', { name: 'Finished size' })).toBeFocused();
   await page.keyboard.type('square 210');
   await expect(page.getByRole('option', { name: /210 × 210 mm/ })).toBeVisible();
   await page.keyboard.press('Enter');
@@ -181,9 +183,7 @@ test('keys work wherever the focus is; regions, words that open ready, one stati
   await saved(page);
   await page.keyboard.press('Control+z');
   await brief.getByRole('button', { name: /^Stock/ }).click();
-  await page.keyboard.type('recycled');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('Enter');
+  await takeByTyping(page, 'recycled');
   await expect(brief).toContainText('Kelp recycled 115');
   await saved(page);
   await page.keyboard.press('Control+z');
@@ -368,9 +368,7 @@ test('a press by its address says its figures; a test sheet; a folder as a machi
   await openDropped(page, pdf('hot.pdf'));
   const brief = page.getByLabel('Brief');
   await brief.getByRole('button', { name: /^Machine/ }).click();
-  await page.keyboard.type('new press');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('Enter');
+  await takeByTyping(page, 'new press');
   await expect(brief).toContainText('run on New press');
   await saved(page);
   const send = await openStation(page, 'send');

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
 import { numberedPages, writePdf } from '../src/pdf/made';
-import { accessible, fill, openJob, openDropped, openStation, saved, scratch } from './helpers';
+import { accessible, fill, openJob, openDropped, openStation, saved, scratch, takeByTyping } from './helpers';
 
 test('everything works without a mouse', async ({ page }) => {
   await page.goto('/');
@@ -29,9 +29,7 @@ test('everything works without a mouse', async ({ page }) => {
     .getByRole('button', { name: /^Stock/ })
     .focus();
   await page.keyboard.press('Enter');
-  await page.keyboard.type('silk 170 short');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('Enter');
+  await takeByTyping(page, 'silk 170 short');
   await expect(page.getByLabel('Brief')).toContainText('Silk 170 SRA3');
 
   // Tab walks the docket; stations open with Enter

@@ -69,3 +69,14 @@ export async function accessible(page: Page): Promise<void> {
   const grave = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
   expect(grave.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
 }
+
+/** Takes one of a list that a word of the brief has opened, by what is typed of it. */
+export async function takeByTyping(page: Page, text: string): Promise<void> {
+  const field = page.getByRole('dialog').getByRole('searchbox');
+  await expect(field).toBeFocused();
+  await page.keyboard.type(text);
+  await expect(page.getByRole('option')).toHaveCount(1);
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('option')).toHaveAttribute('data-focused', 'true');
+  await page.keyboard.press('Enter');
+}

@@ -112,6 +112,7 @@ test('a job goes to the press: pending, processing, out of paper, on again, comp
   await expect(page.getByRole('region', { name: 'Ended' })).toContainText('Care of edges');
   await accessible(page);
   await page.goto('/');
+  await page.getByRole('radio', { name: /^To finish/ }).click();
   await expect(page.getByRole('row').filter({ hasText: 'Care of edges' })).toContainText('stitch on Heron');
   // the output tray of the press shows the sheets
   await page.goto(FLOOR);

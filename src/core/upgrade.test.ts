@@ -102,7 +102,7 @@ describe('a shop of version 2', () => {
     StoredShop.parse({ stocks: [], machines: [], finishers: [{ ...finisher, ...more }] }).finishers[0];
 
   it('gives each finishing machine what its kind has, and nothing else', () => {
-    const common = { id: 'x', name: 'Knot', largest: { width: 300, height: 400 }, speed: 90, makeReady: 7 };
+    const common = { id: 'x', name: 'Knot', largest: { width: 300, height: 400 }, speed: 90, makeReady: 7, hour: 0 };
     expect(read({})).toEqual({ kind: 'stitcher', ...common, mostSheets: 40 });
     expect(read({ does: ['fold'], maxFolds: 3 })).toEqual({ kind: 'folder', ...common, mostFolds: 3 });
     expect(read({ does: ['fold'] })).toEqual({ kind: 'folder', ...common, mostFolds: 4 });
@@ -120,6 +120,7 @@ describe('a shop of version 2', () => {
       largest: { width: 9, height: 9 },
       speed: 1,
       makeReady: 0,
+      hour: 0,
     };
     expect(StoredShop.parse({ stocks: [], machines: [], finishers: [folder] }).finishers).toEqual([folder]);
   });

@@ -1,5 +1,16 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { inspect, loadsOf, mark, partOf, plan, restAfter, sentOf, type Load, type LoadPart } from '../core';
+import {
+  inspect,
+  loadsOf,
+  mark,
+  partOf,
+  plan,
+  restAfter,
+  sentOf,
+  wholeNumber,
+  type Load,
+  type LoadPart,
+} from '../core';
 import { getJob, PrinterRefused, releaseJob } from '../machines';
 import { printerOf } from './addresses';
 import { sql, transaction } from './db';
@@ -45,6 +56,9 @@ export class SentBefore extends Error {
     super('This job was sent already.');
   }
 }
+
+/** More sheets than any printer counts. */
+const MOST_SHEETS = 1_000_000_000;
 
 /** What else is wished of a sending. */
 export interface Sending {
@@ -130,6 +144,8 @@ function partsOf({ docket }: JobRow, loads: readonly Load[], { load: run, parts 
   return parts.map((part) => {
     const load = whole && partOf(whole, part, docket.send);
     if (!load) throw new NotSendable('The job has no such sheets any more. Look at it once more, then send.');
+    if (load.good > MOST_SHEETS)
+      throw new NotSendable(`That is more than ${wholeNumber(MOST_SHEETS)} sheets: send fewer times.`);
     return { load, run, part };
   });
 }

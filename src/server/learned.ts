@@ -12,6 +12,7 @@ export async function learnMachine(id: string, lesson: MachineLesson): Promise<M
   const machine = await transaction((run) => amendMachine(run, id, (m) => ({ ...m, ...lesson })));
   if (machine) {
     tell({ kind: 'jobs' });
+    tell({ kind: 'shop' });
     // what waits for it may go now
     if ('printer' in lesson || 'certificate' in lesson) rouseLane(id);
   }
@@ -21,6 +22,9 @@ export async function learnMachine(id: string, lesson: MachineLesson): Promise<M
 /** Keeps with a stock the caliper that was measured. Null where the shop has no such stock. */
 export async function learnCaliper(id: string, caliper: number): Promise<Stock | null> {
   const stock = await transaction((run) => amendStock(run, id, (s) => ({ ...s, caliper, calipers: 'measured' })));
-  if (stock) tell({ kind: 'jobs' });
+  if (stock) {
+    tell({ kind: 'jobs' });
+    tell({ kind: 'shop' });
+  }
   return stock;
 }

@@ -7,6 +7,8 @@ export interface Figure {
   readonly value: number;
   readonly unit: '' | 'sheets' | '%' | 'ct' | 'min' | 'mm';
   readonly sum: string;
+  /** Whether it is of something that cannot be made: then it has no value to be read. */
+  readonly impossible?: true;
 }
 
 export type FigureKey =
@@ -36,6 +38,7 @@ export function duration(minutes: number): string {
 
 /** A figure's value for reading. */
 export function figureText(f: Figure): string {
+  if (f.impossible) return '—';
   switch (f.unit) {
     case 'ct':
       return money(f.value);

@@ -34,7 +34,7 @@ export function reckon({ product, sheet, finish }: Pick<Docket, 'product' | 'she
   const clicks = clicksFigure(it);
   const work = workOf(finish, plan, copies);
   const more = [platesFigure(it), hoursFigure(it, work)].filter((f) => f !== null);
-  return [
+  const figures = [
     upFigure(it),
     sheetsPerCopyFigure(it),
     goodSheetsFigure(it),
@@ -49,7 +49,21 @@ export function reckon({ product, sheet, finish }: Pick<Docket, 'product' | 'she
     ...work.map(workFigure),
     ...(OF_PRODUCT[product.kind] as OwnFigures)(plan.product, product),
   ];
+  const fits = !plan.tooLarge && plan.sheets.lays.every((l) => l.fits);
+  return fits ? figures : figures.map(impossible);
 }
+
+/** What has no meaning where the pieces do not fit their sheets: waste, and money for what cannot be made. */
+const MEANINGLESS: ReadonlySet<Figure['key']> = new Set([
+  'waste',
+  'paper',
+  'clicks',
+  'plates',
+  'hours',
+  'total',
+] as const);
+const impossible = (f: Figure): Figure =>
+  MEANINGLESS.has(f.key) ? { ...f, impossible: true, sum: 'It does not fit the sheet: mend that first.' } : f;
 
 /** What a plan costs in paper, clicks, plates and machine hours, in cents: the same as the figure `total`. */
 export const cost = ({ product, finish }: Pick<Docket, 'product' | 'finish'>, plan: Plan): number =>

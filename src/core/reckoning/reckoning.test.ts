@@ -76,6 +76,13 @@ describe('reckoning 400 copies of 28 pages A5 two up on SRA3', () => {
     expect(cost(dear, planned)).toBeCloseTo(f.total!.value, 6);
     expect(figures).not.toHaveProperty('hours');
   });
+  it('has no waste and no money for what does not fit its sheet', () => {
+    const small = patched(docket, { sheet: { stock: { width: 100, height: 140 } } });
+    const f = Object.fromEntries(reckon(small, plan(small, artwork)).map((x) => [x.key, x]));
+    expect([f.waste, f.total, f.paper, f.clicks].map((x) => figureText(x!))).toEqual(['—', '—', '—', '—']);
+    expect(f.total!.sum).toBe('It does not fit the sheet: mend that first.');
+    expect(figureText(f.sheets!)).not.toBe('—');
+  });
   it('writes money and time', () => {
     expect(money(123456)).toBe('1\u2009234.56\u00a0€');
     expect(duration(125)).toBe('2 h 05');

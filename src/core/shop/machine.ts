@@ -62,8 +62,8 @@ export const Machine = z
       .describe('The address of its print service, ipp://host:port/path or ipps://…; a job’s own copy is never called'),
     folder: z
       .string()
-      .min(1)
       .max(1000)
+      .regex(/^(\/|[A-Za-z]:[\\/])/, 'is no whole path')
       .nullable()
       .default(null)
       .describe('A folder that its sheets are put into as PDF, with a job card beside, in place of a print service'),

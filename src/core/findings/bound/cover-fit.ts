@@ -1,5 +1,5 @@
 import { withMargin } from '../../lay';
-import { formatNumber } from '../../measure';
+import { formatSize } from '../../measure';
 import { passedThrough, type Check, type InspectedBook } from '../kinds';
 
 /** A lighter board than this share of the cover's is none. */
@@ -20,7 +20,7 @@ export const coverFit: Check<InspectedBook> = (it) => {
       severity: 'stop',
       station: 'product',
       title: 'The cover does not fit its sheet',
-      detail: `Open it needs ${formatNumber(need.width, 1)} × ${formatNumber(need.height, 1)} mm; ${cover.stock.name} is ${cover.stock.format}.`,
+      detail: `Open it needs ${formatSize(need, it.unit)}; ${cover.stock.name} is ${cover.stock.format}.`,
       offers: () => [
         ...shop.stocks
           .filter((s) => s.id !== cover.stock.id && s.grammage >= cover.stock.grammage * LIGHTEST)
