@@ -47,6 +47,8 @@ test('files dropped become jobs that are planned; bad ones say what to do, and h
   await expect(arrivals.getByText('neither a PDF nor')).toBeVisible();
   await expect(arrivals.locator('[data-arrival=done]')).toHaveCount(2);
   await expect(arrivals.getByText(/the same file as jobs? [\d, ]+; stored once/).first()).toBeVisible();
+  // what has no day stands last: it is looked for
+  await page.getByRole('searchbox').fill('quoted');
   await expect(page.getByRole('link', { name: '"quoted" <b>🐦 &amp;' })).toBeVisible();
   await accessible(page);
 
@@ -57,6 +59,7 @@ test('files dropped become jobs that are planned; bad ones say what to do, and h
   await arrivals.getByRole('button', { name: 'Open' }).click();
   await expect(arrivals.locator('[data-arrival=done]')).toHaveCount(3);
 
+  await page.getByRole('searchbox').fill('good');
   // planned already: pages counted, sheets counted
   await expect(
     page
