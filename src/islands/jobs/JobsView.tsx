@@ -130,6 +130,7 @@ function useStayWhile(busy: boolean): void {
   }, [busy]);
 }
 
+type Totals = Readonly<Record<Standing, number>>;
 type Shown = Standing | 'all' | 'removed';
 
 /** What is looked for: by where it stands, customer and words, and in which order. */
@@ -207,15 +208,15 @@ const TAB =
 
 /** Where jobs stand, and how many there: one is looked at, or all. */
 function StandingSwitch({
-  jobs,
+  n,
   shown,
   onChange,
 }: {
-  readonly jobs: readonly ListedJob[];
+  readonly n: Totals;
   readonly shown: Shown;
   readonly onChange: (shown: Shown) => void;
 }) {
-  const n = useMemo(() => counts(jobs), [jobs]);
+  const all = STANDINGS.reduce((sum, s) => sum + n[s], 0);
   const removed = shown === 'removed';
   const tab = (key: Shown, word: string, count: number | null) => (
     <ToggleButton key={key} id={key} className={TAB}>
@@ -232,9 +233,9 @@ function StandingSwitch({
       onSelectionChange={(k) => onChange([...k][0] as Shown)}
       className="flex flex-wrap"
     >
-      {tab('all', 'All', removed ? null : jobs.length)}
+      {tab('all', 'All', removed ? null : all)}
       {STANDINGS.map((s) => tab(s, STANDING_WORDS[s][0], removed ? null : n[s]))}
-      {tab('removed', 'Removed', removed ? jobs.length : null)}
+      {tab('removed', 'Removed', removed ? all : null)}
     </ToggleButtonGroup>
   );
 }
@@ -275,15 +276,20 @@ function Nothing({ jobs, shown, looking }: { jobs: readonly ListedJob[]; shown: 
 /** All jobs by where they stand; PDFs dropped anywhere on it become jobs that are planned already. */
 export function JobsView({
   first,
+  totals,
   emptyShop,
 }: {
+  /** The jobs that are seen at first; the others are asked for. */
   readonly first: readonly ListedJob[] | null;
+  /** How many jobs stand where, of all. */
+  readonly totals: Totals | null;
   /** Whether the shop has nothing yet that a job could be planned on. */
   readonly emptyShop: boolean;
 }) {
   const [shown, setShown] = useState<Shown>('all');
   const { jobs, problem } = useJobs(first, shown === 'removed');
   const all = useMemo(() => jobs ?? [], [jobs]);
+  const counted = useMemo(() => counts(all), [all]);
   const looking = useLooking(all, shown);
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const { add, list } = useUploads();
@@ -314,7 +320,7 @@ export function JobsView({
         )}
         <Arrivals />
         <StandingSwitch
-          jobs={all}
+          n={jobs === first && totals ? totals : counted}
           shown={shown}
           onChange={(to) => {
             setShown(to);

@@ -88,3 +88,12 @@ export function counts(jobs: readonly ListedJob[]): Readonly<Record<Standing, nu
 /** Everybody that something is made for, by name. */
 export const customersOf = (jobs: readonly ListedJob[]): readonly string[] =>
   [...new Set(jobs.flatMap(({ summary: { customer } }) => (customer === null ? [] : [customer])))].sort(words.compare);
+
+/** More jobs than a window shows. */
+const SEEN_FIRST = 30;
+
+/** The jobs that a board shows at first, in its order. */
+export const firstOf = (jobs: readonly ListedJob[]): readonly ListedJob[] =>
+  grouped(ordered(jobs, 'due'))
+    .flatMap((g) => g.jobs)
+    .slice(0, SEEN_FIRST);
