@@ -15,3 +15,4 @@ export * from './reckoning';
 export * from './propose';
 export * from './card';
 export * from './events';
+export * from './standing';

@@ -7,12 +7,14 @@ import { runExport, resumeExports, sweepExports } from './exports';
 import { lockFolder } from './folder-lock';
 import { wakeAll, wakeLane } from './lanes';
 import { lookForInk } from './ink';
+import { summariseJobs } from './jobs';
 import { migrate } from './migrate';
 import { drawFirstSheet, fillPictures, sweepPictures } from './pictures';
 import { takeHouse } from './shop';
 import { sweepArrivals, sweepStore } from './store';
 import { unseenArtworks } from './tables/artworks';
 import { openDeliveries } from './tables/deliveries';
+import { staleSummaries } from './tables/jobs';
 import { drawPictures, startWork } from './work';
 import { writeSheetsOf } from './writing-sheets';
 
@@ -73,6 +75,8 @@ async function begin(): Promise<void> {
 }
 
 async function tidy(): Promise<void> {
+  // what an earlier version wrote down of jobs
+  await summariseJobs(await staleSummaries(sql));
   // what a stopped server, or an earlier one, did not look at
   for (const sha256 of await unseenArtworks(sql)) drawPictures(sha256);
   await sweepExports();

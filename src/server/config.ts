@@ -16,6 +16,10 @@ export const folders = {
 /** Where built workers lie. */
 export const workerFile = (): string => resolve(process.env.ODD_SPARROW_WORKERS ?? 'dist/workers', 'pdf.mjs');
 
+/** Where a job is opened, for what is printed on paper. */
+export const addressOf = (jobId: string): string =>
+  `http://${process.env.ODD_SPARROW_HOST ?? process.env.HOST ?? '127.0.0.1'}:${process.env.PORT ?? 4380}/jobs/${jobId}`;
+
 export const migrationsFolder = (): string => resolve(process.env.ODD_SPARROW_MIGRATIONS ?? 'db');
 
 export function databaseUrl(): string {

@@ -12,17 +12,8 @@ import { folders } from './config';
 import { closeDatabase, sql, transaction } from './db';
 import { goOn, send, SentBefore } from './deliveries';
 import { fileOf } from './delivery';
-import {
-  bringBack,
-  copyJob,
-  jobFromArtwork,
-  markDone,
-  patchJob,
-  readStored,
-  removeJob,
-  StillPrinting,
-  takeIn,
-} from './jobs';
+import { bringBack, copyJob, markDone, removeJob, StillPrinting } from './board';
+import { jobFromArtwork, patchJob, readStored, takeIn } from './jobs';
 import { closeLanes, wakeAll, wakeLane } from './lanes';
 import { migrate } from './migrate';
 import { NotSendable } from './not-sendable';

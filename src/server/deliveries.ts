@@ -13,7 +13,7 @@ import {
 } from '../core';
 import { getJob, PrinterRefused, releaseJob } from '../machines';
 import { printerOf } from './addresses';
-import { sql, transaction } from './db';
+import { sql, transaction, type Tx } from './db';
 import { isOurs, put } from './delivery';
 import { tell } from './events';
 import { hurryCancel } from './lanes';
@@ -24,10 +24,11 @@ import {
   deliveriesOfSend,
   findDelivery,
   insertDeliveries,
+  wishCanceled,
   type Delivery,
   type NewDelivery,
 } from './tables/deliveries';
-import { readJob, type JobRow } from './tables/jobs';
+import { lockJob, readJob, setDone, type JobRow } from './tables/jobs';
 import { readShop } from './tables/shop';
 import { writeSheets } from './work';
 
@@ -37,15 +38,36 @@ function idOfRun(sendId: string, run: number): string {
   return `${h.slice(0, 8)}-${h.slice(8, 12)}-8${h.slice(13, 16)}-a${h.slice(17, 20)}-${h.slice(20, 32)}`;
 }
 
-/** Accepts deliveries in one go. From here on each is sent once, whatever happens to this server. */
-async function accept(sendId: string, list: readonly NewDelivery[]): Promise<string[]> {
-  const ids = await transaction(async (tx) => {
+/**
+ * Accepts deliveries in one go, and wishes others gone in the same: killed at any instant, both is so or neither. From
+ * here on each is sent once, whatever happens to this server.
+ * @param instead what is to be canceled for them; asked under the job's lock, where two send at once the second is asked
+ */
+async function accept(
+  sendId: string,
+  list: readonly NewDelivery[],
+  instead: (tx: Tx) => Promise<readonly string[]> = async () => [],
+): Promise<string[]> {
+  const { jobId } = list[0]!;
+  const { ids, gone } = await transaction(async (tx) => {
+    await lockJob(tx, jobId);
+    const before = await deliveriesOfSend(tx, sendId);
+    if (before.length > 0) return { ids: before, gone: [] };
+    const canceled = await instead(tx);
+    await wishCanceled(tx, canceled);
     await insertDeliveries(tx, list);
-    return deliveriesOfSend(tx, sendId);
+    // what is sent anew is not made any more
+    if (!list[0]!.extra) await setDone(tx, jobId, false);
+    return { ids: await deliveriesOfSend(tx, sendId), gone: canceled };
   });
   for (const id of ids) {
     writeSheets(id);
-    tell({ kind: 'delivery', id, jobId: list[0]!.jobId });
+    tell({ kind: 'delivery', id, jobId });
+  }
+  for (const id of gone) {
+    const d = await findDelivery(sql, id);
+    if (d && d.phase !== 'done') await hurryCancel(d);
+    tell({ kind: 'delivery', id, jobId });
   }
   return ids;
 }
@@ -86,10 +108,8 @@ export async function send(
   if (row.version !== base)
     throw new NotSendable('The job was changed in another window. Look at it once more, then send.');
   const loads = await sendable(row);
-  const earlier = only ? [] : await deliveriesBefore(sql, jobId, sendId);
-  if (earlier.length > 0 && before === undefined) throw new SentBefore(earlier);
   const list = only ? partsOf(row, loads, only) : loads.map((load, run) => ({ load, run, part: null }));
-  const ids = await accept(
+  return accept(
     sendId,
     list.map(({ load, run, part }, i) => {
       const { sheets } = sentOf(load, row.docket.send);
@@ -106,12 +126,17 @@ export async function send(
         sheetsEach: load.sheets.length,
         version: row.version,
         versionAt: row.made_at,
+        goesOnFrom: null,
+        rootSend: null,
+        extra: only !== undefined,
       };
     }),
+    async (tx) => {
+      const earlier = only ? [] : await deliveriesBefore(tx, jobId, sendId);
+      if (earlier.length > 0 && before === undefined) throw new SentBefore(earlier);
+      return before === 'cancel' ? earlier.filter((d) => d.phase !== 'done').map((d) => d.id) : [];
+    },
   );
-  // accepted first: killed in between, there is one too many that can be seen, and never one too few
-  if (before === 'cancel') for (const d of earlier) if (d.phase !== 'done') await cancelDelivery(d.id);
-  return ids;
 }
 
 /** The loads of a job that can be sent as it is. @throws NotSendable */
@@ -194,19 +219,18 @@ export async function goOn(id: string, good: number, sendId: string = randomUUID
   const each = d.sheets_each;
   const parts = restAfter(d.part?.sheets?.from ?? 1, each, d.sheets_total, good);
   if (parts.length === 0) throw new NotSendable('All of its sheets came out well: there is nothing left to print.');
-  const made = await accept(
+  return accept(
     sendId,
     parts.map((part, i) => {
       const sheetsEach = part.sheets ? part.sheets.to - part.sheets.from + 1 : each;
       const sheetsTotal = sheetsEach * (part.times ?? 1);
       return { ...alike(d), id: idOfRun(sendId, i), sendId, part, sheetsEach, sheetsTotal };
     }),
+    async () => (d.phase === 'done' ? [] : [id]),
   );
-  if (d.phase !== 'done') await cancelDelivery(id);
-  return made;
 }
 
-/** What another delivery of the same has in common with it. */
+/** What one that goes on with a delivery has in common with it. */
 const alike = (d: Delivery): Omit<NewDelivery, 'id' | 'sendId'> => ({
   jobId: d.job_id,
   docket: d.docket,
@@ -218,4 +242,7 @@ const alike = (d: Delivery): Omit<NewDelivery, 'id' | 'sendId'> => ({
   sheetsEach: d.sheets_each,
   version: d.job_version,
   versionAt: d.version_at,
+  goesOnFrom: d.id,
+  rootSend: d.root_send,
+  extra: d.extra,
 });

@@ -6,21 +6,8 @@ export { eventStream, tell } from './events';
 export { exchange, paced } from './exchange';
 export { FolderTaken } from './folder-lock';
 export { cancelExport, exportFile, startExport } from './exports';
-export {
-  addFile,
-  bringBack,
-  cleanName,
-  copyJob,
-  jobFromArtwork,
-  markDone,
-  patchJob,
-  readStored,
-  removeJob,
-  stepJob,
-  StillPrinting,
-  swapArtwork,
-  takeIn,
-} from './jobs';
+export { addFile, cleanName, jobFromArtwork, patchJob, readStored, stepJob, swapArtwork, takeIn } from './jobs';
+export { bringBack, copyJob, markDone, removeJob, StillPrinting } from './board';
 export { NotSendable } from './not-sendable';
 export { migrate } from './migrate';
 export { learnCaliper, learnMachine } from './learned';

@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { plan, sentOf } from '../core';
 import { cardOf } from './card';
+import { addressOf } from './config';
 import { sql } from './db';
 import { fileOf, put } from './delivery';
 import { loadOf } from './print-wish';
@@ -55,7 +56,7 @@ export async function putIntoFolder(d: Delivery, folder: string): Promise<Delive
   const load = loadOf(d, plan(d.docket, sources.artwork));
   const { times } = sentOf(load, d.docket.send);
   const base = plainName(`D${d.number} ${d.docket.title}, ${times} ${times === 1 ? 'time' : 'times'}`);
-  const card = await cardOf(d.job_number, d.docket, `job ${d.job_number}`);
+  const card = await cardOf(d.job_number, d.docket, addressOf(d.job_id));
   try {
     await appear(folder, `${base}.pdf`, (to) => copyFile(fileOf(d.id), to));
     if (card) await appear(folder, `${base}, job card.pdf`, (to) => writeFile(to, card));

@@ -23,12 +23,10 @@ import {
 import { ArtworkError } from '../pdf';
 import { sql, transaction, type Sql } from './db';
 import { tell } from './events';
-import { cancelDelivery } from './deliveries';
 import { NotSendable } from './not-sendable';
 import { dropStored, keep, storedAt, StoreError, workingCopyAt, type Kept } from './store';
 import { sourcesOf } from './sources';
 import { findArtwork, findArtworks, recordArtwork } from './tables/artworks';
-import { deliveriesBefore, type Delivery } from './tables/deliveries';
 import {
   changeJob,
   createJob,
@@ -37,13 +35,11 @@ import {
   putSummary,
   Outdated,
   readJob,
-  setDone,
-  setRemoved,
   type Change,
   type JobRow,
   type Summary,
 } from './tables/jobs';
-import { readShop, recentShop } from './tables/shop';
+import { readShop, recentHouse, recentShop } from './tables/shop';
 import { readInWorker } from './workers';
 import { drawFirst, drawPictures } from './work';
 
@@ -84,57 +80,7 @@ export function cleanName(name: string): string {
   return [...plain].slice(0, 200).join('') || 'unnamed';
 }
 
-/** The job is on a machine: what is to become of that is asked before it leaves the list. */
-export class StillPrinting extends Error {
-  constructor(readonly deliveries: readonly Delivery[]) {
-    super('This job is on a machine. Say whether it is to be printed to its end.');
-  }
-}
-
-/**
- * Takes a job off the list; it stays among the removed ones.
- * @param press what becomes of what a machine has of it; where it is not said and one has, it is asked
- * @throws StillPrinting
- */
-export async function removeJob(id: string, press?: 'stop' | 'print'): Promise<boolean> {
-  const open = (await deliveriesBefore(sql, id, null)).filter((d) => d.phase !== 'done');
-  if (open.length > 0 && press === undefined) throw new StillPrinting(open);
-  const removed = await setRemoved(sql, id, true);
-  if (removed && press === 'stop') for (const d of open) await cancelDelivery(d.id);
-  if (removed) tell({ kind: 'jobs' });
-  return removed;
-}
-
-/** Puts a removed job back on the list. */
-export async function bringBack(id: string): Promise<boolean> {
-  const there = await setRemoved(sql, id, false);
-  if (there) tell({ kind: 'jobs' });
-  return there;
-}
-
-/** Puts down that a job is made, or not made yet. */
-export async function markDone(id: string, done: boolean): Promise<boolean> {
-  const there = await setDone(sql, id, done);
-  if (there) tell({ kind: 'jobs' });
-  return there;
-}
-
-/**
- * Makes a job with the wishes of another, to be changed; its history and its day stay with the other.
- * @param id what the asker calls it: asked for again, it is not made twice
- * @returns its id, or null where there is no such job
- */
-export async function copyJob(of: string, id: string = randomUUID()): Promise<string | null> {
-  const row = await readJob(sql, of);
-  if (!row) return null;
-  const docket: Docket = { ...row.docket, due: null, date: today() };
-  const summary = await summarise(sql, docket);
-  await transaction((tx) => createJob(tx, id, docket, summary, `copied from job ${row.number}`));
-  tell({ kind: 'jobs' });
-  return id;
-}
-
-const today = (): string => new Date().toISOString().slice(0, 10);
+export const today = (): string => new Date().toISOString().slice(0, 10);
 
 /** A job to be made of a stored file. */
 export interface NewJob {
@@ -180,13 +126,15 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
   const known = artwork ??
     (await sourcesOf(run, docket))?.artwork ?? { pages: [], kind: 'pdf' as const, inks: [], notes: [] };
   const planned = plan(docket, known);
+  // a list is one for all windows: it measures as the shop does
+  const { unit } = await recentHouse(run);
   const findings = inspect({
     docket,
     artwork: known,
     plan: planned,
     marks: mark(docket, planned),
     shop: await recentShop(run),
-    unit: 'mm',
+    unit,
   });
   const figures = reckon(docket, planned);
   return {
@@ -196,7 +144,7 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
     due: docket.due,
     pages: known.pages.length,
     copies: docket.product.copies,
-    finished: nameSize(docket.product.finished),
+    finished: nameSize(docket.product.finished, unit),
     sheets: Number(figures.find((f) => f.key === 'sheets')?.value ?? 0),
     up: planned.sheets.main.lay.downs.length,
     stock: `${docket.sheet.stock.name} ${docket.sheet.stock.format}`,
@@ -216,7 +164,13 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
 
 /** What the list shows of the jobs that print a file of which more is known now. */
 export async function summariseAnew(sha256: string): Promise<void> {
-  for (const id of await jobIdsUsing(sql, sha256)) {
+  await summariseJobs(await jobIdsUsing(sql, sha256));
+}
+
+/** Works out anew what the list shows of some jobs. */
+export async function summariseJobs(ids: readonly string[]): Promise<void> {
+  if (ids.length === 0) return;
+  for (const id of ids) {
     const row = await readJob(sql, id);
     if (row) await putSummary(sql, id, row.version, await summarise(sql, row.docket));
   }

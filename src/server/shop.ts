@@ -1,7 +1,9 @@
 import { writeBy, type House, type ShopFile, type ShopList, type ShopValue } from '../core';
 import { sql, transaction } from './db';
 import { tell } from './events';
+import { summariseJobs } from './jobs';
 import { rouseLane } from './lanes';
+import { allJobIds } from './tables/jobs';
 import { NotSendable } from './not-sendable';
 import {
   dropFromShop,
@@ -25,10 +27,27 @@ export async function takeHouse(): Promise<House> {
   return house;
 }
 
+/** Changes what the shop is called, and how it measures and writes; what lists show of jobs follows. */
 export async function changeHouse(house: House): Promise<void> {
   await writeHouse(sql, house);
-  writeBy(house.writing);
+  await takeHouse();
   told();
+  void summariseAll();
+}
+
+/** Lists are written as the shop writes: what stands in them is worked out anew, once at a time. */
+let summarising: Promise<void> | null = null;
+let again = false;
+function summariseAll(): Promise<void> {
+  again = true;
+  return (summarising ??= (async () => {
+    while (again) {
+      again = false;
+      await summariseJobs(await allJobIds(sql));
+    }
+  })()
+    .catch(() => undefined)
+    .finally(() => (summarising = null)));
 }
 
 /** Puts a value into one of the shop's lists, anew or in the place of the former. */
@@ -73,6 +92,7 @@ export async function importShop(file: ShopFile, withHouse: boolean): Promise<{ 
   });
   await takeHouse();
   told();
+  if (withHouse) void summariseAll();
   return counted;
 }
 

@@ -4,7 +4,9 @@ import { onMachines, standingOf, type Sent } from './standing';
 const sent = (over: Partial<Sent> = {}): Sent => ({
   state: 'completed',
   open: false,
-  send_id: 'a',
+  root: 'a',
+  extra: false,
+  superseded: false,
   sheets_done: 10,
   sheets_total: 10,
   present: true,
@@ -34,8 +36,19 @@ describe('where a job stands', () => {
     expect(at([sent({ state: 'canceled' })])).toEqual(['ready', false]);
   });
 
+  it('is not moved by further sheets, nor by what was gone on with', () => {
+    const extra = sent({ root: 'x', extra: true });
+    expect(at([extra])).toEqual(['ready', false]);
+    expect(at([{ ...extra, open: true, state: 'processing' }], NOTHING, true)).toEqual(['on the floor', false]);
+    expect(at([extra, sent({ state: 'aborted' })])).toEqual(['to decide', false]);
+    // the rest of the text came out, the cover that was given up has not been gone on with
+    const text = sent({ state: 'aborted', superseded: true });
+    expect(at([sent(), text])).toEqual(['to finish', false]);
+    expect(at([sent(), sent({ state: 'aborted' }), text])).toEqual(['to decide', false]);
+  });
+
   it('goes by the last sending, and by whether the job was changed since', () => {
-    expect(at([sent({ send_id: 'b', state: 'canceled' }), sent()])).toEqual(['ready', false]);
+    expect(at([sent({ root: 'b', state: 'canceled' }), sent()])).toEqual(['ready', false]);
     expect(at([sent({ present: false })])).toEqual(['ready', true]);
     expect(at([sent({ present: false })], { ...NOTHING, looks: 2 })).toEqual(['to decide', true]);
     expect(at([sent({ state: 'pending', open: true, present: false })])).toEqual(['on the floor', true]);
@@ -56,7 +69,7 @@ describe('what machines have of a job', () => {
       sheets_total: 20,
     });
     // older than sendings are: the last alone
-    expect(onMachines([sent({ send_id: null }), sent({ send_id: null })])?.sheets_total).toBe(10);
+    expect(onMachines([sent({ root: null }), sent({ root: null })])?.sheets_total).toBe(10);
     expect(onMachines([])).toBeNull();
   });
 });

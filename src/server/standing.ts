@@ -1,15 +1,16 @@
+import type { Standing } from '../core';
 import type { Delivery } from './tables/deliveries';
-
-/** Where a job stands in the day's work. */
-export const STANDINGS = ['to decide', 'ready', 'on the floor', 'to finish', 'done'] as const;
-export type Standing = (typeof STANDINGS)[number];
 
 /** Of a delivery, what says where its job stands. */
 export interface Sent {
   readonly state: Delivery['state'];
   readonly open: boolean;
-  /** What was accepted together with it; null for what is older than sendings are. */
-  readonly send_id: string | null;
+  /** What is counted as one sending with it; null for what is older than sendings are. */
+  readonly root: string | null;
+  /** Further copies or sheets: no measure of whether the job is printed. */
+  readonly extra: boolean;
+  /** Whether another prints what it did not. */
+  readonly superseded: boolean;
   readonly sheets_done: number;
   readonly sheets_total: number;
   /** Whether it prints the job as it is now. */
@@ -32,8 +33,9 @@ const ENDED: readonly Delivery['state'][] = ['unsure', 'aborted', 'canceled', 'c
 function counting(sent: readonly Sent[]): readonly Sent[] {
   const open = sent.filter((d) => d.open);
   if (open.length > 0) return open;
-  const [last] = sent;
-  return last?.send_id ? sent.filter((d) => d.send_id === last.send_id) : sent.slice(0, 1);
+  const whole = sent.filter((d) => !d.extra && !d.superseded);
+  const [last] = whole;
+  return last?.root ? whole.filter((d) => d.root === last.root) : whole.slice(0, 1);
 }
 
 /** The most urgent of some states, and how far all is together. @param sent the newest first */
@@ -57,8 +59,8 @@ export function standingOf(
 ): { readonly standing: Standing; readonly changed: boolean } {
   const some = counting(sent);
   const changed = some.some((d) => (d.open || d.state === 'completed') && !d.present);
-  if (done) return { standing: 'done', changed };
   if (some.some((d) => d.open)) return { standing: 'on the floor', changed };
+  if (done) return { standing: 'done', changed };
   if (some.some((d) => d.state === 'unsure' || d.state === 'aborted')) return { standing: 'to decide', changed };
   const printed = some.length > 0 && some.every((d) => d.state === 'completed');
   if (printed && !changed) return { standing: finishing.length > 0 ? 'to finish' : 'done', changed };

@@ -7,7 +7,7 @@ const regions = (): HTMLElement[] =>
   [...document.querySelectorAll<HTMLElement>('[data-region]')].filter((el) => el.offsetParent !== null);
 
 /** Leads the focus into a part of the screen: to what can be used first in it. */
-export function enterRegion(el: HTMLElement): void {
+function enterRegion(el: HTMLElement): void {
   const first = el.matches(CAN_FOCUS) ? el : el.querySelector<HTMLElement>(CAN_FOCUS);
   if (first) first.focus();
   else {

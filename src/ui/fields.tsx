@@ -82,6 +82,7 @@ export function Entry({ label, shown, take, wide, bare, autoFocus, type = 'text'
         type={type}
         aria-label={label}
         aria-invalid={problem !== null}
+        data-entry={text !== null && text !== shown ? 'typed' : ''}
         aria-describedby={problem ? `${id}-problem` : undefined}
         autoFocus={autoFocus}
         value={text ?? shown}

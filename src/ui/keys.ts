@@ -40,17 +40,19 @@ export function useKeys(acts: Readonly<Record<string, () => void>>): void {
   }, []);
 }
 
-/** The key that takes the last step back, wherever the focus is not in a field that has been typed in. */
+/** Whether a step back is for the field that has the focus: one that is being typed in. */
+export function undoIsOfField({ target }: KeyboardEvent): boolean {
+  if (target instanceof HTMLTextAreaElement) return true;
+  if (!(target instanceof HTMLInputElement) || ['checkbox', 'radio', 'color'].includes(target.type)) return false;
+  // our own fields say whether something is typed that is not taken yet
+  return target.dataset.entry === undefined || target.dataset.entry === 'typed';
+}
+
+/** The key that takes the last step back, wherever the focus is not in a field that is being typed in. */
 export function useUndoKey(undo: () => unknown): void {
   const onKey = useEffectEvent((e: KeyboardEvent): void => {
     if (!(e.ctrlKey || e.metaKey) || e.shiftKey || e.altKey || e.key.toLowerCase() !== 'z') return;
-    if (e.target instanceof HTMLTextAreaElement) return;
-    if (
-      e.target instanceof HTMLInputElement &&
-      e.target.type !== 'checkbox' &&
-      e.target.value !== e.target.defaultValue
-    )
-      return;
+    if (undoIsOfField(e)) return;
     e.preventDefault();
     undo();
   });

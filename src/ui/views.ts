@@ -1,4 +1,4 @@
-import type { Docket, LoadPart, PackedArtwork, Shop } from '../core';
+import type { Docket, LoadPart, PackedArtwork, Shop, Standing } from '../core';
 
 /** What the server and the windows tell each other, as values. */
 
@@ -70,9 +70,6 @@ export interface PrinterView {
   readonly fingerprint: string | null;
   readonly message: string | null;
 }
-
-/** Where a job stands in the day's work. */
-export type Standing = 'to decide' | 'ready' | 'on the floor' | 'to finish' | 'done';
 
 export interface ListedJob {
   readonly id: string;

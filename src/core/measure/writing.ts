@@ -70,3 +70,24 @@ export function dayText(day: string, short = false): string {
   const both = holds.dates === 'day month' ? `${date} ${said}` : `${said} ${date}`;
   return short ? `${WEEKDAYS[at.getUTCDay()]} ${both}` : both;
 }
+
+// bare, or in groups of three by one mark with the other before the decimals
+const NUMBER = /^-?(\d*([.,]\d+)?|\d{1,3}([.,])\d{3}(\3\d{3})*((?!\3)[.,]\d+)?)$/;
+
+/**
+ * A number as people write it, with words or a unit before or behind: `3.8`, `3,8`, `1 250,00`, `€ 1,250`. One mark
+ * before three digits sets thousands apart, unless it is the decimal mark of the shop or a zero stands before it. NaN
+ * where it is no number, or more than one.
+ */
+export function numberFrom(text: string): number {
+  const bare = /^[^\d.,-]*(-?[\d.,\s'’]*\d)[^\d]*$/.exec(text)?.[1]?.replace(/[\s'’]/g, '');
+  if (bare === undefined || !NUMBER.test(bare)) return NaN;
+  const marks = bare.replace(/[^.,]/g, '');
+  const last = Math.max(bare.lastIndexOf('.'), bare.lastIndexOf(','));
+  const { decimal } = MARKS[holds.numbers];
+  const thousands =
+    (marks.length > 1 && new Set(marks).size === 1) ||
+    (marks.length === 1 && marks !== decimal && /^-?[1-9]\d{0,2}[.,]\d{3}$/.test(bare));
+  if (last < 0 || thousands) return Number(bare.replace(/[.,]/g, ''));
+  return Number(`${bare.slice(0, last).replace(/[.,]/g, '')}.${bare.slice(last + 1)}`);
+}

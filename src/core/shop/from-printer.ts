@@ -55,8 +55,6 @@ const UNTOLD = {
   perMinute: 60,
 };
 
-const area = ({ width, height }: Size): number => width * height;
-
 /** The stock that lies in a tray, as far as size and weight tell: the nearest in weight, within a tenth. */
 function stockIn({ size, grammage }: TrayTold, stocks: readonly Stock[]): Stock | null {
   if (!size) return null;
@@ -73,16 +71,28 @@ const trayName = (source: string): string => {
   return plain.charAt(0).toUpperCase() + plain.slice(1);
 };
 
+/** From the narrowest and shortest sheet to the widest and longest: all the sizes lie between. */
+function spanOf(sizes: readonly Size[]): { readonly smallest: Size; readonly largest: Size } | null {
+  if (sizes.length === 0) return null;
+  const short = sizes.map((s) => Math.min(s.width, s.height));
+  const long = sizes.map((s) => Math.max(s.width, s.height));
+  return {
+    smallest: { width: Math.min(...short), height: Math.min(...long) },
+    largest: { width: Math.max(...short), height: Math.max(...long) },
+  };
+}
+
+/** More trays than a machine has (see {@link Machine}). */
+const MOST_TRAYS = 50;
+
 /** A machine of the answers of its printer. What it does not say is left as most are, and asked. */
 export function machineFromPrinter(
   told: PrinterTold,
   { id, printer, stocks }: { readonly id: string; readonly printer: string; readonly stocks: readonly Stock[] },
 ): FromPrinter {
-  const sizes = [...told.sizes].sort((a, b) => area(a) - area(b));
-  const smallest = told.free?.smallest ?? sizes[0] ?? UNTOLD.smallest;
-  const largest = told.free?.largest ?? sizes.at(-1) ?? UNTOLD.largest;
+  const { smallest, largest } = told.free ?? spanOf(told.sizes) ?? UNTOLD;
   // a tray whose stock the shop does not have is asked about when it is wanted
-  const trays = told.trays.flatMap((t) => {
+  const trays = told.trays.slice(0, MOST_TRAYS).flatMap((t) => {
     const stock = stockIn(t, stocks);
     return stock ? [{ name: trayName(t.source), stock: stock.id, source: t.source }] : [];
   });
@@ -107,7 +117,7 @@ export function machineFromPrinter(
     printer,
   });
   const asks: AskedOnce[] = [];
-  if (sizes.length === 0 && !told.free) asks.push('sizes');
+  if (told.sizes.length === 0 && !told.free) asks.push('sizes');
   if (!margins) asks.push('margins');
   if (told.perMinute === null) asks.push('speed');
   asks.push('click');
@@ -120,8 +130,8 @@ function saidOf(told: PrinterTold): string[] {
   const { model, sizes, free, margins, trays, bothSides, colour, perMinute, finishings, mixes } = told;
   const said: string[] = [];
   if (model) said.push(model);
-  if (sizes.length > 0)
-    said.push(`${sizes.length} sizes, the largest ${formatSize([...sizes].sort((a, b) => area(b) - area(a))[0]!)}`);
+  const span = spanOf(sizes);
+  if (span) said.push(`${sizes.length} sizes, up to ${formatSize(span.largest)}`);
   if (free) said.push(`free sizes from ${formatSize(free.smallest)} to ${formatSize(free.largest)}`);
   if (margins)
     said.push(`margins: left ${margins.left}, right ${margins.right}, top ${margins.top}, bottom ${margins.bottom} mm`);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { askedAgain, COMMON_SHOPS, freeId, machineFromPrinter, numberFrom, stocksFromRows, type PrinterTold } from '.';
+import { askedAgain, COMMON_SHOPS, freeId, machineFromPrinter, stocksFromRows, type PrinterTold } from '.';
 import { SHOP } from '../testing';
 
 describe('a table of stocks', () => {
@@ -88,11 +88,7 @@ describe('a table of stocks', () => {
     ]);
   });
 
-  it('numbers may be written as anybody does', () => {
-    expect(['3.8', '3,8', '1 250,00', '1,250.00', '1.250.000', '€ 2', '-4'].map(numberFrom)).toEqual([
-      3.8, 3.8, 1250, 1250, 1250000, 2, -4,
-    ]);
-    expect(numberFrom('dear')).toBeNaN();
+  it('ids are of the name, and free', () => {
     expect(freeId('  Süßes Papier! ', none)).toBe('süßes-papier');
     expect(freeId('?', new Set(['new']))).toBe('new-2');
   });
@@ -139,6 +135,19 @@ describe('a machine of a printer’s answers', () => {
     );
     expect(dumb.asks).toEqual(['sizes', 'margins', 'speed', 'click', 'trays']);
     expect(dumb.machine).toMatchObject({ sides: 'one', noPrint: { left: 4, bottom: 4 }, speed: 3600 });
+    // tabloid is narrower than A3 and longer: both are fed
+    const both = [
+      { width: 279.4, height: 431.8 },
+      { width: 420, height: 297 },
+    ];
+    expect(machineFromPrinter({ ...told, sizes: both }, { id: 'x', printer: 'p', stocks: [] }).machine).toMatchObject({
+      largest: { width: 297, height: 431.8 },
+      smallest: { width: 279.4, height: 420 },
+    });
+    const many = Array.from({ length: 80 }, (_, i) => ({ ...told.trays[0]!, source: `t-${i}` }));
+    expect(
+      machineFromPrinter({ ...told, trays: many }, { id: 'x', printer: 'p', stocks: SHOP.stocks }).machine.trays,
+    ).toHaveLength(50);
     const free = { smallest: { width: 90, height: 140 }, largest: { width: 330, height: 660 } };
     expect(machineFromPrinter({ ...told, free }, { id: 'x', printer: 'p', stocks: [] }).machine).toMatchObject(free);
   });

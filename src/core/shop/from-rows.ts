@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { nameSize, parseLength, parseSize, type Size, type Unit } from '../measure';
+import { nameSize, numberFrom, parseLength, parseSize, type Size, type Unit } from '../measure';
 import { Coating, pricePerSheet, Stock, type Priced } from './stock';
 
 /** Stocks of a table's rows: a row of headings, a row for each stock. Headings in any order, capitals or not. */
@@ -39,18 +39,6 @@ function columnsOf(headings: readonly string[]): ReadonlyMap<string, number> {
     if (key && !columns.has(key)) columns.set(key, i);
   });
   return columns;
-}
-
-/** A number as people write it: `3.8`, `3,8`, `1 250,00`, `1,250.00`. NaN where it is none. */
-export function numberFrom(text: string): number {
-  const bare = text.replace(/[^\d.,-]/g, '');
-  const last = Math.max(bare.lastIndexOf('.'), bare.lastIndexOf(','));
-  if (last < 0) return bare === '' ? NaN : Number(bare);
-  const marks = bare.replace(/[^.,]/g, '');
-  // one kind of mark before three digits, and more than one of it, sets thousands apart
-  const grouped = marks.length > 1 && new Set(marks).size === 1;
-  if (grouped) return Number(bare.replace(/[.,]/g, ''));
-  return Number(`${bare.slice(0, last).replace(/[.,]/g, '')}.${bare.slice(last + 1)}`);
 }
 
 /** An id of a name, which no other has. */

@@ -208,7 +208,7 @@ function PartWords() {
 function CustomerWord() {
   const { customer, change } = useBook(({ docket, change }) => ({ customer: docket.customer, change }));
   return (
-    <Word say={customer ?? 'no one named'} name="Customer" after=",">
+    <Word say={customer ?? 'a customer not yet named'} name="Customer" after=",">
       {(close) => (
         <Entry
           label="Customer"

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { listen } from '../../ui/client';
+import { undoIsOfField } from '../../ui/keys';
 import { RegionKey, SkipLinks } from '../../ui/Regions';
 import { NoticeList } from '../../ui/Notices';
 import type { JobPage } from '../../ui/views';
@@ -79,7 +80,7 @@ function Behind() {
     const onKey = (e: KeyboardEvent): void => {
       const key = e.key.toLowerCase();
       if (!(e.ctrlKey || e.metaKey) || e.altKey || (key !== 'z' && key !== 'y')) return;
-      if (e.target instanceof HTMLInputElement && e.target.value !== e.target.defaultValue) return;
+      if (undoIsOfField(e)) return;
       e.preventDefault();
       void store.getState().step(e.shiftKey || key === 'y' ? 'redo' : 'undo');
     };

@@ -8,7 +8,8 @@ import {
   Virtualizer,
   type Selection,
 } from 'react-aria-components';
-import type { ListedJob, Standing } from '../../ui/views';
+import type { Standing } from '../../core';
+import type { ListedJob } from '../../ui/views';
 import { STANDING_WORDS, type Group } from './board';
 import { JobCells, JobRow, ROW } from './JobRow';
 

@@ -1,8 +1,7 @@
-import type { ListedJob, Standing } from '../../ui/views';
+import { STANDINGS, type Standing } from '../../core';
+import type { ListedJob } from '../../ui/views';
 
 /** What the board shows of the jobs, and in which order. */
-
-export const STANDINGS: readonly Standing[] = ['to decide', 'ready', 'on the floor', 'to finish', 'done'];
 
 /** A standing as a heading says it, and what is to be done there. */
 export const STANDING_WORDS: Readonly<Record<Standing, readonly [string, string]>> = {

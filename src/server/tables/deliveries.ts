@@ -40,6 +40,10 @@ export const Delivery = z.object({
   /** The version of its job that it prints, and since when that stood. */
   job_version: z.int().nullable(),
   version_at: z.date().nullable(),
+  /** What is counted as one sending with it; null for what is older than sendings are. */
+  root_send: z.string().nullable(),
+  /** Whether it is beside what the job was sent as: further copies, single sheets. */
+  extra: z.boolean(),
   /** Whether the job is still as this prints it. */
   present: z.boolean(),
   created_at: z.date(),
@@ -48,7 +52,7 @@ export type Delivery = z.infer<typeof Delivery>;
 
 const COLUMNS = `d.id, d.number, d.job_id, j.number as job_number, d.docket, d.run, d.part, d.machine, d.machine_id, d.phase, d.state, d.message,
   d.cancel_wished, d.printer_job, d.sheets_done, d.sheets_total, d.sheets_each,
-  d.job_version, d.version_at, d.created_at, printed_of(d.docket) = printed_of(s.docket) as present
+  d.job_version, d.version_at, d.created_at, coalesce(d.root_send, d.send_id) as root_send, d.extra, printed_of(d.docket) = printed_of(s.docket) as present
   from deliveries d join jobs j on j.id = d.job_id join steps s on s.job_id = j.id and s.seq = j.position`;
 
 export interface NewDelivery {
@@ -66,14 +70,19 @@ export interface NewDelivery {
   /** The version of the job that it prints, and since when that has stood. */
   readonly version: number | null;
   readonly versionAt: Date | null;
+  /** The delivery that it goes on with, and what is counted as one sending with that. */
+  readonly goesOnFrom: string | null;
+  readonly rootSend: string | null;
+  readonly extra: boolean;
 }
 
 /** Accepts deliveries, all of them or none; those accepted before under the same name are left as they are. */
 export async function insertDeliveries(tx: Tx, list: readonly NewDelivery[]): Promise<void> {
   for (const d of list)
     await tx(
-      `insert into deliveries (id, job_id, docket, run, machine, machine_id, phase, state, sheets_total, send_id, part, sheets_each, job_version, version_at)
-       values ($1, $2, $3, $4, $5, $6, 'compose', 'preparing', $7, $8, $9, $10, $11, $12) on conflict do nothing`,
+      `insert into deliveries (id, job_id, docket, run, machine, machine_id, phase, state, sheets_total, send_id, part, sheets_each, job_version, version_at,
+         goes_on_from, root_send, extra)
+       values ($1, $2, $3, $4, $5, $6, 'compose', 'preparing', $7, $8, $9, $10, $11, $12, $13, $14, $15) on conflict do nothing`,
       [
         d.id,
         d.jobId,
@@ -87,6 +96,9 @@ export async function insertDeliveries(tx: Tx, list: readonly NewDelivery[]): Pr
         d.sheetsEach,
         d.version,
         d.versionAt,
+        d.goesOnFrom,
+        d.rootSend,
+        d.extra,
       ],
     );
 }
@@ -113,13 +125,27 @@ export async function listDeliveries(run: Sql, jobId: string | null, limit = 60)
 }
 
 /** What a job was sent as and that was printed, or will be, but for one sending: what that may be one too many beside. */
-export async function deliveriesBefore(run: Sql, jobId: string, sendId: string | null): Promise<Delivery[]> {
+export async function deliveriesBefore(run: Sql, jobId: string, sendId: string): Promise<Delivery[]> {
   const rows = await run(
-    `select ${COLUMNS} where d.job_id = $1 and d.send_id is distinct from $2 and (d.phase <> 'done' or d.state = 'completed')
+    `select ${COLUMNS} where d.job_id = $1 and not d.extra and d.send_id is distinct from $2
+       and (d.phase <> 'done' or d.state = 'completed')
      order by d.phase = 'done', d.created_at desc limit 20`,
     [jobId, sendId],
   );
   return rows.map((r) => Delivery.parse(r));
+}
+
+/** Everything of a job that is not at its end. */
+export async function openOfJob(run: Sql, jobId: string): Promise<Delivery[]> {
+  const rows = await run(`select ${COLUMNS} where d.job_id = $1 and d.phase <> 'done' order by d.created_at`, [jobId]);
+  return rows.map((r) => Delivery.parse(r));
+}
+
+/** Wishes deliveries gone: what has come to its end stays as it ended. */
+export async function wishCanceled(tx: Tx, ids: readonly string[]): Promise<void> {
+  await tx(`update deliveries set cancel_wished = true, changed_at = now() where id = any($1) and phase <> 'done'`, [
+    ids,
+  ]);
 }
 
 /** A delivery that is not at its end, as little of it as says whose turn it is. */

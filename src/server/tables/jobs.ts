@@ -1,7 +1,7 @@
 import * as z from 'zod';
-import { StoredDocket, type Docket } from '../../core';
+import { StoredDocket, type Docket, type Standing } from '../../core';
 import type { Sql, Tx } from '../db';
-import { onMachines, standingOf, type OnMachines, type Standing } from '../standing';
+import { onMachines, standingOf, type OnMachines } from '../standing';
 import { DeliveryState } from './deliveries';
 
 /** What the list of jobs shows of one, worked out whenever its docket changes. */
@@ -40,7 +40,9 @@ const ListedRow = z.object({
     z.object({
       state: DeliveryState,
       open: z.boolean(),
-      send_id: z.string().nullable(),
+      root: z.string().nullable(),
+      extra: z.boolean(),
+      superseded: z.boolean(),
       sheets_done: z.int(),
       sheets_total: z.int(),
       present: z.boolean(),
@@ -62,7 +64,9 @@ const LOOKED_AT = 40;
 export async function listJobs(run: Sql, removed = false): Promise<ListedRow[]> {
   const rows = await run(
     `select j.id, j.number, j.version, j.summary, j.created_at, j.changed_at, j.removed_at, j.done_at is not null as done,
-       coalesce((select json_agg(json_build_object('state', d.state, 'open', d.phase <> 'done', 'send_id', d.send_id,
+       coalesce((select json_agg(json_build_object('state', d.state, 'open', d.phase <> 'done',
+           'root', coalesce(d.root_send, d.send_id), 'extra', d.extra,
+           'superseded', exists (select 1 from deliveries e where e.goes_on_from = d.id),
            'sheets_done', d.sheets_done, 'sheets_total', d.sheets_total,
            'present', printed_of(d.docket) = printed_of(s.docket)) order by d.created_at desc, d.number desc)
          from (select * from deliveries where job_id = j.id order by created_at desc limit ${LOOKED_AT}) d
@@ -240,6 +244,21 @@ export async function setRemoved(run: Sql, id: string, removed: boolean): Promis
     removed,
   ]);
   return rows.length > 0;
+}
+
+/** Holds a job until the transaction ends: what is decided by what was sent of it is decided by one at a time. */
+export async function lockJob(tx: Tx, id: string): Promise<void> {
+  await tx('select 1 from jobs where id = $1 for update', [id]);
+}
+
+/** Jobs whose list entry lacks what an entry tells by now: written down by an earlier version. */
+export async function staleSummaries(run: Sql): Promise<string[]> {
+  return (await run<{ id: string }>(`select id from jobs where not summary ? 'finishing'`)).map((r) => r.id);
+}
+
+/** All jobs, removed ones too. */
+export async function allJobIds(run: Sql): Promise<string[]> {
+  return (await run<{ id: string }>('select id from jobs order by number desc')).map((r) => r.id);
 }
 
 /** Puts down that a job is made, or that it is not. */

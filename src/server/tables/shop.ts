@@ -2,7 +2,6 @@ import {
   House,
   Machine,
   SHOP_LISTS,
-  SHOP_VALUES,
   ShopFile,
   Stock,
   StoredShop,
@@ -83,9 +82,21 @@ export async function readHouse(run: Sql): Promise<House> {
   return House.parse(row?.value ?? {});
 }
 
-export async function writeHouse(run: Sql, house: House): Promise<void> {
+let houseRead = -Infinity;
+let house: House | null = null;
+
+/** The same as it was a second ago at most: for what is told of a job, not for what is done with it. */
+export async function recentHouse(run: Sql): Promise<House> {
+  if (house && performance.now() - houseRead < 1000) return house;
+  house = await readHouse(run);
+  houseRead = performance.now();
+  return house;
+}
+
+export async function writeHouse(run: Sql, value: House): Promise<void> {
+  house = null;
   await run('insert into house (id, value) values (1, $1) on conflict (id) do update set value = excluded.value', [
-    JSON.stringify(house),
+    JSON.stringify(value),
   ]);
 }
 
@@ -143,6 +154,3 @@ export async function jobsWith(run: Sql, id: string): Promise<{ id: string; numb
     [id],
   );
 }
-
-/** Reads one value of a list as it is kept. */
-export const valueOf = (list: ShopList, value: unknown): ShopValue => SHOP_VALUES[list].parse(value);
