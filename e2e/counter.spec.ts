@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
+import { otherPrinter } from '../src/floor/testing';
 import { numberedPages, writePdf } from '../src/pdf/made';
 import {
   accessible,
@@ -396,4 +397,51 @@ test('a press by its address says its figures; a test sheet; a folder as a machi
   await page.getByRole('button', { name: /^New press/ }).click();
   await fresh.getByRole('button', { name: 'Retire' }).click();
   await expect(page.locator('[data-sync=saved]')).toBeVisible();
+});
+
+test('a press of another maker is added by its address with its own figures, and prints what is planned for it', async ({
+  page,
+}) => {
+  const eve = await otherPrinter(join(scratch, 'other'));
+  try {
+    await page.goto('/shop');
+    await page.locator('[data-ready]').waitFor();
+    await page.getByText('Presses').click();
+    await page.getByRole('button', { name: 'Press by its address' }).click();
+    const ask = page.getByRole('dialog', { name: 'A press by its address' });
+    await ask.getByPlaceholder('ipp://').fill(eve.uri);
+    await ask.getByRole('button', { name: 'Ask it' }).click();
+    await expect(ask).toContainText('11 sizes, up to 215.9 × 355.6 mm');
+    await expect(ask).toContainText('14 sides a minute');
+    await fill(ask.getByLabel('Click'), '2');
+    await ask.getByRole('button', { name: 'Take it into the shop' }).click();
+    const press = page.getByRole('region', { name: 'Eve' });
+    await expect(press.getByLabel('Speed')).toHaveValue('840 sides/h');
+    await expect(press.getByLabel('Not printed, lead edge')).toHaveValue('3.4 mm');
+
+    await openDropped(page, pdf('other.pdf'));
+    const brief = page.getByLabel('Brief');
+    await brief.getByRole('button', { name: /^Machine/ }).click();
+    await takeByTyping(page, 'eve');
+    await brief.getByRole('button', { name: /^Stock/ }).click();
+    await takeByTyping(page, 'wove 80 a4');
+    await brief.getByRole('button', { name: /^Copies/ }).click();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('3');
+    await page.keyboard.press('Enter');
+    await saved(page);
+    const send = await openStation(page, 'send');
+    await send.getByRole('button', { name: 'Send to Eve', exact: true }).click();
+    await expect(send.locator('[data-delivery]').first()).toHaveAttribute('data-state', 'completed', {
+      timeout: 120_000,
+    });
+    // two sheets of A4, both sides of each
+    const [printed, ...more] = eve.printed();
+    expect(more).toEqual([]);
+    const told = execFileSync('pdfinfo', [printed!], { encoding: 'utf8' });
+    expect(told).toMatch(/^Pages: +4$/m);
+    expect(told).toMatch(/^Page size: .*\(A4\)$/m);
+  } finally {
+    await eve.stop();
+  }
 });

@@ -63,11 +63,43 @@ export async function fill(field: Locator, text: string): Promise<void> {
   await field.press('Enter');
 }
 
-/** Nothing serious or worse by axe on what is shown. */
-export async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const grave = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-  expect(grave.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
+/** As the window is, a small one, and at 200 per cent. */
+const SIZES = [
+  [1280, 800],
+  [1024, 700],
+  [640, 400],
+] as const;
+
+/** Does something at every size of window. */
+export async function atEachSize(page: Page, act: (size: string) => Promise<void>): Promise<void> {
+  const was = page.viewportSize()!;
+  for (const [width, height] of SIZES) {
+    await page.setViewportSize({ width, height });
+    await act(`${width} × ${height}`);
+  }
+  await page.setViewportSize(was);
+}
+
+/** Nothing at all by axe in a part of what is shown, best practice and the size of targets among it. */
+export async function cleanIn(page: Page, part: string, what: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .include(part)
+    // one frame: no page of its own is opened to put the answers together
+    .setLegacyMode()
+    .options({ resultTypes: ['violations'], rules: { 'target-size': { enabled: true } } })
+    .analyze();
+  const said = violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`);
+  expect.soft(said, what).toEqual([]);
+}
+
+/** Nothing at all by axe on what is shown, at every size of window. */
+export const accessible = (page: Page, what = 'this'): Promise<void> =>
+  atEachSize(page, (size) => cleanIn(page, 'html', `${what} at ${size}`));
+
+/** The board, ready. */
+export async function openBoard(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.locator('[data-ready]').waitFor();
 }
 
 /** Takes one of a list that a word of the brief has opened, by what is typed of it. */

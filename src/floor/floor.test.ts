@@ -1,9 +1,10 @@
-import { execFile, spawn } from 'node:child_process';
-import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
-import { createServer, type AddressInfo } from 'node:net';
+import { execFile } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { machineFromPrinter } from '../core';
 import {
   cancelJob,
   createJob,
@@ -16,12 +17,14 @@ import {
   PrinterRefused,
   releaseJob,
   sendDocument,
+  tellOfPrinter,
   type JobWish,
 } from '../machines';
 import { numberedPages, scratch, writePdf } from '../pdf/testing';
 import { Press } from './press';
 import { startFloor, type Floor } from './server';
 import { Spool } from './spool';
+import { otherPrinter, until } from './testing';
 
 const dir = scratch();
 const pdf = join(dir, 'sheets.pdf');
@@ -34,15 +37,6 @@ const WISH: JobWish = {
   otherMedia: [],
   hold: false,
 };
-
-async function until<T>(look: () => Promise<T> | T, good: (v: T) => boolean): Promise<T> {
-  for (let i = 0; i < 300; i++) {
-    const v = await look();
-    if (good(v)) return v;
-    await new Promise((r) => setTimeout(r, 50));
-  }
-  throw new Error('It did not come to pass.');
-}
 
 describe('the stand-in press', () => {
   let floor: Floor;
@@ -204,47 +198,9 @@ describe('the spool', () => {
 });
 
 describe('another maker’s printer', () => {
-  it('takes a job from the same client', async () => {
-    const port = await new Promise<number>((resolve) => {
-      const probe = createServer().listen(0, '127.0.0.1', () => {
-        const { port: free } = probe.address() as AddressInfo;
-        probe.close(() => resolve(free));
-      });
-    });
-    mkdirSync(join(dir, 'eve'));
-    // ippeveprinter wants a message bus to announce itself on: it gets one of its own, with nobody on it
-    const socket = join(dir, 'bus');
-    const config = join(dir, 'bus.conf');
-    writeFileSync(
-      config,
-      `<!DOCTYPE busconfig PUBLIC "-//freedesktop//DTD D-Bus Bus Configuration 1.0//EN" "http://www.freedesktop.org/standards/dbus/1.0/busconfig.dtd">
-<busconfig><type>system</type><listen>unix:path=${socket}</listen><auth>EXTERNAL</auth><policy context="default"><allow send_destination="*" eavesdrop="true"/><allow eavesdrop="true"/><allow own="*"/></policy></busconfig>`,
-    );
-    const bus = spawn('dbus-daemon', [`--config-file=${config}`, '--nofork'], { stdio: 'ignore' });
-    await until(() => existsSync(socket), Boolean);
-    const eve = spawn(
-      'ippeveprinter',
-      [
-        '-p',
-        String(port),
-        '-n',
-        'localhost',
-        '-d',
-        join(dir, 'eve'),
-        '-k',
-        '-f',
-        'application/pdf',
-        '-2',
-        '-r',
-        'off',
-        'Eve',
-      ],
-      {
-        stdio: 'ignore',
-        env: { ...process.env, DBUS_SYSTEM_BUS_ADDRESS: `unix:path=${socket}` },
-      },
-    );
-    const uri = `ipp://localhost:${port}/ipp/print`;
+  it('takes a job from the same client and tells its own figures', async () => {
+    const eve = await otherPrinter(dir);
+    const { uri } = eve;
     try {
       const printer = await until(
         () => getPrinter(uri).catch(() => null),
@@ -261,9 +217,21 @@ describe('another maker’s printer', () => {
         (j) => j !== null && ['completed', 'aborted', 'canceled'].includes(j.state),
       );
       expect(done).toMatchObject({ state: 'completed', name: 'From the sparrow' });
+      expect(eve.printed().map((f) => readFileSync(f).equals(readFileSync(pdf)))).toEqual([true]);
+      // its own figures: letter, legal, A4 and smaller; a sixth and an eighth of an inch round them
+      const told = await tellOfPrinter({ uri, pin: null });
+      expect(told).toMatchObject({ name: 'Eve', bothSides: true, perMinute: 14, free: null });
+      const { machine, asks } = machineFromPrinter(told, { id: randomUUID(), printer: uri, stocks: [] });
+      expect(machine).toMatchObject({
+        largest: { width: 215.9, height: 355.6 },
+        smallest: { width: 76.2, height: 127 },
+        noPrint: { left: 6.35, right: 6.35, top: 3.4, bottom: 3.4 },
+        speed: 14 * 60,
+        sides: 'both',
+      });
+      expect(asks).toEqual(['click', 'turn', 'trays']);
     } finally {
-      eve.kill();
-      bus.kill();
+      await eve.stop();
     }
   });
 });

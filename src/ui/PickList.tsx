@@ -27,6 +27,7 @@ export function PickList({
       placement="bottom start"
       isOpen
       onOpenChange={(open) => !open && onClose()}
+      aria-label={label}
       className={POPOVER}
       // no narrower than what opens it
       style={{ minWidth: trigger.current?.offsetWidth }}

@@ -3,7 +3,7 @@ import type { Finding } from '../findings';
 import { workOf } from '../finishing';
 import { foldLines, type FoldLine, type Lay } from '../lay';
 import type { Unit } from '../measure';
-import { duration, figureText, type Figure } from '../reckoning';
+import { duration, figureText, sumText, type Figure } from '../reckoning';
 import { loadsOf, sentOf, type Cell, type Load, type Plan } from '../sheet';
 import { briefText } from './brief';
 
@@ -95,7 +95,9 @@ export function jobCard(
       };
     }),
     counts: TRAVELS.flatMap((key) =>
-      figures.filter((f) => f.key === key).map((f) => ({ label: f.label, value: figureText(f), sum: f.sum })),
+      figures
+        .filter((f) => f.key === key)
+        .map((f) => ({ label: f.label, value: figureText(f, unit), sum: sumText(f, unit) })),
     ),
     finishing: workOf(docket.finish, plan, copies).map(({ step, amount, minutes }) => ({
       what: `${PROCESSES[step.process]} on ${step.machine.name}`,

@@ -34,7 +34,7 @@ export function tooThick(
     {
       id: 'too-thick-to-bind',
       title: `${formatLength(thickness, unit)} are too thick for ${name}`,
-      detail: `It takes ${formatLength(thickest, unit)}; this is ${thicknessSum}.`,
+      detail: `It takes ${formatLength(thickest, unit)}; this is ${thicknessSum[unit]}.`,
     },
   ];
 }

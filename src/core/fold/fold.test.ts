@@ -116,7 +116,7 @@ describe('creep', () => {
     expect(creep.standsOut[0]).toBe(0);
     expect(creep.standsOut[6]).toBeCloseTo(0.66, 12);
     expect(creep.moved).toEqual(creep.standsOut);
-    expect(creep.sum).toBe('6 leaves around the innermost × 0.11 mm caliper × 1 = 0.66 mm');
+    expect(creep.sum.mm).toBe('6 leaves around the innermost × 0.11 mm caliper × 1 = 0.66 mm');
   });
 
   const of = (correction: 'none' | 'push-in' | 'push-out' | 'halves' | 'scale', measured: number | null = null) =>
@@ -146,7 +146,7 @@ describe('creep', () => {
     const creep = of('push-in', 1.2);
     expect(creep.each).toBeCloseTo(0.2, 12);
     expect(creep.standsOut[6]).toBeCloseTo(1.2, 12);
-    expect(creep.sum).toBe('1.2 mm measured ÷ 6 leaves around the innermost = 0.2 mm each');
+    expect(creep.sum.mm).toBe('1.2 mm measured ÷ 6 leaves around the innermost = 0.2 mm each');
     const single = patched(docketFor(artworkOf(4)), { product: { creep: { measured: 1 } } });
     expect(creepOf(single.product, [0.11]).standsOut).toEqual([0]);
   });

@@ -97,10 +97,11 @@ describe('the spine', () => {
     );
     expect(spine.block).toBeCloseTo(5.2, 9);
     expect(spine.width).toBeCloseTo(5.8, 9);
-    expect(spine.sum).toBe('40 leaves × 0.1 mm + 8 leaves × 0.15 mm + 2 × 0.3 mm cover = 5.8 mm');
+    expect(spine.sum.in).toBe('40 leaves × 0.0039 in + 8 leaves × 0.0059 in + 2 × 0.0118 in cover = 0.228 in');
+    expect(spine.sum.mm).toBe('40 leaves × 0.1 mm + 8 leaves × 0.15 mm + 2 × 0.3 mm cover = 5.8 mm');
   });
   it('without a cover of its own is the block', () => {
     expect(spineOf([{ leaves: 50, caliper: 0.12, stock: 'a' }], null).width).toBeCloseTo(6, 9);
-    expect(spineOf([], null)).toMatchObject({ width: 0, sum: '0 = 0 mm' });
+    expect(spineOf([], null)).toMatchObject({ width: 0, sum: { mm: '0 = 0 mm' } });
   });
 });

@@ -1,5 +1,5 @@
 import type { Process, SheetWish } from '../docket';
-import type { Edges, Matrix, Outline, QuarterTurns, Rect, Size } from '../measure';
+import type { Edges, InUnits, Matrix, Outline, QuarterTurns, Rect, Size } from '../measure';
 import type { PageRef } from '../pages';
 import type { Machine, Stock } from '../shop';
 import type { SpineEdge } from './placing';
@@ -163,7 +163,7 @@ export interface Assembly {
   readonly finished: Size;
   /** Pressed flat, in mm, and how that comes. */
   readonly thickness: number;
-  readonly thicknessSum: string;
+  readonly thicknessSum: InUnits;
   /** Sheets that lie in each other; 0 where none do. */
   readonly nested: number;
   readonly pages: number;

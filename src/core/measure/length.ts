@@ -117,6 +117,19 @@ export function formatLength(mm: number, unit: Unit = 'mm', digits = 3): string 
   return `${formatNumber(mm / FACTORS[unit]!, digits)} ${unit}`;
 }
 
+/** What is said of lengths, in each unit: whoever reads it takes their own. */
+export type InUnits = Readonly<Record<Unit, string>>;
+
+/** Writes a length in a sum; `digits` are those in mm, inches have one more. */
+export type Say = (mm: number, digits: number) => string;
+
+/** Says something of lengths in every unit. */
+export function inUnits(write: (say: Say, unit: Unit) => string): InUnits {
+  const by = (unit: Unit): string =>
+    write((mm, digits) => formatLength(mm, unit, unit === 'mm' ? digits : digits + 1), unit);
+  return { mm: by('mm'), in: by('in') };
+}
+
 /** A number with at most `digits` decimals and no trailing zeros. */
 export function formatNumber(value: number, digits = 2): string {
   const text = value.toFixed(digits);

@@ -1,5 +1,6 @@
 import type { BoundProduct } from '../docket';
 import type { BookPlan } from '../makeup';
+import { inUnits } from '../measure';
 import type { Figure } from './figure';
 
 /** What is done about creep, in words. */
@@ -24,7 +25,7 @@ export function bookFigures(
       label: 'Creep',
       value: creep.standsOut.at(-1) ?? 0,
       unit: 'mm',
-      sum: `${creep.sum}, ${CORRECTIONS[wish.correction]}`,
+      sum: inUnits((_, unit) => `${creep.sum[unit]}, ${CORRECTIONS[wish.correction]}`),
     });
   return figures;
 }

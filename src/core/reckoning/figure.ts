@@ -1,4 +1,4 @@
-import { formatNumber, money, wholeNumber } from '../measure';
+import { formatLength, formatNumber, money, wholeNumber, type InUnits, type Unit } from '../measure';
 
 /** A figure with the sum that made it. */
 export interface Figure {
@@ -6,7 +6,8 @@ export interface Figure {
   readonly label: string;
   readonly value: number;
   readonly unit: '' | 'sheets' | '%' | 'ct' | 'min' | 'mm';
-  readonly sum: string;
+  /** In each unit where lengths are summed. */
+  readonly sum: string | InUnits;
   /** Whether it is of something that cannot be made: then it has no value to be read. */
   readonly impossible?: true;
 }
@@ -36,8 +37,11 @@ export function duration(minutes: number): string {
   return m < 60 ? `${m} min` : `${Math.floor(m / 60)} h ${String(m % 60).padStart(2, '0')}`;
 }
 
+/** How a figure comes, for reading. */
+export const sumText = ({ sum }: Figure, unit: Unit): string => (typeof sum === 'string' ? sum : sum[unit]);
+
 /** A figure's value for reading. */
-export function figureText(f: Figure): string {
+export function figureText(f: Figure, unit: Unit = 'mm'): string {
   if (f.impossible) return '—';
   switch (f.unit) {
     case 'ct':
@@ -47,7 +51,7 @@ export function figureText(f: Figure): string {
     case '%':
       return `${formatNumber(f.value, 1)} %`;
     case 'mm':
-      return `${formatNumber(f.value, 2)} mm`;
+      return formatLength(f.value, unit, unit === 'mm' ? 2 : 3);
     case '':
     case 'sheets':
       return wholeNumber(f.value);

@@ -16,7 +16,7 @@ import {
 } from './sheets';
 import { printTimeFigure, workFigure } from './time';
 
-export { duration, figureText, type Figure, type FigureKey } from './figure';
+export { duration, figureText, sumText, type Figure, type FigureKey } from './figure';
 
 /** The figures that only one kind of product has. */
 const OF_PRODUCT: {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { money } from '../measure';
-import { cost, duration, figureText, reckon } from '.';
+import { cost, duration, figureText, reckon, sumText } from '.';
 import { patched } from '../docket';
 import { plan, runsOf } from '../sheet';
 import { costOf } from './money';
@@ -24,6 +24,12 @@ describe('reckoning 400 copies of 28 pages A5 two up on SRA3', () => {
   });
   it('wastes what is not in a booklet: 1 − 400 × 7 × 296 × 210 ÷ (1416 × 320 × 450)', () => {
     expect(figures.waste!.value).toBeCloseTo(14.64, 2);
+    // 296 × 210 = 62 160 mm² = 62 160 ÷ 25.4² in²
+    expect([sumText(figures.waste!, 'mm'), sumText(figures.waste!, 'in')]).toEqual([
+      '1 − 400 copies × 7 × 621.6 cm² ÷ (1\u2009416 × 320 × 450 mm) = 14.6 %',
+      '1 − 400 copies × 7 × 96.35 in² ÷ (1\u2009416 × 12.598 × 17.717 in) = 14.6 %',
+    ]);
+    expect([figureText(figures.creep!, 'mm'), figureText(figures.creep!, 'in')]).toEqual(['0.66 mm', '0.026 in']);
   });
   it('takes 3 min + 2832 sides at 4000 an hour, and 5 min + 400 booklets at 1200', () => {
     expect(figures.printTime!.value).toBeCloseTo(3 + 42.48, 6);

@@ -1,5 +1,5 @@
 import { yieldOf } from '../lay';
-import { formatNumber as n, wholeNumber as whole } from '../measure';
+import { formatNumber as n, formatSize, inUnits, wholeNumber as whole, type Unit } from '../measure';
 import type { Plan, Run } from '../sheet';
 import type { Figure } from './figure';
 
@@ -91,6 +91,9 @@ export function sheetsFigure({ runs }: Reckoned): Figure {
   };
 }
 
+const areaText = (mm2: number, unit: Unit): string =>
+  unit === 'mm' ? `${n(mm2 / 100, 1)} cm²` : `${n(mm2 / 25.4 ** 2, 2)} in²`;
+
 /** Waste: of all paper bought, spoilage with it, what is in no finished piece. */
 export function wasteFigure({ plan, copies, runs }: Reckoned): Figure {
   const paper = totalOf(runs, (r) => sheetsOfRun(r) * r.stock.width * r.stock.height);
@@ -98,12 +101,15 @@ export function wasteFigure({ plan, copies, runs }: Reckoned): Figure {
   for (const { shape } of plan.pieces) areas.set(shape.used, (areas.get(shape.used) ?? 0) + 1);
   const used = [...areas].reduce((t, [area, count]) => t + area * count, 0);
   const waste = 100 * (1 - (copies * used) / paper);
-  const pieces = [...areas].map(([area, count]) => `${count} × ${n(area / 100, 1)} cm²`).join(' + ');
   return {
     key: 'waste',
     label: 'Waste',
     value: waste,
     unit: '%',
-    sum: `1 − ${whole(copies)} copies × ${areas.size > 1 ? `(${pieces})` : pieces} ÷ (${termsOf(runs, (r) => `${whole(sheetsOfRun(r))} × ${n(r.stock.width, 1)} × ${n(r.stock.height, 1)} mm`)}) = ${n(waste, 1)} %`,
+    sum: inUnits((_, unit) => {
+      const pieces = [...areas].map(([area, count]) => `${count} × ${areaText(area, unit)}`).join(' + ');
+      const sheets = termsOf(runs, (r) => `${whole(sheetsOfRun(r))} × ${formatSize(r.stock, unit)}`);
+      return `1 − ${whole(copies)} copies × ${areas.size > 1 ? `(${pieces})` : pieces} ÷ (${sheets}) = ${n(waste, 1)} %`;
+    }),
   };
 }

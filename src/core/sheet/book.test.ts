@@ -38,7 +38,8 @@ describe('a cover', () => {
     ).toEqual([1, 16]);
     // the board lies round all, so it makes the most creep: 0.4 + 2 × 0.11
     expect(it.product.creep.standsOut.map((v) => Math.round(v * 100) / 100)).toEqual([0, 0.4, 0.51, 0.62]);
-    expect(it.product.creep.sum).toBe(
+    expect(it.product.creep.sum.in).toContain('2 leaves around the innermost × 0.0043 in caliper) × 1 = 0.024 in');
+    expect(it.product.creep.sum.mm).toBe(
       '(1 leaf around the innermost × 0.4 mm caliper + 2 leaves around the innermost × 0.11 mm caliper) × 1 = 0.62 mm',
     );
   });
@@ -55,7 +56,7 @@ describe('a cover', () => {
     const { it } = made(100, { product: { binding: PERFECT, cover: COVER } });
     // 96 pages of text: 48 × 0.11 + 2 × 0.4
     expect(it.product.spine!.width).toBeCloseTo(6.08, 9);
-    expect(it.product.spine!.sum).toBe('48 leaves × 0.11 mm + 2 × 0.4 mm cover = 6.08 mm');
+    expect(it.product.spine!.sum.mm).toBe('48 leaves × 0.11 mm + 2 × 0.4 mm cover = 6.08 mm');
     const cover = it.sheets.at(0);
     expect(cover.called).toBe('cover');
     expect(shapeOf(it, cover).size.width).toBeCloseTo(296 + 6.08, 9);
@@ -266,11 +267,11 @@ describe('a spine that was measured', () => {
     const cover = it.product.sections.find((s) => s.kind === 'cover')!;
     expect(cover.shape.spine!.width).toBe(13.5);
     expect(it.product.spine!.width).toBe(13.5);
-    expect(it.product.spine!.sum).toContain('13.5 mm measured; reckoned');
+    expect(it.product.spine!.sum.mm).toContain('13.5 mm measured; reckoned');
     expect(it.assembly.thickness).toBe(13.5);
     const reckoned = made(100, wish(null)).it.product.spine!;
     expect(reckoned.width).not.toBe(13.5);
-    expect(reckoned.sum).not.toContain('measured');
+    expect(reckoned.sum.mm).not.toContain('measured');
   });
 });
 

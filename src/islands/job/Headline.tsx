@@ -73,6 +73,7 @@ function Steps() {
         kind="quiet"
         isDisabled={undo === null && idle}
         onPress={() => void step('undo')}
+        keys="Control+z"
         aria-label={undo ? `Undo: ${undo}` : 'Undo'}
       >
         <Undo2 size={16} /> Undo
@@ -82,6 +83,7 @@ function Steps() {
         kind="quiet"
         isDisabled={redo === null}
         onPress={() => void step('redo')}
+        keys="Control+Shift+z"
         aria-label={redo ? `Redo: ${redo}` : 'Redo'}
       >
         <Redo2 size={16} /> Redo

@@ -40,6 +40,7 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
         <div className="flex min-h-0 flex-1 flex-col-reverse min-[900px]:grid min-[900px]:grid-cols-[minmax(300px,23rem)_1fr]">
           <section
             aria-label="Docket"
+            id="docket"
             data-region="docket"
             className="flex min-h-0 flex-col border-ink bg-oat max-[900px]:border-t min-[900px]:border-r"
           >

@@ -40,7 +40,7 @@ export function KeysButton() {
   }, []);
   return (
     <>
-      <Button small kind="quiet" aria-label="Keys" onPress={() => setOpen(true)}>
+      <Button small kind="quiet" aria-label="Keys" keys="?" onPress={() => setOpen(true)}>
         <Keyboard size={16} />
       </Button>
       <KeyList open={open} onClose={() => setOpen(false)} />

@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { figureText, type FigureKey } from '../../core';
+import { figureText, sumText, type FigureKey } from '../../core';
 import { cx } from '../../ui/cx';
+import { useUnit } from '../../ui/unit';
 import { useJob } from './context';
 
 /** The figures that decide, always to be seen; the others unfold. */
@@ -9,6 +10,7 @@ const MAIN: readonly FigureKey[] = ['sheets', 'waste', 'total', 'printTime'];
 /** Counts, waste, money and time; each shows its sum when asked. */
 export function Reckoning() {
   const figures = useJob((s) => s.figures);
+  const { unit } = useUnit();
   const [asked, setAsked] = useState<FigureKey | null>(null);
   const [all, setAll] = useState(false);
   const shown = all ? figures : figures.filter((f) => MAIN.includes(f.key));
@@ -42,7 +44,7 @@ export function Reckoning() {
             >
               <span className="text-sm text-ink-soft">{f.label}</span>
               <span data-value className="num whitespace-nowrap border-b border-dotted border-ink/60 font-semibold">
-                {figureText(f)}
+                {figureText(f, unit)}
               </span>
             </button>
           </li>
@@ -50,7 +52,7 @@ export function Reckoning() {
       </ul>
       {open && (
         <p role="status" className="num mt-1 border-l-2 border-rust bg-paper px-2 py-1 text-sm">
-          {open.sum}
+          {sumText(open, unit)}
         </p>
       )}
     </section>

@@ -67,7 +67,7 @@ export function Tables() {
     return () => window.removeEventListener('keydown', onKey);
   }, []);
   return (
-    <main data-region="table" className="flex min-h-0 min-w-0 flex-col max-[900px]:h-[max(85vh,26rem)]">
+    <main id="table" data-region="table" className="flex min-h-0 min-w-0 flex-col max-[900px]:h-[max(85vh,26rem)]">
       <div className="flex min-h-10 flex-wrap items-center gap-x-4 border-b border-ink/50 bg-glass-deep px-3">
         <ViewSwitch view={view} onChange={setView} />
         <Foremost />

@@ -78,7 +78,11 @@ export function JobsView({
       <SkipLinks to={[['jobs', 'To the jobs']]} />
       <RegionKey />
       <Mast here="jobs" />
-      <main data-region="jobs" className="mx-auto flex min-h-0 w-full max-w-7xl flex-1 flex-col gap-2 px-4 pt-4">
+      <main
+        id="jobs"
+        data-region="jobs"
+        className="mx-auto flex min-h-0 w-full max-w-7xl flex-1 flex-col gap-2 px-4 pt-4"
+      >
         <Head looking={looking} customers={customersOf(all)} add={add} />
         {problem && (
           <p role="alert" className="flex items-center gap-2 border border-brick bg-paper px-3 py-2">

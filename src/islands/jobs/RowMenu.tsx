@@ -25,7 +25,7 @@ export function RowMenu({ job }: { readonly job: ListedJob }) {
       <Button kind="quiet" small aria-label={`Acts on ${title}`}>
         <MoreHorizontal size={16} aria-hidden />
       </Button>
-      <Popover className={POPOVER} placement="bottom end">
+      <Popover aria-label={`Acts on ${title}`} className={POPOVER} placement="bottom end">
         <Menu
           aria-label={`Acts on ${title}`}
           className="py-1 outline-none"

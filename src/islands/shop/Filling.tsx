@@ -42,7 +42,8 @@ export function Filling() {
         ))}
       </ul>
       <p className="text-sm text-ink-soft">
-        Or add your first stock and press above, or import the file of another shop.
+        Or add your first stock and press above, or import the file of another shop. To look round first, start it
+        without <kbd className="num">--no-demo</kbd>: a made-up shop and its jobs are put in here.
       </p>
     </div>
   );

@@ -83,7 +83,7 @@ function Adding({ shown }: { readonly shown: Shown }) {
           <Button kind="next">
             <Plus size={16} aria-hidden /> New machine
           </Button>
-          <Popover className={POPOVER} placement="bottom end">
+          <Popover aria-label="Kind of machine" className={POPOVER} placement="bottom end">
             <Menu
               aria-label="Kind of machine"
               className="py-1 outline-none"
@@ -124,7 +124,11 @@ export function ShopView({ first }: { readonly first: ShopFile }) {
           {saving > 0 ? 'Saving…' : 'Saved'}
         </span>
       </Mast>
-      <main data-region="shop" className="mx-auto flex min-h-0 w-full max-w-7xl flex-1 flex-col gap-2 px-4 pt-4 pb-3">
+      <main
+        id="shop"
+        data-region="shop"
+        className="mx-auto flex min-h-0 w-full max-w-7xl flex-1 flex-col gap-2 px-4 pt-4 pb-3"
+      >
         <div className="flex flex-wrap items-center gap-2">
           <h1 className="mr-auto text-3xl">{file.house.name}</h1>
           <Adding shown={shown} />

@@ -22,7 +22,7 @@ export const spineWidth: Check<InspectedBook> = (it) => {
       severity: 'look',
       station: 'product',
       title: `The cover’s spine is ${formatLength(has, unit, 2)}, the book’s ${formatLength(wants, unit, 2)}`,
-      detail: `${book.spine.sum}. Its text will stand ${formatLength(Math.abs(has - wants) / 2, unit, 2)} off the middle of an edge.`,
+      detail: `${book.spine.sum[unit]}. Its text will stand ${formatLength(Math.abs(has - wants) / 2, unit, 2)} off the middle of an edge.`,
       offers: () => [
         {
           label: `Take ${formatLength(has, unit, 2)} for the spine`,

@@ -1,5 +1,5 @@
 import type { BoundProduct } from '../../docket';
-import { formatNumber } from '../../measure';
+import { inUnits } from '../../measure';
 import type { Assembly } from '../piece';
 import { rulesOf } from './bindings';
 import type { Made } from './pieces';
@@ -18,7 +18,7 @@ export function assemblyOf(product: BoundProduct, sections: readonly Section[], 
     thickness: made.spine?.width ?? flat,
     thicknessSum:
       made.spine?.sum ??
-      `${sections.length} ${sections.length === 1 ? 'section' : 'sections'}, ${formatNumber(flat, 2)} mm`,
+      inUnits((say) => `${sections.length} ${sections.length === 1 ? 'section' : 'sections'}, ${say(flat, 2)}`),
     nested: made.nested ? deep : 0,
     pages: made.pages,
     madeOf: madeOf(text, made),
@@ -45,7 +45,7 @@ export function passedAssembly(product: BoundProduct, made: Assembly, sheets: nu
     pieces: 'sheets',
     finished,
     thickness: made.thickness * layers,
-    thicknessSum: `${said}, ${formatNumber(made.thickness * layers, 2)} mm`,
+    thicknessSum: inUnits((say) => `${said}, ${say(made.thickness * layers, 2)}`),
     nested: nested ? sheets : 0,
     pages: nested ? 4 * sheets : made.pages,
     madeOf: { said, all: true },

@@ -1,5 +1,5 @@
 import type { BoundProduct } from '../../docket';
-import { formatNumber } from '../../measure';
+import { formatNumber, inUnits, type InUnits } from '../../measure';
 
 /**
  * What happens to nested leaves at the face, and what is done about it, in millimetres; by depth, outermost leaf
@@ -20,7 +20,7 @@ export interface Creep {
   readonly lostAtFace: number;
   /** The most of a page's content that is moved into the fold. */
   readonly lostAtSpine: number;
-  readonly sum: string;
+  readonly sum: InUnits;
 }
 
 /**
@@ -62,11 +62,7 @@ export function creepOf(
   const squeezed = standsOut.map((out) => (correction === 'scale' ? Math.max(0.05, (across - out) / across) : 1));
   const around = new Map<number, number>();
   for (let d = 0; d < last; d++) around.set(calipers[d]!, (around.get(calipers[d]!) ?? 0) + 1);
-  const terms = [...around].map(
-    ([caliper, n]) =>
-      `${n} ${n === 1 ? 'leaf' : 'leaves'} around the innermost × ${formatNumber(caliper, 3)} mm caliper`,
-  );
-  const said = formatNumber(total, 2);
+  const leaves = (n: number): string => `${n} ${n === 1 ? 'leaf' : 'leaves'} around the innermost`;
   return {
     caliper: nested ? null : (calipers[0] ?? null),
     each: last > 0 ? total / last : (calipers[0] ?? 0) * factor,
@@ -75,10 +71,13 @@ export function creepOf(
     squeezed,
     lostAtFace: correction === 'scale' ? 0 : largest(standsOut.map((out, d) => out - moved[d]!)),
     lostAtSpine: largest(moved),
-    sum:
-      measured === null || last === 0
-        ? `${terms.length > 1 ? `(${terms.join(' + ')})` : (terms[0] ?? 'no leaf around another')} × ${formatNumber(factor, 3)} = ${said} mm`
-        : `${said} mm measured ÷ ${last} ${last === 1 ? 'leaf' : 'leaves'} around the innermost = ${formatNumber(total / last, 3)} mm each`,
+    sum: inUnits((say) => {
+      if (measured !== null && last > 0)
+        return `${say(total, 2)} measured ÷ ${leaves(last)} = ${say(total / last, 3)} each`;
+      const terms = [...around].map(([caliper, n]) => `${leaves(n)} × ${say(caliper, 3)} caliper`);
+      const all = terms.length > 1 ? `(${terms.join(' + ')})` : (terms[0] ?? 'no leaf around another');
+      return `${all} × ${formatNumber(factor, 3)} = ${say(total, 2)}`;
+    }),
   };
 }
 

@@ -1,4 +1,4 @@
-import { formatNumber } from '../../measure';
+import { inUnits, type InUnits } from '../../measure';
 
 /** Paper of one stock in a block: how many leaves of what thickness. */
 export interface Leaves {
@@ -12,7 +12,7 @@ export interface Spine {
   readonly width: number;
   /** The block alone. */
   readonly block: number;
-  readonly sum: string;
+  readonly sum: InUnits;
 }
 
 /**
@@ -27,13 +27,13 @@ export function spineOf(text: readonly Leaves[], cover: number | null, measured:
     byStock.set(key, { ...t, leaves: (byStock.get(key)?.leaves ?? 0) + t.leaves });
   }
   let block = 0;
-  const terms = [...byStock.values()].map((t) => {
-    block += t.leaves * t.caliper;
-    return `${t.leaves} leaves × ${formatNumber(t.caliper, 3)} mm`;
-  });
+  for (const t of byStock.values()) block += t.leaves * t.caliper;
   const width = block + (cover === null ? 0 : 2 * cover);
-  if (cover !== null) terms.push(`2 × ${formatNumber(cover, 3)} mm cover`);
-  const sum = `${terms.join(' + ') || '0'} = ${formatNumber(width, 2)} mm`;
-  if (measured === null) return { width, block, sum };
-  return { width: measured, block, sum: `${formatNumber(measured, 2)} mm measured; reckoned ${sum}` };
+  const sum = inUnits((say) => {
+    const terms = [...byStock.values()].map((t) => `${t.leaves} leaves × ${say(t.caliper, 3)}`);
+    if (cover !== null) terms.push(`2 × ${say(cover, 3)} cover`);
+    const reckoned = `${terms.join(' + ') || '0'} = ${say(width, 2)}`;
+    return measured === null ? reckoned : `${say(measured, 2)} measured; reckoned ${reckoned}`;
+  });
+  return { width: measured ?? width, block, sum };
 }

@@ -132,7 +132,7 @@ export function CoverControls() {
         hint={
           spine ? (
             <>
-              spine {formatLength(spine.width, unit, 2)}: {spine.sum}
+              spine {formatLength(spine.width, unit, 2)}: {spine.sum[unit]}
             </>
           ) : undefined
         }

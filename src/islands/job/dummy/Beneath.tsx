@@ -39,6 +39,9 @@ export function LeafEdges({
   });
 }
 
+/** CSS pixels each way (WCAG 2.2, 2.5.8). */
+const SMALLEST_TARGET = 24;
+
 /** A leaf with a tab, by the places of its two pages. */
 export interface TabLeaf {
   readonly front: number;
@@ -93,26 +96,50 @@ export function Tongue({
   // the leaf's upper left corner is beyond the page's where the face is on the left, or above
   const left = at.left - (spine === 'right' ? tabs.extension * scale : 0);
   const top = at.top - (spine === 'bottom' ? tabs.extension * scale : 0);
+  const [width, height] = [place.width * scale, place.height * scale];
+  // what is pressed is never smaller than a finger finds, however small it is drawn
+  const more = { x: Math.max(0, SMALLEST_TARGET - width), y: Math.max(0, SMALLEST_TARGET - height) };
+  // out of the page, as the page lies over what reaches into it
+  const pad = level
+    ? {
+        left: more.x / 2,
+        right: more.x / 2,
+        top: spine === 'bottom' ? more.y : 0,
+        bottom: spine === 'top' ? more.y : 0,
+      }
+    : {
+        top: more.y / 2,
+        bottom: more.y / 2,
+        left: spine === 'right' ? more.x : 0,
+        right: spine === 'left' ? more.x : 0,
+      };
   return (
     <button
       type="button"
       aria-label={`Open at tab ${tabText(tabs, tab.index, tab.title)}`}
       onClick={onPress}
       data-tab={tab.index + 1}
-      className="absolute grid cursor-pointer place-items-center overflow-hidden border border-ink/40 px-0.5 py-1"
+      className="absolute cursor-pointer"
       style={{
-        left: left + place.x * scale,
-        top: top + (size.height - place.y - place.height) * scale,
-        width: place.width * scale,
-        height: place.height * scale,
-        background: tab.swatch,
-        color: inkOn(tab.swatch),
-        fontSize: Math.max(8, 3.2 * scale),
-        lineHeight: 1,
+        left: left + place.x * scale - pad.left,
+        top: top + (size.height - place.y - place.height) * scale - pad.top,
+        width: width + more.x,
+        height: height + more.y,
       }}
     >
-      <span className="max-h-full max-w-full truncate" style={ALONG[spine]}>
-        {tabText(tabs, tab.index, tab.title)}
+      <span
+        className="absolute grid place-items-center overflow-hidden border border-ink/40 px-0.5 py-1"
+        style={{
+          ...pad,
+          background: tab.swatch,
+          color: inkOn(tab.swatch),
+          fontSize: Math.max(8, 3.2 * scale),
+          lineHeight: 1,
+        }}
+      >
+        <span className="max-h-full max-w-full truncate" style={ALONG[spine]}>
+          {tabText(tabs, tab.index, tab.title)}
+        </span>
       </span>
     </button>
   );

@@ -1,5 +1,5 @@
 import { useMemo, useState, type ReactNode } from 'react';
-import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp, type LucideIcon } from 'lucide-react';
 import { formatLength, rulesOf, widestWhite, type Docket } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Toggle } from '../../../ui/choices';
@@ -65,6 +65,12 @@ function Standing({ at }: { readonly at: number }) {
   return rulesOf(product.binding).made === 'nested' ? 'The outermost leaf: no creep' : '';
 }
 
+const ARROWS: Readonly<Record<Docket['product']['bound'], readonly [before: LucideIcon, after: LucideIcon]>> = {
+  left: [ChevronLeft, ChevronRight],
+  right: [ChevronRight, ChevronLeft],
+  top: [ChevronUp, ChevronDown],
+};
+
 /** Which pages lie open, and the ways to others. */
 function OpeningBar({
   at,
@@ -76,21 +82,30 @@ function OpeningBar({
   readonly children: ReactNode;
 }) {
   const { pages, reading } = useBook((s) => s.plan.product);
+  const bound = useBook((s) => s.docket.product.bound);
   const total = reading.length;
   const last = total / 2;
   const { before, after } = pagesAt(at, total);
   const label = (n: number): string => pages[n - 1]?.label || String(n);
+  // what stands on the left leads to the left, whichever way that is read
+  const [Back, Onward] = ARROWS[bound];
+  const back = (
+    <Button small aria-label="Opening before" isDisabled={at === 0} onPress={() => step(-1)}>
+      <Back size={16} />
+    </Button>
+  );
+  const onward = (
+    <Button small aria-label="Opening after" isDisabled={at === last} onPress={() => step(1)}>
+      <Onward size={16} />
+    </Button>
+  );
   return (
     <div className="flex flex-wrap items-center gap-3 border-t border-ink/30 px-3 py-2">
-      <Button small aria-label="Opening before" isDisabled={at === 0} onPress={() => step(-1)}>
-        <ChevronLeft size={16} />
-      </Button>
+      {bound === 'right' ? onward : back}
       <span className="font-head text-lg font-semibold" data-testid="opening">
         {before === null ? 'Front cover' : after === null ? 'Back cover' : `Pages ${label(before)} and ${label(after)}`}
       </span>
-      <Button small aria-label="Opening after" isDisabled={at === last} onPress={() => step(1)}>
-        <ChevronRight size={16} />
-      </Button>
+      {bound === 'right' ? back : onward}
       <label className="flex items-center gap-2 text-sm">
         page
         <Entry

@@ -1,4 +1,5 @@
 import { useMemo, type CSSProperties, type ReactNode } from 'react';
+import { useUnit } from '../../../ui/unit';
 import { useBook } from '../context';
 import { LeafEdges, Tongue, type TabLeaf } from './Beneath';
 import { Holes } from './Holes';
@@ -95,12 +96,13 @@ function TurningLeaf({
 /** The spine of a piece that is closed, at its front cover or its back. */
 function ClosedSpine({ lying, atFront }: { readonly lying: Lying; readonly atFront: boolean }) {
   const spine = useBook((s) => s.plan.product.spine);
+  const { unit } = useUnit();
   if (!spine || lying.level) return null;
   const width = Math.max(2, spine.width * lying.scale);
   return (
     <div
       className="absolute border border-ink/40"
-      title={spine.sum}
+      title={spine.sum[unit]}
       data-testid="spine"
       style={{
         height: lying.page.height,

@@ -26,7 +26,8 @@ export function PageCard(it: Listed) {
   return (
     <ListBoxItem
       id={id}
-      textValue={`page ${id + 1}`}
+      // what a screen reader says of it while it is carried, and of where it may be put
+      textValue={spoken(it)}
       aria-label={spoken(it)}
       render={(props) => <Grip {...(props as HTMLAttributes<HTMLDivElement>)} />}
       className={({ isSelected, isDragging }) =>

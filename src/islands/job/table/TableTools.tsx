@@ -24,22 +24,28 @@ export function TableTools({
   const { turn } = plan.sheets.at(Math.min(sheet, plan.sheets.length - 1)).lay;
   return (
     <div className="mt-1 flex flex-wrap justify-end gap-1" role="group" aria-label="View of the sheet">
-      <Button small aria-label="Sheet before" isDisabled={sheet === 0} onPress={() => go(-1)}>
+      <Button small aria-label="Sheet before" keys="ArrowLeft" isDisabled={sheet === 0} onPress={() => go(-1)}>
         <ChevronLeft size={16} />
       </Button>
-      <Button small aria-label="Sheet after" isDisabled={sheet >= plan.sheets.length - 1} onPress={() => go(1)}>
+      <Button
+        small
+        aria-label="Sheet after"
+        keys="ArrowRight"
+        isDisabled={sheet >= plan.sheets.length - 1}
+        onPress={() => go(1)}
+      >
         <ChevronRight size={16} />
       </Button>
-      <Button small aria-label="Farther" onPress={() => zoom.by(1 / 1.4)}>
+      <Button small aria-label="Farther" keys="-" onPress={() => zoom.by(1 / 1.4)}>
         <Minus size={16} />
       </Button>
-      <Button small aria-label="Nearer" onPress={() => zoom.by(1.4)}>
+      <Button small aria-label="Nearer" keys="Plus" onPress={() => zoom.by(1.4)}>
         <Plus size={16} />
       </Button>
-      <Button small aria-label="Fit the sheet" onPress={zoom.fit}>
+      <Button small aria-label="Fit the sheet" keys="0" onPress={zoom.fit}>
         <Maximize size={16} />
       </Button>
-      <Button small onPress={() => set({ turned: !turned })} aria-keyshortcuts="f">
+      <Button small onPress={() => set({ turned: !turned })} keys="f">
         {turn === 'turn' ? <FlipHorizontal2 size={16} aria-hidden /> : <FlipVertical2 size={16} aria-hidden />} Turn
         over
       </Button>
@@ -48,7 +54,7 @@ export function TableTools({
       )}
       <Switch on={lengths} keys="l" say="Lengths" onPress={() => set({ lengths: !lengths })} />
       <Switch on={tape} keys="m" say="Measure" onPress={() => set({ tape: !tape })} />
-      <Button small aria-keyshortcuts="n" onPress={() => set({ numbers: NEXT_NUMBERS[numbers] })}>
+      <Button small keys="n" onPress={() => set({ numbers: NEXT_NUMBERS[numbers] })}>
         Numbers: {numbers}
       </Button>
       <Switch on={through} keys="x" say="See through" onPress={() => set({ through: !through })} />
@@ -59,13 +65,7 @@ export function TableTools({
 /** What is shown or not. */
 function Switch({ on, keys, say, onPress }: { on: boolean; keys: string; say: string; onPress: () => void }) {
   return (
-    <Button
-      small
-      aria-pressed={on}
-      aria-keyshortcuts={keys}
-      onPress={onPress}
-      className={cx(on && 'bg-ink! text-paper!')}
-    >
+    <Button small aria-pressed={on} keys={keys} onPress={onPress} className={cx(on && 'bg-ink! text-paper!')}>
       {say}
     </Button>
   );
