@@ -4,7 +4,7 @@ import { ensureBuilt, ensureDependencies, root } from './lib/project.mjs';
 import { run } from './lib/run.mjs';
 import { plainly } from './lib/say.mjs';
 
-/** What is fast and what is not: computing and imposing, or with `ui` the built application in Chromium. */
+/** What is fast and what is not: computing and imposing, or with `ui` the built application in Chromium; of that one part with its name behind. */
 plainly();
 
 const name = process.argv[2] === 'ui' ? 'ui' : 'main';
@@ -23,4 +23,4 @@ await build({
   packages: 'external',
   logLevel: 'error',
 });
-process.exit(run(process.execPath, [out], { cwd: root }));
+process.exit(run(process.execPath, [out, ...process.argv.slice(3)], { cwd: root }));

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useCallback, useMemo, useState, type Dispatch, type SetStateAction, type UIEvent } from 'react';
 import {
   Collection,
   GridList,
@@ -11,8 +11,10 @@ import {
 import type { Standing } from '../../core';
 import type { ListedJob } from '../../ui/views';
 import { STANDING_WORDS, type Group } from './board';
-import { JobCells, JobRow, ROW } from './JobRow';
+import { JobCells, JobRow, Mark, ROW } from './JobRow';
 
+/** How many jobs the list is longer by each time one comes near its end: what a window shows and some. */
+const room = (): number => Math.ceil(window.innerHeight / ROW) + 6;
 const LAYOUT = { rowSize: ROW, headingSize: 38 };
 /** Rows that are drawn before the board can be used: more than a window shows. */
 const FIRST = 14;
@@ -29,40 +31,74 @@ function Heading({ standing, n }: { readonly standing: Standing; readonly n: num
   );
 }
 
+/** The first so many jobs, in their groups; how many a group has of all; whether there are more. */
+function within(groups: readonly Group[], n: number) {
+  let left = n;
+  const items = groups.flatMap(({ standing, jobs }) => {
+    const some = jobs.length <= left ? jobs : jobs.slice(0, left);
+    left -= some.length;
+    return some.length > 0 ? [{ id: standing, standing, jobs: some, all: jobs.length }] : [];
+  });
+  return { items, more: left === 0 };
+}
+
 /** The jobs by where they stand. Only what is seen is drawn: five hundred are as quick as five. */
 export function Board({
+  looking,
   groups,
   marked,
   setMarked,
 }: {
+  /** What is looked for and how it is sorted. */
+  readonly looking: string;
   readonly groups: readonly Group[];
   readonly marked: ReadonlySet<string>;
-  readonly setMarked: (ids: ReadonlySet<string>) => void;
+  readonly setMarked: Dispatch<SetStateAction<ReadonlySet<string>>>;
 }) {
-  const items = useMemo(() => groups.map((g) => ({ ...g, id: g.standing })), [groups]);
+  const [taken, setTaken] = useState({ looking, n: room() });
+  // something else is looked for: from the head of the list again
+  if (taken.looking !== looking) setTaken({ looking, n: room() });
+  const { items, more } = useMemo(() => within(groups, taken.n), [groups, taken.n]);
+  // only what one comes near to is taken into the list: it is built anew with every word that is looked for
+  const near = ({ currentTarget: el }: UIEvent<HTMLElement>): void => {
+    if (more && el.scrollTop + 2 * el.clientHeight > el.scrollHeight) setTaken({ looking, n: taken.n + 2 * room() });
+  };
   const select = (keys: Selection): void =>
     setMarked(new Set(keys === 'all' ? groups.flatMap((g) => g.jobs.map((j) => j.id)) : [...keys].map(String)));
+  const mark = useCallback(
+    (id: string, on: boolean): void =>
+      setMarked((before) => {
+        const all = new Set(before);
+        if (on) all.add(id);
+        else all.delete(id);
+        return all;
+      }),
+    [setMarked],
+  );
   return (
-    <Virtualizer layout={ListLayout} layoutOptions={LAYOUT}>
-      <GridList
-        aria-label="Jobs"
-        items={items}
-        selectionMode="multiple"
-        selectedKeys={marked}
-        onSelectionChange={select}
-        onAction={(id) => window.location.assign(`/jobs/${id}`)}
-        className="min-h-0 flex-1 overflow-y-auto border-t border-ink outline-none"
-      >
-        {(group) => (
-          <GridListSection id={group.standing} aria-label={STANDING_WORDS[group.standing][0]}>
-            <GridListHeader>
-              <Heading standing={group.standing} n={group.jobs.length} />
-            </GridListHeader>
-            <Collection items={group.jobs}>{(job: ListedJob) => <JobRow job={job} />}</Collection>
-          </GridListSection>
-        )}
-      </GridList>
-    </Virtualizer>
+    <Mark value={mark}>
+      <Virtualizer layout={ListLayout} layoutOptions={LAYOUT}>
+        <GridList
+          aria-label="Jobs"
+          items={items}
+          selectionMode="multiple"
+          selectedKeys={marked}
+          onSelectionChange={select}
+          onScroll={near}
+          onAction={(id) => window.location.assign(`/jobs/${id}`)}
+          className="min-h-0 flex-1 overflow-y-auto border-t border-ink outline-none"
+        >
+          {(group) => (
+            <GridListSection id={group.standing} aria-label={STANDING_WORDS[group.standing][0]}>
+              <GridListHeader>
+                <Heading standing={group.standing} n={group.all} />
+              </GridListHeader>
+              <Collection items={group.jobs}>{(job: ListedJob) => <JobRow job={job} />}</Collection>
+            </GridListSection>
+          )}
+        </GridList>
+      </Virtualizer>
+    </Mark>
   );
 }
 

@@ -24,7 +24,8 @@ export function useLooking(jobs: readonly ListedJob[], shown: Shown) {
     () => grouped(ordered(matching(jobs, { standing, customer, words }), order)),
     [jobs, standing, customer, words, order],
   );
-  return { search, setSearch, customer, setCustomer, order, setOrder, groups };
+  const key = JSON.stringify([shown, customer, words, order]);
+  return { search, setSearch, customer, setCustomer, order, setOrder, groups, key };
 }
 export type Looking = ReturnType<typeof useLooking>;
 

@@ -1,5 +1,5 @@
-import { memo } from 'react';
-import { Checkbox, GridListItem, Link } from 'react-aria-components';
+import { createContext, memo, useContext, type SyntheticEvent } from 'react';
+import { GridListItem } from 'react-aria-components';
 import { Check } from 'lucide-react';
 import { pictureUrl } from '../../ui/client';
 import { daysUntil } from '../../ui/days';
@@ -77,6 +77,17 @@ function Where({ job }: { readonly job: ListedJob }) {
 
 export const ROW = 62;
 
+const stop = (e: SyntheticEvent): void => e.stopPropagation();
+/** What is pressed in a row is not a press on the row, which marks it. Keys that move in the list are still the list's. */
+const ITS_OWN = {
+  onPointerDown: stop,
+  onMouseDown: stop,
+  onClick: stop,
+  onKeyDown: (e: React.KeyboardEvent): void => {
+    if (e.key === 'Enter' || e.key === ' ') e.stopPropagation();
+  },
+};
+
 /** What stands in a row of the board; the same where it is drawn before the board can be used. */
 export function JobCells({ job, marks }: { readonly job: ListedJob; readonly marks?: React.ReactNode }) {
   const { summary: s } = job;
@@ -97,12 +108,13 @@ export function JobCells({ job, marks }: { readonly job: ListedJob; readonly mar
       </span>
       <span className="num text-right text-ink-soft">{job.number}</span>
       <span className="min-w-0">
-        <Link
+        <a
           href={`/jobs/${job.id}`}
+          {...ITS_OWN}
           className="block truncate font-head text-[1.05rem] leading-tight font-semibold hover:underline"
         >
           {s.title}
-        </Link>
+        </a>
         <span className="flex items-center gap-1.5 text-sm text-ink-soft" title={line}>
           <Swatch colour={s.swatch} />
           <span className="truncate">{line}</span>
@@ -131,21 +143,28 @@ export const JobRow = memo(function JobRow({ job }: { readonly job: ListedJob })
       className="h-full border-b border-ink/20 px-2 outline-none hover:bg-oat-deep/60 data-[focus-visible]:outline-3 data-[focus-visible]:-outline-offset-3 data-[focus-visible]:outline-rust data-[selected]:bg-saffron/20"
       data-job={job.number}
     >
-      <JobCells job={job} marks={<MarkBox title={job.summary.title} />} />
+      {({ isSelected }) => <JobCells job={job} marks={<MarkBox job={job} on={isSelected} />} />}
     </GridListItem>
   );
 });
 
-function MarkBox({ title }: { readonly title: string }) {
+/** Marks a job, or no longer. */
+export const Mark = createContext<(id: string, on: boolean) => void>(() => undefined);
+
+function MarkBox({ job, on }: { readonly job: ListedJob; readonly on: boolean }) {
+  const mark = useContext(Mark);
   return (
-    <Checkbox
-      slot="selection"
-      aria-label={`Mark ${title}`}
-      className="group grid size-6 cursor-pointer place-items-center"
-    >
-      <span className="grid size-[1.1rem] place-items-center border border-ink/60 bg-paper group-data-[selected]:border-ink group-data-[selected]:bg-ink">
-        <Check size={14} strokeWidth={3} className="hidden text-paper group-data-[selected]:block" aria-hidden />
+    <label className="grid size-6 cursor-pointer place-items-center" {...ITS_OWN}>
+      <input
+        type="checkbox"
+        aria-label={`Mark ${job.summary.title}`}
+        className="peer sr-only"
+        checked={on}
+        onChange={(e) => mark(job.id, e.target.checked)}
+      />
+      <span className="grid size-[1.1rem] place-items-center border border-ink/60 bg-paper peer-checked:border-ink peer-checked:bg-ink peer-focus-visible:outline-3 peer-focus-visible:outline-offset-2 peer-focus-visible:outline-rust">
+        {on && <Check size={14} strokeWidth={3} className="text-paper" aria-hidden />}
       </span>
-    </Checkbox>
+    </label>
   );
 }

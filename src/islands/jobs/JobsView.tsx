@@ -111,7 +111,7 @@ export function JobsView({
         {jobs &&
           seen.length > 0 &&
           (ready ? (
-            <Board groups={looking.groups} marked={marked} setMarked={setMarked} />
+            <Board looking={looking.key} groups={looking.groups} marked={marked} setMarked={setMarked} />
           ) : (
             <FirstRows groups={looking.groups} />
           ))}
