@@ -134,6 +134,7 @@ test('a job sent again is asked about; it says its version; it goes on after a j
 
   await board(page);
   await find(page, 'again');
+  const href = await row(page, 'Again').getByRole('link').getAttribute('href');
   await row(page, 'Again').getByRole('button', { name: 'Acts on Again' }).click();
   await page.getByRole('menuitem', { name: 'Remove' }).click();
   const press = page.getByRole('dialog', { name: '“Again” is on a machine' });
@@ -142,6 +143,17 @@ test('a job sent again is asked about; it says its version; it goes on after a j
   await press.getByRole('button', { name: 'Stop the press and remove' }).click();
   await expect(row(page, 'Again')).toHaveCount(0);
   await page.request.post(`${FLOOR}/provoke/resume`);
+
+  // its page says that it is off the board, and brings it back
+  await page.goto(href!);
+  const gone = page.getByText('This job was removed');
+  await expect(gone).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(gone).toHaveCount(0);
+  await board(page);
+  await find(page, 'again');
+  await expect(row(page, 'Again')).toHaveCount(1);
 });
 
 test('keys work wherever the focus is; regions, words that open ready, one station at a time, findings let stand', async ({

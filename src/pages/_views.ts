@@ -44,5 +44,12 @@ export async function jobPage(row: JobRow): Promise<JobPage> {
   const files = [sha256, ...row.docket.artwork.more.map((f) => f.sha256 ?? '')];
   const [shop, artworks] = await Promise.all([readShop(sql), findArtworks(sql, files)]);
   const [artwork, ...more] = artworks.map((a) => a?.facts ?? null);
-  return { job: view(row), artwork: artwork ?? null, more, shop, pictures: pictureProgress(sha256) };
+  return {
+    job: view(row),
+    artwork: artwork ?? null,
+    more,
+    shop,
+    pictures: pictureProgress(sha256),
+    removed: row.removed,
+  };
 }

@@ -120,6 +120,22 @@ describe('a job that is sent again', () => {
     const answers = await Promise.all(Array.from({ length: 12 }, () => send(id, 1, { id: name })));
     expect(new Set(answers.map(String)).size).toBe(1);
   });
+
+  it('by twelve windows at once, each under a name of its own, is sent once; the others are asked', async () => {
+    const id = await newJob();
+    const each = (before?: 'cancel') =>
+      Promise.allSettled(Array.from({ length: 12 }, () => send(id, 1, { id: randomUUID(), before })));
+    const went = await each();
+    expect(went.filter((r) => r.status === 'fulfilled')).toHaveLength(1);
+    for (const r of went) if (r.status === 'rejected') expect(r.reason).toBeInstanceOf(SentBefore);
+    // all of them wish theirs in place of what is there: one stays
+    const instead = await each('cancel');
+    expect(instead.filter((r) => r.status === 'rejected')).toEqual([]);
+    const left = await sql(`select 1 from deliveries where job_id = $1 and phase <> 'done' and not cancel_wished`, [
+      id,
+    ]);
+    expect(left).toHaveLength(1);
+  });
 });
 
 describe('parts of a job', () => {

@@ -24,6 +24,8 @@ export interface JobPage {
   readonly more: readonly (PackedArtwork | null)[];
   readonly shop: Shop;
   readonly pictures: Progress | null;
+  /** Whether it was taken off the list. */
+  readonly removed: boolean;
 }
 
 export interface DeliveryView {

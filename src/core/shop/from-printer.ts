@@ -71,6 +71,12 @@ const trayName = (source: string): string => {
   return plain.charAt(0).toUpperCase() + plain.slice(1);
 };
 
+/** Free sizes from the lesser to the greater, whichever way a printer tells them. */
+const inOrder = ({ smallest: a, largest: b }: NonNullable<PrinterTold['free']>) => ({
+  smallest: { width: Math.min(a.width, b.width), height: Math.min(a.height, b.height) },
+  largest: { width: Math.max(a.width, b.width), height: Math.max(a.height, b.height) },
+});
+
 /** From the narrowest and shortest sheet to the widest and longest: all the sizes lie between. */
 function spanOf(sizes: readonly Size[]): { readonly smallest: Size; readonly largest: Size } | null {
   if (sizes.length === 0) return null;
@@ -90,7 +96,7 @@ export function machineFromPrinter(
   told: PrinterTold,
   { id, printer, stocks }: { readonly id: string; readonly printer: string; readonly stocks: readonly Stock[] },
 ): FromPrinter {
-  const { smallest, largest } = told.free ?? spanOf(told.sizes) ?? UNTOLD;
+  const { smallest, largest } = (told.free && inOrder(told.free)) ?? spanOf(told.sizes) ?? UNTOLD;
   // a tray whose stock the shop does not have is asked about when it is wanted
   const trays = told.trays.slice(0, MOST_TRAYS).flatMap((t) => {
     const stock = stockIn(t, stocks);

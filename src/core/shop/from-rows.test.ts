@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { askedAgain, COMMON_SHOPS, freeId, machineFromPrinter, stocksFromRows, type PrinterTold } from '.';
 import { SHOP } from '../testing';
@@ -150,6 +151,43 @@ describe('a machine of a printer’s answers', () => {
     ).toHaveLength(50);
     const free = { smallest: { width: 90, height: 140 }, largest: { width: 330, height: 660 } };
     expect(machineFromPrinter({ ...told, free }, { id: 'x', printer: 'p', stocks: [] }).machine).toMatchObject(free);
+  });
+
+  it('whatever a printer says of itself, is one that the shop can keep', () => {
+    const length = fc.double({ min: 1, max: 10_000, noNaN: true });
+    const size = fc.record({ width: length, height: length });
+    const margin = fc.double({ min: 0, max: 100, noNaN: true });
+    const text = fc.string({ minLength: 1, maxLength: 200 });
+    const any: fc.Arbitrary<PrinterTold> = fc.record({
+      name: text,
+      model: fc.option(fc.string()),
+      sizes: fc.array(size, { maxLength: 5 }),
+      free: fc.option(fc.record({ smallest: size, largest: size })),
+      margins: fc.option(fc.record({ left: margin, right: margin, top: margin, bottom: margin })),
+      trays: fc.array(
+        fc.record({
+          source: text,
+          size: fc.option(size),
+          grammage: fc.option(fc.double({ min: 1, max: 5000, noNaN: true })),
+          said: fc.option(fc.string()),
+        }),
+        { maxLength: 4 },
+      ),
+      bothSides: fc.boolean(),
+      colour: fc.option(fc.boolean()),
+      perMinute: fc.option(fc.integer({ min: 1, max: 10_000 })),
+      finishings: fc.array(fc.string(), { maxLength: 3 }),
+      mixes: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(any, (said) => {
+        const id = freeId(said.name, new Set());
+        const { machine } = machineFromPrinter(said, { id, printer: 'ipp://h/p', stocks: SHOP.stocks });
+        expect(machine.smallest.width).toBeLessThanOrEqual(machine.largest.width);
+        expect(machine.smallest.height).toBeLessThanOrEqual(machine.largest.height);
+        expect(askedAgain(made.machine, { machine, said: [], asks: [] })).toMatchObject({ name: 'Sandpiper' });
+      }),
+    );
   });
 
   it('asked again keeps what people have said of it', () => {

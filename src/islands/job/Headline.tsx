@@ -1,8 +1,10 @@
 import { useEffect, useState } from 'react';
 import { Redo2, Undo2 } from 'lucide-react';
 import { Button } from '../../ui/Button';
-import { listen } from '../../ui/client';
+import { ask, listen } from '../../ui/client';
 import { Mast } from '../../ui/Mast';
+import { useNotices } from '../../ui/Notices';
+import { Severity } from '../../ui/Severity';
 import { useUnit } from '../../ui/unit';
 import type { Progress } from '../../ui/views';
 import { useJob, useJobStore } from './context';
@@ -25,6 +27,26 @@ export function Headline({ pictures }: { readonly pictures: Progress | null }) {
         <KeysButton />
       </span>
     </Mast>
+  );
+}
+
+/** That a job is off the list, and the way back: a link to it may be older. */
+export function Removed() {
+  const id = useJob((s) => s.saved.id);
+  const say = useNotices((s) => s.say);
+  const [back, setBack] = useState(false);
+  if (back) return null;
+  const bring = (): Promise<void> =>
+    ask(`/api/jobs/${id}`, 'PUT')
+      .then(() => setBack(true))
+      .catch((e: Error) => say({ tone: 'stop', text: e.message }));
+  return (
+    <p role="status" className="mb-2 flex flex-wrap items-center gap-3 border border-saffron bg-paper px-3 py-1.5">
+      <Severity of="look" /> This job was removed: it is no longer on the board.
+      <Button small onPress={() => void bring()}>
+        Bring it back
+      </Button>
+    </p>
   );
 }
 

@@ -9,7 +9,7 @@ import { ClashDialog } from './ClashDialog';
 import { Context, useJobStore } from './context';
 import { Stations } from './docket/Stations';
 import { DropOnJob } from './DropOnJob';
-import { Headline } from './Headline';
+import { Headline, Removed } from './Headline';
 import { Reckoning } from './Reckoning';
 import { jobStore } from './store';
 import { Tables } from './Tables';
@@ -35,6 +35,7 @@ export function JobScreen({ first }: { readonly first: JobPage }) {
           data-region="brief"
           className="border-b border-ink bg-oat px-4 py-2"
         >
+          {first.removed && <Removed />}
           <Brief />
         </section>
         <div className="flex min-h-0 flex-1 flex-col-reverse min-[900px]:grid min-[900px]:grid-cols-[minmax(300px,23rem)_1fr]">

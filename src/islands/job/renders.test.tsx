@@ -80,6 +80,7 @@ beforeEach(async () => {
     more: [],
     shop: SHOP,
     pictures: null,
+    removed: false,
   };
   store = jobStore(page);
   root = createRoot(document.body.appendChild(document.createElement('div')));

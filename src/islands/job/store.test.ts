@@ -29,7 +29,14 @@ class Server {
   }
 
   page(): JobPage {
-    return { job: this.view(), artwork: packArtwork(artworkOf(8)), more: [], shop: SHOP, pictures: null };
+    return {
+      job: this.view(),
+      artwork: packArtwork(artworkOf(8)),
+      more: [],
+      shop: SHOP,
+      pictures: null,
+      removed: false,
+    };
   }
 
   /** A change from another window. */

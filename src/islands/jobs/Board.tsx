@@ -10,7 +10,7 @@ import {
 } from 'react-aria-components';
 import type { Standing } from '../../core';
 import type { ListedJob } from '../../ui/views';
-import { STANDING_WORDS, type Group } from './board';
+import { firstFew, STANDING_WORDS, type Group } from './board';
 import { JobCells, JobRow, Mark, ROW } from './JobRow';
 
 /** How many jobs the list is longer by each time one comes near its end: what a window shows and some. */
@@ -31,17 +31,6 @@ function Heading({ standing, n }: { readonly standing: Standing; readonly n: num
   );
 }
 
-/** The first so many jobs, in their groups; how many a group has of all; whether there are more. */
-function within(groups: readonly Group[], n: number) {
-  let left = n;
-  const items = groups.flatMap(({ standing, jobs }) => {
-    const some = jobs.length <= left ? jobs : jobs.slice(0, left);
-    left -= some.length;
-    return some.length > 0 ? [{ id: standing, standing, jobs: some, all: jobs.length }] : [];
-  });
-  return { items, more: left === 0 };
-}
-
 /** The jobs by where they stand. Only what is seen is drawn: five hundred are as quick as five. */
 export function Board({
   looking,
@@ -58,7 +47,7 @@ export function Board({
   const [taken, setTaken] = useState({ looking, n: room() });
   // something else is looked for: from the head of the list again
   if (taken.looking !== looking) setTaken({ looking, n: room() });
-  const { items, more } = useMemo(() => within(groups, taken.n), [groups, taken.n]);
+  const { items, more } = useMemo(() => firstFew(groups, taken.n), [groups, taken.n]);
   // only what one comes near to is taken into the list: it is built anew with every word that is looked for
   const near = ({ currentTarget: el }: UIEvent<HTMLElement>): void => {
     if (more && el.scrollTop + 2 * el.clientHeight > el.scrollHeight) setTaken({ looking, n: taken.n + 2 * room() });

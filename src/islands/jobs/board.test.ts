@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { ListedJob } from '../../ui/views';
-import { counts, customersOf, firstOf, grouped, matching, ordered } from './board';
+import { counts, customersOf, firstFew, firstOf, grouped, matching, ordered } from './board';
 
 const job = (number: number, over: Partial<ListedJob> = {}, summary: Partial<ListedJob['summary']> = {}): ListedJob =>
   ({
@@ -58,5 +58,22 @@ describe('the board', () => {
     expect(counts(ALL)).toEqual({ 'to decide': 1, ready: 2, 'on the floor': 0, 'to finish': 0, done: 1 });
     expect(numbers(firstOf(ALL))).toEqual([3, 2, 10, 1]);
     expect(firstOf(Array.from({ length: 99 }, (_, i) => job(i + 1)))).toHaveLength(30);
+  });
+
+  it('are taken a few at a time, the headings counting all', () => {
+    const few = (n: number) => {
+      const { items, more } = firstFew(grouped(ALL), n);
+      return [items.map((g) => [g.id, numbers(g.jobs), g.all]), more];
+    };
+    expect(few(2)).toEqual([
+      [
+        ['to decide', [3], 1],
+        ['ready', [2], 2],
+      ],
+      true,
+    ]);
+    expect(few(3)[1]).toBe(true);
+    for (const n of [4, 40])
+      expect(few(n)).toEqual([grouped(ALL).map((g) => [g.standing, numbers(g.jobs), g.jobs.length]), false]);
   });
 });

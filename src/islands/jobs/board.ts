@@ -77,6 +77,18 @@ export function grouped(jobs: readonly ListedJob[]): readonly Group[] {
   );
 }
 
+/** The first `n` jobs in their groups, how many each has of all, and whether some were left out. */
+export function firstFew(groups: readonly Group[], n: number) {
+  let left = n;
+  const items = groups.flatMap(({ standing, jobs }) => {
+    const some = jobs.length <= left ? jobs : jobs.slice(0, left);
+    left -= some.length;
+    return some.length > 0 ? [{ id: standing, standing, jobs: some, all: jobs.length }] : [];
+  });
+  const taken = n - left;
+  return { items, more: taken < groups.reduce((t, g) => t + g.jobs.length, 0) };
+}
+
 /** How many jobs stand where. */
 export function counts(jobs: readonly ListedJob[]): Readonly<Record<Standing, number>> {
   const n: Record<Standing, number> = { 'to decide': 0, ready: 0, 'on the floor': 0, 'to finish': 0, done: 0 };

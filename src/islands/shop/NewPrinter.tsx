@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { askedAgain, machineFromPrinter, type FromPrinter, type PrinterTold } from '../../core';
+import { askedAgain, freeId, machineFromPrinter, type FromPrinter, type PrinterTold } from '../../core';
 import { Button } from '../../ui/Button';
 import { ask, Refused } from '../../ui/client';
 import { Dialog } from '../../ui/Dialog';
@@ -38,7 +38,7 @@ function Asking({ done }: { readonly done: () => void }) {
       const told = await ask<PrinterTold>('/api/printers', 'POST', { uri: address, pin: trusted });
       const { file } = useShop.getState();
       const stocks = file.stocks.filter((s) => !s.retired).map((s) => s.value);
-      const made = machineFromPrinter(told, { id: told.name, printer: address, stocks });
+      const made = machineFromPrinter(told, { id: freeId(told.name, new Set()), printer: address, stocks });
       const fresh = { ...made, machine: { ...made.machine, certificate: trusted } };
       // the same address again: its figures are taken anew, and it stays the machine that it is
       const known = file.machines.find((m) => m.value.printer === address)?.value;

@@ -93,11 +93,13 @@ const JobRow = z.object({
   last_change: z.string().nullable(),
   /** Since when it has been as it is. */
   made_at: z.date(),
+  /** Whether it was off the list when it was read. */
+  removed: z.boolean(),
 });
 /** A job as it stands, with what an undo and a redo would take back and bring back. */
 export type JobRow = z.infer<typeof JobRow>;
 
-const JOB = `select j.id, j.number, j.version, j.position, j.last_change, s.docket, s.made_at,
+const JOB = `select j.id, j.number, j.version, j.position, j.last_change, s.docket, s.made_at, j.removed_at is not null as removed,
     (select max(seq) from steps where job_id = j.id) as last,
     case when j.position > 0 then s.label end as undo,
     (select label from steps where job_id = j.id and seq = j.position + 1) as redo
