@@ -158,7 +158,7 @@ export function DeliveryItem({ d, withTitle }: { d: DeliveryView; withTitle: boo
             tone={trouble ? 'rust' : 'ink'}
           />
           <span className="num shrink-0 text-sm">
-            {d.sheetsDone} of {d.sheetsTotal}
+            {wholeNumber(d.sheetsDone)} of {wholeNumber(d.sheetsTotal)}
           </span>
         </div>
       )}

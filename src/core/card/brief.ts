@@ -29,7 +29,7 @@ export function briefText(docket: Docket, plan: Plan, unit: Unit): string {
   const parts = between(plan.product);
   const stocks = new Set(product.stocks.map((s) => s.stock.name));
   const words = [
-    `${wholeNumber(product.copies)} ${product.copies === 1 ? 'copy' : 'copies'} of ${article(pages)} ${pages}-page`,
+    `${wholeNumber(product.copies)} ${product.copies === 1 ? 'copy' : 'copies'} of ${article(pages)} ${wholeNumber(pages)}-page`,
     `${binding} ${piece}`,
     nameSize(product.finished, unit),
     folded ? `as a ${foldName(plan)}` : product.bound === 'top' ? 'bound at the top' : `bound on the ${product.bound}`,

@@ -29,3 +29,25 @@ export type ShopValue<L extends ShopList = ShopList> = z.infer<(typeof SHOP_VALU
 
 /** The file as text: always the same for the same shop. */
 export const shopFileText = (file: ShopFile): string => `${JSON.stringify(file, null, 2)}\n`;
+
+const Head = z.looseObject({ kind: ShopFile.shape.kind, version: z.number() });
+const ONE: Readonly<Record<ShopList, string>> = { stocks: 'Stock', machines: 'Press', finishers: 'Finishing machine' };
+const isList = (key: unknown): key is ShopList => SHOP_LISTS.some((l) => l === key);
+
+/** What is wrong with a file that should be a shop’s, for those who brought it; null where nothing is. */
+export function shopFileProblem(data: unknown): string | null {
+  const head = Head.safeParse(data);
+  if (!head.success) return 'It is no shop’s file: export one from a Shop page.';
+  if (head.data.version !== 1)
+    return `It is of version ${head.data.version}: this Odd Sparrow reads version 1. Bring this one up to date, or export the file anew.`;
+  const read = ShopFile.safeParse(data);
+  if (read.success) return null;
+  const [{ path, message }] = read.error.issues as [z.core.$ZodIssue];
+  const [list, at, ...field] = path;
+  if (!isList(list)) return `${path.join(' ')}: ${message}.`;
+  if (typeof at !== 'number') return `${list}: ${message}.`;
+  const { name } = (head.data[list] as { value?: { name?: unknown } }[])[at]?.value ?? {};
+  const which = `${ONE[list]} ${at + 1}${typeof name === 'string' ? `, “${name}”` : ''}`;
+  const of = field.filter((f) => f !== 'value').join(' ');
+  return `${which}: ${of ? `${of}: ` : ''}${message}.`;
+}

@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { estimatedCaliper, House, pricePerSheet, ShopFile, shopFileText, Stock } from '.';
+import {
+  COMMON_SHOPS,
+  estimatedCaliper,
+  House,
+  pricePerSheet,
+  ShopFile,
+  shopFileProblem,
+  shopFileText,
+  Stock,
+} from '.';
 
 const sheet = { width: 320, height: 450, grammage: 135 };
 
@@ -34,6 +43,20 @@ describe('a stock', () => {
 });
 
 describe('a shop’s file', () => {
+  it('says what is wrong with it, and where', () => {
+    const file = (): Record<string, unknown> => structuredClone(COMMON_SHOPS[0]!.file());
+    expect(shopFileProblem(file())).toBeNull();
+    for (const none of [null, 7, [], {}, { kind: 'odd-sparrow docket', version: 3 }])
+      expect(shopFileProblem(none)).toBe('It is no shop’s file: export one from a Shop page.');
+    expect(shopFileProblem({ ...file(), version: 2 })).toContain('of version 2');
+    const wrong = file() as { stocks: { value: { name: string; grammage: number } }[] };
+    const second = wrong.stocks[1]!.value;
+    second.grammage = -1;
+    expect(shopFileProblem(wrong)).toContain(`Stock 2, “${second.name}”: grammage: `);
+    for (const stocks of [{}, [null], [{ value: null }], [{ value: 'x' }], Array(2001).fill({})])
+      expect(shopFileProblem({ ...file(), stocks })).toMatch(/^(stocks|Stock 1): /);
+  });
+
   it('is the same text for the same shop, read and written again', () => {
     const file = ShopFile.parse({
       kind: 'odd-sparrow shop',

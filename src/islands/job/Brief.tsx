@@ -11,6 +11,7 @@ import {
   rulesOf,
   saidProduct,
   saidSections,
+  wholeNumber,
   wholeSheets,
 } from '../../core';
 import { fetchIdle } from '../../ui/fetched';
@@ -259,10 +260,10 @@ export function Brief() {
   const said = saidProduct(docket);
   return (
     <p className="font-head text-[1.4rem] leading-[1.5]" aria-label="Brief">
-      <Word say={String(product.copies)} name="Copies">
+      <Word say={wholeNumber(product.copies)} name="Copies">
         {(close) => <CopiesControl done={close} autoFocus />}
       </Word>{' '}
-      {product.copies === 1 ? 'copy' : 'copies'} of {article(pages)} {pages}-page,{' '}
+      {product.copies === 1 ? 'copy' : 'copies'} of {article(pages)} {wholeNumber(pages)}-page,{' '}
       <Word say={said.binding} name="Binding">
         {(close) => <BindingControl done={close} />}
       </Word>{' '}

@@ -1,6 +1,7 @@
 import { createContext, memo, useContext, type SyntheticEvent } from 'react';
 import { GridListItem } from 'react-aria-components';
 import { Check } from 'lucide-react';
+import { wholeNumber } from '../../core';
 import { pictureUrl } from '../../ui/client';
 import { daysUntil } from '../../ui/days';
 import { Meter } from '../../ui/Meter';
@@ -38,7 +39,7 @@ function Where({ job }: { readonly job: ListedJob }) {
         <span className="flex justify-between gap-2 text-sm">
           <span className={d.state === 'stopped' ? 'font-semibold text-brick' : ''}>{SENT[d.state] ?? d.state}</span>
           <span className="num">
-            {d.sheets_done} of {d.sheets_total}
+            {wholeNumber(d.sheets_done)} of {wholeNumber(d.sheets_total)}
           </span>
         </span>
         <Meter
@@ -91,8 +92,8 @@ const ITS_OWN = {
 /** What stands in a row of the board; the same where it is drawn before the board can be used. */
 export function JobCells({ job, marks }: { readonly job: ListedJob; readonly marks?: React.ReactNode }) {
   const { summary: s } = job;
-  const pages = `${s.pages} ${s.pages === 1 ? 'page' : 'pages'}`;
-  const line = `${s.copies} × ${pages}, ${s.finished}, on ${s.stock}, ${s.up} up, ${s.sheets} ${s.sheets === 1 ? 'sheet' : 'sheets'}`;
+  const pages = `${wholeNumber(s.pages)} ${s.pages === 1 ? 'page' : 'pages'}`;
+  const line = `${wholeNumber(s.copies)} × ${pages}, ${s.finished}, on ${s.stock}, ${s.up} up, ${wholeNumber(s.sheets)} ${s.sheets === 1 ? 'sheet' : 'sheets'}`;
   return (
     <div className="grid h-full grid-cols-[1.6rem_3.4rem_2.2rem_minmax(0,1fr)_2rem] items-center gap-x-3 min-[900px]:grid-cols-[1.6rem_3.4rem_2.2rem_minmax(0,1fr)_11rem_7rem_15rem_2rem]">
       {marks ?? <span />}

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { freeId, type House, type ShopFile, type ShopList, type ShopValue } from '../../core';
+import { freeId, shopFileProblem, type House, type ShopFile, type ShopList, type ShopValue } from '../../core';
 import { ask } from '../../ui/client';
 import { useNotices } from '../../ui/Notices';
 import { takeWriting } from '../../ui/writing';
@@ -156,11 +156,14 @@ export async function changeHouse(house: House): Promise<void> {
 
 /** Takes a shop's file in. */
 export async function importFile(file: File): Promise<void> {
-  let data: unknown;
-  try {
-    data = JSON.parse(await file.text());
-  } catch {
-    say({ tone: 'stop', text: `${file.name} is no shop’s file: export one from a Shop page.` });
+  // what is no JSON is no shop's file either
+  const data = await file
+    .text()
+    .then((t): unknown => JSON.parse(t))
+    .catch(() => null);
+  const problem = shopFileProblem(data);
+  if (problem !== null) {
+    say({ tone: 'stop', text: `${file.name} was not taken. ${problem}` });
     return;
   }
   try {

@@ -9,6 +9,7 @@ import {
   workOf,
   type Finish,
   type Plan,
+  wholeNumber,
 } from '../../../core';
 import { pickList } from '../../../ui/choices';
 import { fetched, fetchIdle } from '../../../ui/fetched';
@@ -55,7 +56,7 @@ export function Stations() {
         name="product"
         number={2}
         title="Product"
-        facts={`${product.copies} × ${nameSize(product.finished, unit)}, ${plural(countedPages(plan.product), 'page')}, ${saidProduct(docket).binding}${rulesOf(product.binding).made === 'folded' ? '' : `, bound ${product.bound}`}`}
+        facts={`${wholeNumber(product.copies)} × ${nameSize(product.finished, unit)}, ${plural(countedPages(plan.product), 'page')}, ${saidProduct(docket).binding}${rulesOf(product.binding).made === 'folded' ? '' : `, bound ${product.bound}`}`}
       >
         <ProductControls />
       </Station>
