@@ -1,5 +1,5 @@
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
-import { FileTrigger, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import { memo, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
 import { FilePlus2, Search } from 'lucide-react';
 import { STANDINGS, type Standing } from '../../core';
 import { Button } from '../../ui/Button';
@@ -25,17 +25,21 @@ export function useLooking(jobs: readonly ListedJob[], shown: Shown) {
     [jobs, standing, customer, words, order],
   );
   const key = JSON.stringify([shown, customer, words, order]);
-  return { search, setSearch, customer, setCustomer, order, setOrder, groups, key };
+  const wishes = useMemo(
+    () => ({ search, setSearch, customer, setCustomer, order, setOrder }),
+    [search, customer, order],
+  );
+  return { wishes, groups, key };
 }
-export type Looking = ReturnType<typeof useLooking>;
+export type Wishes = ReturnType<typeof useLooking>['wishes'];
 
 /** The heading with the search field and the way to add artwork. */
-export function Head({
-  looking: { search, setSearch, customer, setCustomer, order, setOrder },
+export const Head = memo(function Head({
+  wishes: { search, setSearch, customer, setCustomer, order, setOrder },
   customers,
   add,
 }: {
-  readonly looking: Looking;
+  readonly wishes: Wishes;
   readonly customers: readonly string[];
   readonly add: (files: readonly File[]) => void;
 }) {
@@ -81,13 +85,13 @@ export function Head({
       </FileTrigger>
     </div>
   );
-}
+});
 
 const TAB =
-  'flex min-h-8 items-baseline gap-1.5 border-b-3 border-transparent px-2.5 py-0.5 data-[selected]:border-rust data-[selected]:font-semibold hover:border-ink/40';
+  'relative flex min-h-8 items-baseline gap-1.5 border-b-3 border-transparent px-2.5 py-0.5 has-checked:border-rust has-checked:font-semibold has-focus-visible:outline-3 has-focus-visible:outline-rust hover:border-ink/40';
 
 /** Where jobs stand, and how many there: one is looked at, or all. */
-export function StandingSwitch({
+export const StandingSwitch = memo(function StandingSwitch({
   n,
   shown,
   onChange,
@@ -99,23 +103,23 @@ export function StandingSwitch({
   const all = STANDINGS.reduce((sum, s) => sum + n[s], 0);
   const removed = shown === 'removed';
   const tab = (key: Shown, word: string, count: number | null) => (
-    <ToggleButton key={key} id={key} className={TAB}>
+    <label key={key} className={TAB}>
+      <input
+        type="radio"
+        name="standing"
+        className="absolute inset-0 cursor-pointer appearance-none outline-none"
+        checked={shown === key}
+        onChange={() => onChange(key)}
+      />
       {word}
       {count !== null && <span className="num text-sm font-normal">{count}</span>}
-    </ToggleButton>
+    </label>
   );
   return (
-    <ToggleButtonGroup
-      aria-label="Which jobs are shown"
-      selectionMode="single"
-      disallowEmptySelection
-      selectedKeys={[shown]}
-      onSelectionChange={(k) => onChange([...k][0] as Shown)}
-      className="flex flex-wrap"
-    >
+    <div role="radiogroup" aria-label="Which jobs are shown" className="flex flex-wrap">
       {tab('all', 'All', removed ? null : all)}
       {STANDINGS.map((s) => tab(s, STANDING_WORDS[s][0], removed ? null : n[s]))}
       {tab('removed', 'Removed', removed ? all : null)}
-    </ToggleButtonGroup>
+    </div>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { createContext, memo, useContext, type SyntheticEvent } from 'react';
+import { createContext, memo, useContext } from 'react';
 import { GridListItem } from 'react-aria-components';
 import { Check } from 'lucide-react';
 import { wholeNumber } from '../../core';
@@ -9,6 +9,7 @@ import { Severity } from '../../ui/Severity';
 import { Swatch } from '../../ui/Swatch';
 import type { ListedJob } from '../../ui/views';
 import { useWriting } from '../../ui/writing';
+import { ITS_OWN } from './its-own';
 import { RowMenu } from './RowMenu';
 
 /** When a job is needed, as one says it. */
@@ -78,17 +79,6 @@ function Where({ job }: { readonly job: ListedJob }) {
 
 export const ROW = 62;
 
-const stop = (e: SyntheticEvent): void => e.stopPropagation();
-/** What is pressed in a row is not a press on the row, which marks it. Keys that move in the list are still the list's. */
-const ITS_OWN = {
-  onPointerDown: stop,
-  onMouseDown: stop,
-  onClick: stop,
-  onKeyDown: (e: React.KeyboardEvent): void => {
-    if (e.key === 'Enter' || e.key === ' ') e.stopPropagation();
-  },
-};
-
 /** What stands in a row of the board; the same where it is drawn before the board can be used. */
 export function JobCells({ job, marks }: { readonly job: ListedJob; readonly marks?: React.ReactNode }) {
   const { summary: s } = job;
@@ -103,6 +93,7 @@ export function JobCells({ job, marks }: { readonly job: ListedJob; readonly mar
             src={pictureUrl(s.sha256, 1, 160)}
             alt=""
             loading="lazy"
+            decoding="async"
             className="max-h-12 max-w-[3.4rem] border border-ink/30 bg-paper"
           />
         )}

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useUndoKey } from '../../ui/keys';
 import { Mast } from '../../ui/Mast';
 import { NoticeList } from '../../ui/Notices';
@@ -10,14 +10,27 @@ import { ActsBar } from './ActsBar';
 import { Arrivals } from './Arrivals';
 import { Board, FirstRows } from './Board';
 import { counts, customersOf } from './board';
-import { Head, StandingSwitch, useLooking, type Looking, type Shown, type Totals } from './Head';
+import { Head, StandingSwitch, useLooking, type Shown, type Totals, type Wishes } from './Head';
 import { useDrops, useJobs, useStayWhile } from './hooks';
 import { PrintingDialog } from './PrintingDialog';
 import { useUploads } from './uploads';
 
+const NONE: ReadonlySet<string> = new Set();
+// what a word that is looked for does not change is not drawn again for it
+const TOP = (
+  <>
+    <SkipLinks to={[['jobs', 'To the jobs']]} />
+    <RegionKey />
+    <Mast here="jobs" />
+  </>
+);
+const ARRIVALS = <Arrivals />;
+const ASKED = <PrintingDialog />;
+const NOTICES = <NoticeList />;
+
 /** Why no job is to be seen, and what to do. */
-function Nothing({ jobs, shown, looking }: { jobs: readonly ListedJob[]; shown: Shown; looking: Looking }) {
-  const { search, setSearch, customer, setCustomer } = looking;
+function Nothing({ jobs, shown, wishes }: { jobs: readonly ListedJob[]; shown: Shown; wishes: Wishes }) {
+  const { search, setSearch, customer, setCustomer } = wishes;
   if (shown === 'removed' && jobs.length === 0)
     return <p className="py-12 text-center text-ink-soft">Nothing was removed.</p>;
   if (jobs.length === 0)
@@ -65,25 +78,28 @@ export function JobsView({
   const { jobs, problem } = useJobs(first, shown === 'removed');
   const all = useMemo(() => jobs ?? [], [jobs]);
   const counted = useMemo(() => counts(all), [all]);
+  const customers = useMemo(() => customersOf(all), [all]);
   const looking = useLooking(all, shown);
-  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
+  const [marked, setMarked] = useState<ReadonlySet<string>>(NONE);
   const { add, list } = useUploads();
   const { over, ready } = useDrops(add);
   useUndoKey(undoAct);
+  const show = useCallback((to: Shown): void => {
+    setShown(to);
+    setMarked(NONE);
+  }, []);
   useStayWhile(list.some((a) => a.state === 'arriving' || a.state === 'waiting'));
   const seen = looking.groups.flatMap((g) => g.jobs);
   const chosen = seen.filter((j) => marked.has(j.id));
   return (
     <div className="flex h-screen min-h-96 flex-col" data-ready={ready || undefined}>
-      <SkipLinks to={[['jobs', 'To the jobs']]} />
-      <RegionKey />
-      <Mast here="jobs" />
+      {TOP}
       <main
         id="jobs"
         data-region="jobs"
         className="mx-auto flex min-h-0 w-full max-w-7xl flex-1 flex-col gap-2 px-4 pt-4"
       >
-        <Head looking={looking} customers={customersOf(all)} add={add} />
+        <Head wishes={looking.wishes} customers={customers} add={add} />
         {problem && (
           <p role="alert" className="flex items-center gap-2 border border-brick bg-paper px-3 py-2">
             <Severity of="stop" /> {problem}
@@ -97,17 +113,10 @@ export function JobsView({
             </a>
           </p>
         )}
-        <Arrivals />
-        <StandingSwitch
-          n={jobs === first && totals ? totals : counted}
-          shown={shown}
-          onChange={(to) => {
-            setShown(to);
-            setMarked(new Set());
-          }}
-        />
-        <ActsBar marked={chosen} removed={shown === 'removed'} clear={() => setMarked(new Set())} />
-        {jobs && seen.length === 0 && <Nothing jobs={jobs} shown={shown} looking={looking} />}
+        {ARRIVALS}
+        <StandingSwitch n={jobs === first && totals ? totals : counted} shown={shown} onChange={show} />
+        <ActsBar marked={chosen} removed={shown === 'removed'} clear={() => setMarked(NONE)} />
+        {jobs && seen.length === 0 && <Nothing jobs={jobs} shown={shown} wishes={looking.wishes} />}
         {jobs &&
           seen.length > 0 &&
           (ready ? (
@@ -117,13 +126,13 @@ export function JobsView({
           ))}
         <p className="py-2 text-sm text-ink-soft">Drop PDFs or images anywhere on this page; each becomes a job.</p>
       </main>
-      <PrintingDialog />
+      {ASKED}
       {over && (
         <div className="pointer-events-none fixed inset-0 z-30 grid place-items-center border-8 border-rust bg-oat/90">
           <p className="font-head text-4xl">Let go: each file becomes a job</p>
         </div>
       )}
-      <NoticeList />
+      {NOTICES}
     </div>
   );
 }

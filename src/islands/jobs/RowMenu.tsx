@@ -1,8 +1,9 @@
 import { useRef, useState } from 'react';
-import { Button as AriaButton, Menu, MenuItem, Popover } from 'react-aria-components';
+import { Menu, MenuItem, Popover } from 'react-aria-components';
 import { MoreHorizontal } from 'lucide-react';
 import { POPOVER } from '../../ui/popover';
 import type { ListedJob } from '../../ui/views';
+import { ITS_OWN } from './its-own';
 import { copyJob, exportJobs, markJobs, removeJobs, sendJobs } from './acts';
 
 const ITEM = 'cursor-pointer px-3 py-1.5 outline-none data-[focused]:bg-oat-deep data-[disabled]:text-ink-soft';
@@ -13,16 +14,21 @@ export function RowMenu({ job }: { readonly job: ListedJob }) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <AriaButton
+      <button
+        type="button"
         ref={trigger}
+        {...ITS_OWN}
         aria-label={`Acts on ${job.summary.title}`}
         aria-haspopup="menu"
         aria-expanded={open}
-        onPress={() => setOpen(true)}
+        onClick={(e) => {
+          e.stopPropagation();
+          setOpen(true);
+        }}
         className="inline-grid size-8 place-items-center rounded-sm border border-transparent hover:border-ink/40"
       >
         <MoreHorizontal size={16} aria-hidden />
-      </AriaButton>
+      </button>
       {open && (
         <Popover
           triggerRef={trigger}
