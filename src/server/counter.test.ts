@@ -176,6 +176,24 @@ describe('parts of a job', () => {
     await until(first!, (x) => x.cancel_wished || x.phase === 'done');
     const none = await failing<Error>(goOn(first!, 10));
     expect(none).toBeInstanceOf(NotSendable);
+    // another window that goes on with it, or prints it once more, is told who does already
+    const twice = await failing<Error>(goOn(first!, 5));
+    expect(twice).toBeInstanceOf(NotSendable);
+    expect(twice.message).toMatch(/^D\d+ and D\d+ go on with D\d+ already\./);
+  });
+
+  it('goes on once, though twelve windows ask at once under names of their own', async () => {
+    const id = await newJob({ product: { copies: 5 }, sheet: { up: 'one' } }, 8);
+    const [first] = await send(id, 1);
+    await until(first!, (x) => x.phase === 'follow');
+    const all = await Promise.allSettled(Array.from({ length: 12 }, () => goOn(first!, 4)));
+    expect(all.filter((r) => r.status === 'fulfilled')).toHaveLength(1);
+    for (const r of all) if (r.status === 'rejected') expect(r.reason).toBeInstanceOf(NotSendable);
+    // six are left of ten, once
+    const [{ n }] = (await sql(`select sum(sheets_total)::int as n from deliveries where goes_on_from = $1`, [
+      first,
+    ])) as [{ n: number }];
+    expect(n).toBe(6);
   });
 });
 

@@ -23,6 +23,7 @@ import {
   deliveriesBefore,
   deliveriesOfSend,
   findDelivery,
+  goingOnWith,
   insertDeliveries,
   wishCanceled,
   type Delivery,
@@ -194,14 +195,27 @@ export async function releaseDelivery(id: string): Promise<boolean> {
   return true;
 }
 
+/** That nothing goes on with a delivery yet: from two windows the rest would be printed twice. @throws NotSendable */
+async function notGoneOnWith(tx: Tx, d: Delivery): Promise<void> {
+  const others = await goingOnWith(tx, d.id);
+  if (others.length > 0)
+    throw new NotSendable(
+      `${others.map((n) => `D${n}`).join(' and ')} ${others.length === 1 ? 'goes' : 'go'} on with D${d.number} already. Cancel ${others.length === 1 ? 'it' : 'them'} first, or print a part.`,
+    );
+}
+
 /**
  * Sends the same docket once more, as a delivery of its own. Only for one that has come to an end.
  * @param again the new delivery's id, where the asker names it
+ * @throws NotSendable where another goes on with it already
  */
 export async function sendAgain(id: string, again: string = randomUUID()): Promise<string | null> {
   const d = await findDelivery(sql, id);
   if (!d || d.phase !== 'done') return null;
-  const [made] = await accept(again, [{ ...alike(d), id: again, sendId: again }]);
+  const [made] = await accept(again, [{ ...alike(d), id: again, sendId: again }], async (tx) => {
+    await notGoneOnWith(tx, d);
+    return [];
+  });
   return made ?? null;
 }
 
@@ -209,7 +223,7 @@ export async function sendAgain(id: string, again: string = randomUUID()): Promi
  * Goes on behind the sheets of a delivery that came out well, with the docket that it prints. One that is still on its
  * machine is canceled.
  * @param good sheets that came out well
- * @throws NotSendable where nothing is left to print
+ * @throws NotSendable where nothing is left to print, or another goes on with it already
  */
 export async function goOn(id: string, good: number, sendId: string = randomUUID()): Promise<string[] | null> {
   const same = await deliveriesOfSend(sql, sendId);
@@ -226,7 +240,10 @@ export async function goOn(id: string, good: number, sendId: string = randomUUID
       const sheetsTotal = sheetsEach * (part.times ?? 1);
       return { ...alike(d), id: idOfRun(sendId, i), sendId, part, sheetsEach, sheetsTotal };
     }),
-    async () => (d.phase === 'done' ? [] : [id]),
+    async (tx) => {
+      await notGoneOnWith(tx, d);
+      return d.phase === 'done' ? [] : [id];
+    },
   );
 }
 

@@ -73,11 +73,13 @@ export function saidOfDelivery(d: DeliveryView): string {
 /** Asks how many sheets came out well, and goes on behind them. */
 function GoOn({ d, onClose }: { readonly d: DeliveryView; readonly onClose: () => void }) {
   const { say } = useNotices();
+  // one question, one name: pressed again it is the same
+  const [id] = useState(newId);
   const [good, setGood] = useState(Math.min(d.sheetsDone, d.sheetsTotal));
   const each = d.sheetsEach ?? 1;
   const rest = restAfter(d.part?.sheets?.from ?? 1, each, d.sheetsTotal, good);
   const go = (): void => {
-    make(`/api/deliveries/${d.id}/on`, 'POST', { id: newId(), good } as { id: string }).then(onClose, (e: Error) =>
+    make(`/api/deliveries/${d.id}/on`, 'POST', { id, good } as { id: string }).then(onClose, (e: Error) =>
       say({ tone: 'stop', text: e.message }),
     );
   };

@@ -141,6 +141,15 @@ export async function openOfJob(run: Sql, jobId: string): Promise<Delivery[]> {
   return rows.map((r) => Delivery.parse(r));
 }
 
+/** Of what goes on with a delivery, that which is not at its end. */
+export async function goingOnWith(run: Sql, id: string): Promise<number[]> {
+  const rows = await run<{ number: number }>(
+    `select number from deliveries where goes_on_from = $1 and phase <> 'done' order by number`,
+    [id],
+  );
+  return rows.map((r) => r.number);
+}
+
 /** Wishes deliveries gone: what has come to its end stays as it ended. */
 export async function wishCanceled(tx: Tx, ids: readonly string[]): Promise<void> {
   await tx(`update deliveries set cancel_wished = true, changed_at = now() where id = any($1) and phase <> 'done'`, [
