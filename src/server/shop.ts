@@ -7,6 +7,7 @@ import { allJobIds } from './tables/jobs';
 import { NotSendable } from './not-sendable';
 import {
   dropFromShop,
+  forgetHouse,
   inShop,
   jobsWith,
   putInShop,
@@ -22,6 +23,7 @@ const told = (): void => tell({ kind: 'shop' });
 
 /** Takes over how the shop writes, for what is written here: lists of jobs, job cards. */
 export async function takeHouse(): Promise<House> {
+  forgetHouse();
   const house = await readHouse(sql);
   writeBy(house.writing);
   return house;

@@ -1,4 +1,4 @@
-import { formatSize, NAMED_SIZES, sameSize, type Size } from '../measure';
+import { formatNumber, formatSize, NAMED_SIZES, sameSize, type Size, type Unit } from '../measure';
 import { Machine } from './machine';
 import type { Stock } from './stock';
 
@@ -94,7 +94,18 @@ const MOST_TRAYS = 50;
 /** A machine of the answers of its printer. What it does not say is left as most are, and asked. */
 export function machineFromPrinter(
   told: PrinterTold,
-  { id, printer, stocks }: { readonly id: string; readonly printer: string; readonly stocks: readonly Stock[] },
+  {
+    id,
+    printer,
+    stocks,
+    unit = 'mm',
+  }: {
+    readonly id: string;
+    readonly printer: string;
+    readonly stocks: readonly Stock[];
+    /** In which lengths are said. */
+    readonly unit?: Unit;
+  },
 ): FromPrinter {
   const { smallest, largest } = (told.free && inOrder(told.free)) ?? spanOf(told.sizes) ?? UNTOLD;
   // a tray whose stock the shop does not have is asked about when it is wanted
@@ -129,23 +140,28 @@ export function machineFromPrinter(
   asks.push('click');
   if (told.bothSides) asks.push('turn');
   if (trays.length < told.trays.length || told.trays.length === 0) asks.push('trays');
-  return { machine, said: saidOf(told), asks };
+  return { machine, said: saidOf(told, unit), asks };
 }
 
-function saidOf(told: PrinterTold): string[] {
+function saidOf(told: PrinterTold, unit: Unit): string[] {
   const { model, sizes, free, margins, trays, bothSides, colour, perMinute, finishings, mixes } = told;
   const said: string[] = [];
+  const bare = (mm: number): string => formatNumber(unit === 'mm' ? mm : mm / 25.4, 3);
   if (model) said.push(model);
   const span = spanOf(sizes);
-  if (span) said.push(`${sizes.length} sizes, up to ${formatSize(span.largest)}`);
-  if (free) said.push(`free sizes from ${formatSize(free.smallest)} to ${formatSize(free.largest)}`);
+  if (span) said.push(`${sizes.length} sizes, up to ${formatSize(span.largest, unit)}`);
+  if (free) said.push(`free sizes from ${formatSize(free.smallest, unit)} to ${formatSize(free.largest, unit)}`);
   if (margins)
-    said.push(`margins: left ${margins.left}, right ${margins.right}, top ${margins.top}, bottom ${margins.bottom} mm`);
+    said.push(
+      `margins: ${(['left', 'right', 'top', 'bottom'] as const).map((e) => `${e} ${bare(margins[e])}`).join(', ')} ${unit}`,
+    );
   said.push(bothSides ? 'prints both sides' : 'prints one side');
   if (colour !== null) said.push(colour ? 'colour' : 'black only');
   if (perMinute !== null) said.push(`${perMinute} sides a minute`);
   for (const t of trays) {
-    const what = [t.size && formatSize(t.size), t.grammage !== null && `${t.grammage} g/m²`, t.said].filter(Boolean);
+    const what = [t.size && formatSize(t.size, unit), t.grammage !== null && `${t.grammage} g/m²`, t.said].filter(
+      Boolean,
+    );
     said.push(`${trayName(t.source)}: ${what.join(', ') || 'nothing said'}`);
   }
   if (mixes) said.push('draws from several trays in one job');

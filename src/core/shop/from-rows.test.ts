@@ -130,6 +130,11 @@ describe('a machine of a printer’s answers', () => {
     });
     expect(made.asks).toEqual(['click', 'turn', 'trays']);
     expect(made.said).toContain('Tray 1: 320 × 450 mm, 95 g/m²');
+    expect(made.said).toContain('margins: left 3, right 5, top 4, bottom 2 mm');
+    // 25.4 mm an inch
+    const inches = machineFromPrinter(told, { id: 'x', printer: 'p', stocks: SHOP.stocks, unit: 'in' }).said;
+    expect(inches).toContain('Tray 1: 12.598 × 17.717 in, 95 g/m²');
+    expect(inches).toContain('margins: left 0.118, right 0.197, top 0.157, bottom 0.079 in');
     const dumb = machineFromPrinter(
       { ...told, sizes: [], margins: null, perMinute: null, trays: [], bothSides: false },
       { id: 'x', printer: 'ipp://h/p', stocks: [] },

@@ -23,6 +23,7 @@ interface Untrusted {
 }
 
 function Asking({ done }: { readonly done: () => void }) {
+  const { unit } = useUnit();
   const [uri, setUri] = useState('ipp://');
   const [pin, setPin] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -38,7 +39,7 @@ function Asking({ done }: { readonly done: () => void }) {
       const told = await ask<PrinterTold>('/api/printers', 'POST', { uri: address, pin: trusted });
       const { file } = useShop.getState();
       const stocks = file.stocks.filter((s) => !s.retired).map((s) => s.value);
-      const made = machineFromPrinter(told, { id: freeId(told.name, new Set()), printer: address, stocks });
+      const made = machineFromPrinter(told, { id: freeId(told.name, new Set()), printer: address, stocks, unit });
       const fresh = { ...made, machine: { ...made.machine, certificate: trusted } };
       // the same address again: its figures are taken anew, and it stays the machine that it is
       const known = file.machines.find((m) => m.value.printer === address)?.value;

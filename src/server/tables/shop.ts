@@ -82,19 +82,26 @@ export async function readHouse(run: Sql): Promise<House> {
   return House.parse(row?.value ?? {});
 }
 
-let houseRead = -Infinity;
-let house: House | null = null;
+let recent: { readonly house: House; readonly at: number } | null = null;
+let forgotten = 0;
+
+/** What was read of it holds no more: to be called when a change has been committed, not before. */
+export function forgetHouse(): void {
+  recent = null;
+  forgotten++;
+}
 
 /** The same as it was a second ago at most: for what is told of a job, not for what is done with it. */
 export async function recentHouse(run: Sql): Promise<House> {
-  if (house && performance.now() - houseRead < 1000) return house;
-  house = await readHouse(run);
-  houseRead = performance.now();
+  if (recent && performance.now() - recent.at < 1000) return recent.house;
+  const before = forgotten;
+  const house = await readHouse(run);
+  // what was read while it was being changed is not kept
+  if (before === forgotten) recent = { house, at: performance.now() };
   return house;
 }
 
 export async function writeHouse(run: Sql, value: House): Promise<void> {
-  house = null;
   await run('insert into house (id, value) values (1, $1) on conflict (id) do update set value = excluded.value', [
     JSON.stringify(value),
   ]);
