@@ -2,7 +2,19 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { checkedPatch, inspect, mark, newDocket, patched, plan, Shop, type Artwork, type Finding } from '../src/core';
+import {
+  checkedPatch,
+  inspect,
+  mark,
+  newDocket,
+  patched,
+  plan,
+  Shop,
+  type Artwork,
+  type BookPlan,
+  type Finding,
+  type Plan,
+} from '../src/core';
 import { readArtwork } from '../src/pdf';
 import { run, scratch } from '../src/pdf/testing';
 import { DEMO_JOBS, demoShop, makeDemoFiles } from '.';
@@ -25,6 +37,12 @@ async function read(name: string): Promise<{ artwork: Artwork; workingCopy: bool
 }
 const ids = (findings: readonly Finding[]): string[] =>
   findings.filter((f) => f.severity !== 'fine' || f.id === 'own-marks').map((f) => f.id);
+
+/** What a plan has that only books have. */
+function bookOf({ product }: Plan): BookPlan {
+  if (product.kind !== 'bound') throw new Error('It is no book.');
+  return product;
+}
 
 describe('the demonstration', () => {
   it('has a shop that the schema takes, a dozen stocks and what folds and stitches', () => {
@@ -105,19 +123,23 @@ describe('the demonstration', () => {
   it('has an annual report of 12 sections whose cover was drawn for its spine', async () => {
     const { planned } = await loaded('Annual report');
     // 48 leaves × 0.124 + 2 × 0.32
-    expect(planned.product.spine!.width).toBeCloseTo(6.592, 9);
-    expect(planned.product.sections.filter((s) => s.kind === 'text')).toHaveLength(12);
+    expect(bookOf(planned).spine!.width).toBeCloseTo(6.592, 9);
+    expect(bookOf(planned).sections.filter((s) => s.kind === 'text')).toHaveLength(12);
     expect(planned.sheets.at(0).called).toBe('cover');
-    expect(planned.product.pages[2]!.label).toBe('i');
-    expect(planned.product.pages[6]!.label).toBe('1');
+    expect(bookOf(planned).pages[2]!.label).toBe('i');
+    expect(bookOf(planned).pages[6]!.label).toBe('1');
   });
 
   it('has a manual of six tabs on three stocks', async () => {
     const { planned } = await loaded('Workshop manual');
-    expect(planned.product.sections.filter((s) => s.kind === 'tab').map((s) => s.tab!.title)).toHaveLength(6);
+    expect(
+      bookOf(planned)
+        .sections.filter((s) => s.kind === 'tab')
+        .map((s) => s.tab!.title),
+    ).toHaveLength(6);
     expect(new Set([...planned.sheets].map((s) => s.stock.id)).size).toBe(3);
     // each tab stands before its chapter's first page
-    const at = planned.product.pages.findIndex((p) => p.kind === 'tab');
-    expect(planned.product.pages[at + 2]!.label).toBe('3');
+    const at = bookOf(planned).pages.findIndex((p) => p.kind === 'tab');
+    expect(bookOf(planned).pages[at + 2]!.label).toBe('3');
   });
 });

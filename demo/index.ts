@@ -11,6 +11,7 @@ import {
   pocketHandbook,
   workshopManual,
 } from './bound';
+import { benchLabel, eventTickets, invitation, mugTransfers, staffCards } from './flat';
 import { almanac, handbook, minuteBook, mixedSizes, roster, sharpeningGuide } from './booklets';
 
 export { demoShop } from './shop';
@@ -169,6 +170,60 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     stock: 'offset-100-a3',
     wish: () => ({ sheet: { up: 2, fill: 'come-and-go' } }),
   },
+  {
+    file: 'staff-cards.pdf',
+    title: 'Staff cards, five people',
+    dueIn: 2,
+    copies: 100,
+    customer: TOOLS,
+    stock: 'board-250-sra3-sg',
+    wish: () => ({
+      product: {
+        quantities: [
+          { piece: 1, copies: 200 },
+          { piece: 3, copies: 150 },
+          { piece: 5, copies: 50 },
+        ],
+      },
+    }),
+  },
+  {
+    file: 'lantern-walk-tickets.pdf',
+    title: 'Lantern walk, numbered tickets',
+    dueIn: 3,
+    copies: 1,
+    customer: HARBOUR,
+    stock: 'silk-170-sra3-sg',
+    wish: () => ({ product: { what: 'ticket' }, sheet: { up: 5 } }),
+  },
+  {
+    file: 'opening-invitation.pdf',
+    title: 'Invitation to the opening',
+    dueIn: 5,
+    copies: 240,
+    customer: TOOLS,
+    stock: 'board-250-sra3-sg',
+    wish: () => ({ product: { what: 'invitation' }, sheet: { up: 3 } }),
+  },
+  {
+    file: 'bench-label.pdf',
+    title: 'Bench labels',
+    dueIn: 6,
+    copies: 500,
+    customer: TOOLS,
+    wish: () => ({ product: { what: 'label', lies: { gap: { across: 0, down: 0 } } }, accepted: [] }),
+  },
+  {
+    file: 'mug-transfers.pdf',
+    title: 'Mug transfers, one each',
+    dueIn: 9,
+    copies: 1,
+    customer: TOOLS,
+    stock: 'offset-100-a3',
+    wish: () => ({
+      product: { what: 'print', mirrored: true, bleed: 0, order: { kind: 'sequence', way: 'down', last: 'blanks' } },
+    }),
+  },
 ];
 
 const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
@@ -185,6 +240,11 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
   'knots.pdf': knots,
   'sharpening-fold-out.pdf': foldOut,
   'pocket-handbook.pdf': pocketHandbook,
+  'staff-cards.pdf': staffCards,
+  'lantern-walk-tickets.pdf': eventTickets,
+  'opening-invitation.pdf': invitation,
+  'bench-label.pdf': benchLabel,
+  'mug-transfers.pdf': mugTransfers,
   // cut off before its table, as a copy that stopped half way is
   'harbour-notes-damaged.pdf': async () => {
     const whole = Buffer.from(await almanac(false));

@@ -1,16 +1,75 @@
 import {
   boundsOf,
+  fewestFor,
+  givenOf,
   inspect,
   mark,
   plan,
   reckon,
   remediesFor,
   standingPage,
+  type BookPlan,
+  type Cell,
+  type FlatPlan,
+  type Plan,
+  type ProductKind,
+  type ProductPlan,
+  type ProductPlans,
   type Sheet,
   type Shop,
   type SideName,
 } from '../core';
 import type { Loaded } from './inputs';
+
+/** What is said of the pages and pieces of each kind of product. */
+interface Said<P> {
+  /** What stands on a cell. */
+  readonly cell: (product: P, c: Cell) => object;
+  /** What the whole is made of. */
+  readonly whole: (product: P, plan: Plan) => object;
+  /** What is on a sheet. */
+  readonly sheet: (product: P, s: Sheet) => object;
+}
+
+const book: Said<BookPlan> = {
+  cell: (product, c) => {
+    const { section, reading, moved } = standingPage(product, c);
+    return { section: section.order, reading, movedToSpine: moved };
+  },
+  whole: ({ reading, sections }) => ({
+    reading,
+    sections: sections.map((s) => ({
+      number: s.order,
+      kind: s.kind,
+      fold: s.way.id,
+      stock: `${s.stock.name} ${s.stock.format}`,
+      places: s.reading,
+    })),
+  }),
+  sheet: ({ sections }, s) => ({ sections: s.pieces.map((id) => sections[id]!.order) }),
+};
+
+const flat: Said<FlatPlan> = {
+  cell: (_, c) => ({ number: c.piece + 1, place: c.place }),
+  whole: ({ faces, ordered, gap }, plan) => {
+    const given = givenOf(plan);
+    return {
+      gap,
+      fewestSheets: fewestFor(plan),
+      pieces: faces.map((f, i) => ({
+        number: i + 1,
+        front: f.front && { file: f.front.file, page: f.front.page },
+        back: f.back && { file: f.back.file, page: f.back.page },
+        ordered: ordered[i],
+        made: given[i],
+      })),
+    };
+  },
+  // the piles in their order, each by the piece that is on it; null where it has none on this sheet
+  sheet: (_, s) => ({ piles: s.downs.map((d) => (d === null ? null : d + 1)) }),
+};
+
+const SAID: { readonly [K in ProductKind]: Said<ProductPlans[K]> } = { bound: book, flat };
 
 /** The plan as it is printed: lengths in millimetres, each side seen from itself, its origin at the lower left. */
 export function printedPlan({ docket, artwork }: Pick<Loaded, 'docket' | 'artwork'>, shop: Shop): object {
@@ -18,14 +77,14 @@ export function printedPlan({ docket, artwork }: Pick<Loaded, 'docket' | 'artwor
   const marks = mark(docket, planned);
   const it = { docket, artwork, plan: planned, marks, shop, unit: 'mm' } as const;
   const { lay } = planned.sheets.main;
-  const book = planned.product;
+  const made = planned.product;
+  const said = SAID[made.kind] as Said<ProductPlan>;
   const side = (sheet: Sheet, name: SideName) => ({
     cells: sheet[name].map((c) => {
-      const { section, reading, moved } = standingPage(book, c);
+      const { movedToSpine, ...at } = said.cell(made, c) as { movedToSpine?: number };
       return {
         piece: c.down + 1,
-        section: section.order,
-        reading,
+        ...at,
         label: c.label,
         page: c.page,
         file: c.file,
@@ -33,7 +92,7 @@ export function printedPlan({ docket, artwork }: Pick<Loaded, 'docket' | 'artwor
         trim: c.trim,
         clip: boundsOf(c.clip),
         matrix: c.matrix,
-        movedToSpine: moved,
+        ...(movedToSpine === undefined ? {} : { movedToSpine }),
       };
     }),
     marks: marks.of(sheet.number, name),
@@ -47,22 +106,16 @@ export function printedPlan({ docket, artwork }: Pick<Loaded, 'docket' | 'artwor
       turn: lay.turn,
     },
     up: lay.downs.length,
-    reading: book.reading,
-    sections: book.sections.map((s) => ({
-      number: s.order,
-      kind: s.kind,
-      fold: s.way.id,
-      stock: `${s.stock.name} ${s.stock.format}`,
-      places: s.reading,
-    })),
+    ...said.whole(made, planned),
     sheets: Array.from(planned.sheets, (s) => ({
       number: s.number,
       kind: s.called,
-      sections: s.pieces.map((id) => book.sections[id]!.order),
+      ...said.sheet(made, s),
       stock: `${s.stock.name} ${s.stock.format}`,
       width: s.lay.paper.width,
       height: s.lay.paper.height,
       copies: s.yields,
+      prints: s.prints,
       sides: s.sides,
       work: s.lay.work,
       turn: s.lay.turn,

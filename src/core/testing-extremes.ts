@@ -61,7 +61,9 @@ function* walk(schema: Schema, path: readonly string[]): Generator<Extreme> {
   const cases = casesOf(schema);
   for (const s of cases) {
     if (s.type === 'object' && s.properties) {
-      if (cases.length > 1 || path.length > 2) {
+      // each kind of product is gone through field by field; on one of another kind it is no docket
+      const product = path.length === 1 && path[0] === 'product';
+      if (!product && (cases.length > 1 || path.length > 2)) {
         yield { path, value: valueAt(s, 'low') };
         yield { path, value: valueAt(s, 'high') };
         // each number of it at its other end

@@ -142,7 +142,7 @@ export function turnPages(
 
 /** Folds one piece of a planned sheet as its way says, and reads its pages. */
 export function readBlock(
-  plan: Plan,
+  plan: Plan<'bound'>,
   sheet: Sheet,
   slot: number,
   bound: 'left' | 'right' | 'top',

@@ -1,5 +1,15 @@
 /** Values for tests: a shop, artwork of a given size, and a docket for it. */
-import type { Artwork, Cover, Docket, PageFacts } from './docket';
+import {
+  checkedPatch,
+  isKind,
+  type Artwork,
+  type Cover,
+  type Docket,
+  type DocketOf,
+  type PageFacts,
+  type Patch,
+  type ProductKind,
+} from './docket';
 import { mark } from './marks';
 import { newDocket, remediesFor } from './propose';
 import { inspect, type Finding, type Inspected, type Remedy } from './findings';
@@ -103,8 +113,24 @@ export function artworkOf(pages: number, size: Size = A5, bleed = 3, slug = 0): 
   return { pages: Array.from({ length: pages }, () => page(size, bleed, slug)), kind: 'pdf', inks: [], notes: [] };
 }
 
-export function docketFor(artwork: Artwork): Docket {
-  return newDocket('Test', { name: 'test.pdf', path: 'test.pdf' }, artwork, SHOP, '2026-01-02');
+export function docketFor(artwork: Artwork): DocketOf<'bound'> {
+  const docket = newDocket('Test', { name: 'test.pdf', path: 'test.pdf' }, artwork, SHOP, '2026-01-02', 'bound');
+  if (!isKind(docket, 'bound')) throw new Error('No book was made.');
+  return docket;
+}
+
+/** The same for flat work. */
+export function flatDocketFor(artwork: Artwork): DocketOf<'flat'> {
+  const docket = newDocket('Test', { name: 'test.pdf', path: 'test.pdf' }, artwork, SHOP, '2026-01-02', 'flat');
+  if (!isKind(docket, 'flat')) throw new Error('No flat work was made.');
+  return docket;
+}
+
+/** A docket with a change that the program proposes, checked; of the same kind of product. @throws where it is of another */
+export function changed<K extends ProductKind>(docket: DocketOf<K>, patch: Patch): DocketOf<K> {
+  const after = checkedPatch(docket as Docket, patch);
+  if (after.product.kind !== docket.product.kind) throw new Error(`It became ${after.product.kind}.`);
+  return after as DocketOf<K>;
 }
 
 /** A stock for covers, of the third stock's size. */
@@ -135,22 +161,28 @@ export const coverOn = (
 });
 
 /** What is found of a docket, each finding with its remedies tried. */
-export interface Looked extends Inspected {
+export interface Looked<K extends ProductKind = 'bound'> extends Omit<Inspected, 'docket' | 'plan'> {
+  readonly docket: DocketOf<K>;
+  readonly plan: Plan<K>;
   readonly findings: readonly (Finding & { readonly remedies: readonly Remedy[] })[];
   readonly find: (id: string) => (Finding & { readonly remedies: readonly Remedy[] }) | undefined;
 }
 
 /** Plans a docket and looks it over. */
-export function look(docket: Docket, artwork: Artwork, shop: Shop = SHOP): Looked {
+export function look<D extends Docket>(docket: D, artwork: Artwork, shop: Shop = SHOP): Looked<D['product']['kind']> {
   const planned = plan(docket, artwork);
-  const it: Inspected = { docket, artwork, plan: planned, marks: mark(docket, planned), shop, unit: 'mm' };
-  const findings = inspect(it).map((f) => ({
+  const marks = mark(docket, planned as Plan);
+  const it = { docket, artwork, plan: planned, marks, shop, unit: 'mm' as const };
+  const inspected = it as unknown as Inspected;
+  const findings = inspect(inspected).map((f) => ({
     ...f,
     get remedies() {
-      return remediesFor(f, it);
+      return remediesFor(f, inspected);
     },
   }));
-  return { ...it, findings, find: (id) => findings.find((f) => f.id === id) };
+  return { ...it, findings, find: (id: string) => findings.find((f) => f.id === id) } as unknown as Looked<
+    D['product']['kind']
+  >;
 }
 
 /** A folding machine. */
@@ -189,5 +221,5 @@ export const GUILLOTINE: Extract<Finisher, { kind: 'guillotine' }> = {
 };
 
 /** The shape of the section that lies on a sheet of a book: of the text where no sheet is named. */
-export const shapeOf = (it: Plan, sheet: Sheet = it.sheets.main): SectionShape =>
+export const shapeOf = (it: Plan<'bound'>, sheet: Sheet = it.sheets.main): SectionShape =>
   it.product.sections[sheet.pieces[0]!]!.shape;

@@ -31,6 +31,7 @@ const artworkOf = ({ artwork, more }: Kept): Artwork =>
 /** Sheets as version 2 told of them. */
 function digest(it: Plan, marks: ReturnType<typeof mark>): string {
   const { product: book } = it;
+  if (book.kind !== 'bound') throw new Error('Version 2 knew books only.');
   const cell = (c: Cell): unknown[] => {
     const { section, reading } = standingPage(book, c);
     const { down, label, page, file, head, trim, clip, matrix } = c;

@@ -151,7 +151,7 @@ async function sendable({ docket }: JobRow): Promise<Load[]> {
     (f) => f.severity === 'stop',
   );
   if (stop) throw new NotSendable(`${stop.title}. Mend that first.`);
-  const loads = loadsOf(docket.product.copies, planned);
+  const loads = loadsOf(planned);
   for (const { machine } of loads) {
     const known = shop.machines.find((m) => m.id === machine.id);
     if (!known)

@@ -17,7 +17,7 @@ import type { Delivery } from './tables/deliveries';
 
 /** The load that a delivery is; one accepted before there were several was all of one. */
 export const loadOf = (d: Delivery, planned: Plan): Load => {
-  const loads = loadsOf(d.docket.product.copies, planned);
+  const loads = loadsOf(planned);
   const load = loads[d.run ?? 0] ?? loads[0]!;
   return (d.part && partOf(load, d.part, d.docket.send)) ?? load;
 };

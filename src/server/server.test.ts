@@ -12,7 +12,7 @@ import {
   type PrinterJob,
 } from '../machines';
 import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
-import { stepOf } from '../core';
+import { isKind, stepOf } from '../core';
 import { coverOn, SHOP } from '../core/testing';
 import { folders } from './config';
 import { closeDatabase, sql, transaction } from './db';
@@ -400,6 +400,7 @@ describe('a job of several files and stocks', () => {
   it('was stored by version 1 or 2 and is read', async () => {
     const { id } = await newJob(8);
     const { docket } = (await readJob(sql, id))!;
+    if (!isKind(docket, 'bound')) throw new Error('It is no book.');
     const { binding, fold, sections, trims, ...product } = docket.product;
     const stitcher = stepOf(docket.finish, 'stitch')!.machine;
     const { mostSheets, ...stitches } = stitcher;

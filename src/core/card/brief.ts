@@ -1,5 +1,5 @@
-import type { Docket } from '../docket';
-import { countedPages, rulesOf, type BookPlan } from '../makeup';
+import type { Docket, DocketOf, FlatProduct, ProductKind } from '../docket';
+import { countedPages, inSequence, rulesOf, type BookPlan } from '../makeup';
 import { dayText, formatLength, nameSize, wholeNumber, type Unit } from '../measure';
 import { wholeSheets, type Plan } from '../sheet';
 import { foldName, saidProduct, saidSections } from './said';
@@ -19,26 +19,85 @@ function between({ sections }: BookPlan): string[] {
   });
 }
 
-/** The job as one plain sentence, as one says it on the telephone. */
-export function briefText(docket: Docket, plan: Plan, unit: Unit): string {
-  const { product, sheet, customer, due } = docket;
+const bleedSaid = (bleed: number, unit: Unit): string =>
+  bleed === 0 ? 'no bleed' : `${formatLength(bleed, unit)} bleed`;
+
+const upSaid = ({ sheets }: Pick<Plan, 'sheets'>): string => `${counted(sheets.main.lay.downs.length)} up`;
+
+function bookWords(docket: DocketOf<'bound'>, plan: Plan<'bound'>, unit: Unit): string[] {
+  const { product, sheet } = docket;
   const { binding, piece } = saidProduct(docket);
   const pages = countedPages(plan.product);
   const folded = rulesOf(product.binding).made === 'folded';
-  const up = plan.sheets.main.lay.downs.length;
   const parts = between(plan.product);
   const stocks = new Set(product.stocks.map((s) => s.stock.name));
-  const words = [
+  return [
     `${wholeNumber(product.copies)} ${product.copies === 1 ? 'copy' : 'copies'} of ${article(pages)} ${wholeNumber(pages)}-page`,
     `${binding} ${piece}`,
     nameSize(product.finished, unit),
     folded ? `as a ${foldName(plan)}` : product.bound === 'top' ? 'bound at the top' : `bound on the ${product.bound}`,
-    wholeSheets(plan) ? 'not trimmed' : product.bleed === 0 ? 'no bleed' : `${formatLength(product.bleed, unit)} bleed`,
+    wholeSheets(plan) ? 'not trimmed' : bleedSaid(product.bleed, unit),
     `on ${sheet.stock.name} ${sheet.stock.format}${stocks.size > 0 ? ` and ${[...stocks].join(', ')}` : ''}`,
     ...(product.cover.kind === 'separate' ? [`cover on ${product.cover.stock.name}`] : []),
     ...(parts.length > 0 ? [`with ${parts.join(' and ')}`] : []),
     ...(plan.product.sections.length > 1 ? [`in ${saidSections(plan.product)} pages`] : []),
-    `${counted(up)} up`,
+    upSaid(plan),
+  ];
+}
+
+/** In which order pieces lie, as the brief says it. */
+export function orderSaid({ order }: Pick<FlatProduct, 'order'>): string {
+  switch (order.kind) {
+    case 'repeat':
+      return 'each on sheets of its own';
+    case 'shared':
+      return 'sharing sheets';
+    case 'sequence':
+      return `in sequence ${order.way}`;
+    case 'stack':
+      return 'cut and stacked';
+    case 'pads':
+      return `as pads of ${order.of}`;
+  }
+}
+
+/** What flat work is of: `a two-sided card`, `48 one-sided tickets`; in a sequence one of each is a set. */
+export function piecesSaid({ what, sides }: Pick<FlatProduct, 'what' | 'sides'>, count: number): string {
+  const sided = `${sides === 'two' ? 'two' : 'one'}-sided`;
+  return count === 1 ? `a ${sided} ${what}` : `${wholeNumber(count)} ${sided} ${what}s`;
+}
+
+/** `600 of`, `3 sets of`; where each piece has a number of its own, all of them together. */
+export function copiesSaid(product: FlatProduct, { pieces }: Pick<Plan, 'pieces'>): string {
+  const n = pieces.length;
+  if (n > 1 && inSequence(product)) return `${wholeNumber(product.copies)} ${product.copies === 1 ? 'set' : 'sets'} of`;
+  return product.quantities.length > 0 && n > 1 ? 'several of each of' : `${wholeNumber(product.copies)} of`;
+}
+
+function flatWords(docket: DocketOf<'flat'>, plan: Plan<'flat'>, unit: Unit): string[] {
+  const { product, sheet } = docket;
+  const { length } = plan.pieces;
+  return [
+    `${copiesSaid(product, plan)} ${piecesSaid(product, length)}`,
+    nameSize(product.finished, unit),
+    bleedSaid(product.bleed, unit),
+    ...(product.mirrored ? ['mirrored'] : []),
+    `on ${sheet.stock.name} ${sheet.stock.format}`,
+    upSaid(plan),
+    ...(length > 1 ? [orderSaid(product)] : []),
+  ];
+}
+
+const WORDS = { bound: bookWords, flat: flatWords } as const satisfies {
+  readonly [K in ProductKind]: (docket: DocketOf<K>, plan: Plan<K>, unit: Unit) => string[];
+};
+type Words = (docket: Docket, plan: Plan, unit: Unit) => string[];
+
+/** The job as one plain sentence, as one says it on the telephone. */
+export function briefText(docket: Docket, plan: Plan, unit: Unit): string {
+  const { product, sheet, customer, due } = docket;
+  const words = [
+    ...(WORDS[product.kind] as Words)(docket, plan, unit),
     `run on ${sheet.machine.name}`,
     ...(customer ? [`for ${customer}`] : []),
     ...(due ? [`by ${dayText(due)}`] : []),

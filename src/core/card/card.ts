@@ -51,6 +51,8 @@ const PROCESSES = {
 const TRAVELS: readonly Figure['key'][] = ['up', 'goodSheets', 'spoilage', 'sheets', 'spine', 'creep', 'printTime'];
 /** Small pages on a card. */
 const SHOWN = 8;
+/** Places that are looked through for them: further on there are no other pages than these. */
+const SEARCHED = 200;
 
 function stocksOf({ stocks, machine }: Load, times: number): CardStock[] {
   const counted = new Map<string, CardStock>();
@@ -76,7 +78,7 @@ export function jobCard(
 ): JobCard {
   const { copies } = docket.product;
   const main = plan.sheets.main;
-  const pages = Array.from({ length: plan.product.pages.length }, (_, i) => plan.content.at(i + 1))
+  const pages = Array.from({ length: Math.min(plan.content.places, SEARCHED) }, (_, i) => plan.content.at(i + 1))
     .flatMap(({ page, label }) => (page ? [{ file: page.file, page: page.page, label }] : []))
     .slice(0, SHOWN);
   return {
@@ -85,7 +87,7 @@ export function jobCard(
     customer: docket.customer,
     due: docket.due,
     brief: briefText(docket, plan, unit),
-    loads: loadsOf(copies, plan).map((load) => {
+    loads: loadsOf(plan).map((load) => {
       const { times } = sentOf(load, docket.send);
       const n = load.sheets.length;
       return {

@@ -1,9 +1,9 @@
-import type { Docket } from '../docket';
+import type { DocketOf } from '../docket';
 import { rulesOf, type BookPlan } from '../makeup';
 import type { Plan } from '../sheet';
 
 /** How the brief says the piece: `saddle-stitched booklet`, `wire-bound calendar`. */
-export function saidProduct({ artwork, product }: Pick<Docket, 'artwork' | 'product'>): {
+export function saidProduct({ artwork, product }: Pick<DocketOf<'bound'>, 'artwork' | 'product'>): {
   readonly binding: string;
   readonly piece: string;
 } {
@@ -19,5 +19,5 @@ export function saidSections({ sections }: Pick<BookPlan, 'sections'>): string {
 }
 
 /** How the piece is folded, in words. */
-export const foldName = ({ product, sheets }: Plan): string =>
+export const foldName = ({ product, sheets }: Plan<'bound'>): string =>
   product.sections[sheets.main.pieces[0]!]!.way.name.toLowerCase();

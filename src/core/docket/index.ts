@@ -1,4 +1,5 @@
 export * from './bound';
+export * from './flat';
 export * from './marks';
 export * from './finish';
 export * from './schema';

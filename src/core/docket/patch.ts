@@ -29,6 +29,8 @@ function merge(base: unknown, patch: unknown): unknown {
 }
 
 /** The docket with the change made. Does not check it; see {@link checkedPatch}. */
+export function patched<D extends Docket>(docket: D, patch: NoInfer<Patch<D>>): D;
+export function patched(docket: Docket, patch: Patch): Docket;
 export function patched(docket: Docket, patch: Patch): Docket {
   return merge(docket, patch) as Docket;
 }

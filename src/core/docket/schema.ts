@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { BoundProduct, Imposed } from './bound';
 import { Finish } from './finish';
+import { FlatProduct, MOST_UP } from './flat';
 import { MarksWish } from './marks';
 import { Machine, Stock } from '../shop';
 
@@ -44,7 +45,7 @@ export type ArtworkWish = z.infer<typeof ArtworkWish>;
 export const SheetWish = z.strictObject({
   stock: Stock,
   machine: Machine,
-  up: z.union([z.enum(['one', 'most']), z.int().min(1).max(100)]),
+  up: z.union([z.enum(['one', 'most']), z.int().min(1).max(MOST_UP)]),
   turn: z.enum(['machine', 'turn', 'tumble']),
   work: z
     .enum(['sheetwise', 'work-and-turn', 'work-and-tumble', 'perfecting', 'one-sided'])
@@ -58,7 +59,7 @@ export const SheetWish = z.strictObject({
 export type SheetWish = z.infer<typeof SheetWish>;
 
 /** What is made: a union by kind, one file each. */
-export const Product = z.discriminatedUnion('kind', [BoundProduct]);
+export const Product = z.discriminatedUnion('kind', [BoundProduct, FlatProduct]);
 export type Product = z.infer<typeof Product>;
 export type ProductKind = Product['kind'];
 export type ProductOf<K extends ProductKind> = Extract<Product, { kind: K }>;
@@ -94,6 +95,10 @@ export const Docket = z.strictObject({
 export type Docket = z.infer<typeof Docket>;
 /** The docket of one kind of product. */
 export type DocketOf<K extends ProductKind> = Omit<Docket, 'product'> & { product: ProductOf<K> };
+
+/** Whether a docket is of a kind of product. */
+export const isKind = <K extends ProductKind>(docket: Docket, kind: K): docket is DocketOf<K> =>
+  docket.product.kind === kind;
 
 /** The JSON Schema (2020-12) of the docket file. */
 export const docketJsonSchema = (): object => z.toJSONSchema(Docket, { target: 'draft-2020-12', io: 'input' });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkedPatch, patched, type Docket, type Patch } from '../docket';
+import { patched, type DocketOf, type Patch as AnyPatch } from '../docket';
 import { stepOn } from '../finishing';
 import type { Shop } from '../shop';
 import {
@@ -8,6 +8,7 @@ import {
   BINDER as KNOT,
   BOARD,
   coverOn,
+  changed,
   docketFor,
   FOLDER as WREN,
   look as looked,
@@ -15,6 +16,9 @@ import {
   SHOP,
   type Looked,
 } from '../testing';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
 
 const BINDER = { ...KNOT, name: 'Knot', thickest: 20 };
 const FOLDER = { ...WREN, name: 'Wren', mostFolds: 2 };
@@ -121,7 +125,7 @@ describe('findings of bound work', () => {
     });
     const f = findings.find((x) => x.id === 'part-section')!;
     expect(f.title).toBe('A part section comes last');
-    const after = checkedPatch(docket, f.remedies[0]!.patch);
+    const after = changed(docket, f.remedies[0]!.patch);
     expect(after.product.sections).toMatchObject({
       list: [{ fold: '8-right-angle' }, { fold: '4-single' }, { fold: '8-right-angle' }],
     });
@@ -130,7 +134,7 @@ describe('findings of bound work', () => {
     const { docket, findings } = look(16, { product: { stocks: [{ from: 1, to: 2, stock: BOARD }] } });
     const f = findings.find((x) => x.id === 'stock-in-section')!;
     expect(f.detail).toContain('Pages 15–16 are wished');
-    const whole = checkedPatch(docket, f.remedies[0]!.patch);
+    const whole = changed(docket, f.remedies[0]!.patch);
     expect(whole.product.stocks.map((r) => [r.from, r.to])).toEqual([
       [1, 2],
       [15, 16],
@@ -244,7 +248,7 @@ describe('findings of bound work', () => {
     expect(f.title).toBe('The press changes weight 5 times a copy');
     expect(f.detail).toContain('Plain 90, then Board 300');
     const { docket } = look(12, wish(true));
-    expect(checkedPatch(docket, f.remedies[0]!.patch).sheet.machine.mixes).toBe(false);
+    expect(changed(docket, f.remedies[0]!.patch).sheet.machine.mixes).toBe(false);
     expect(find('weight-order', 12, wish(false))).toBeUndefined();
   });
 
@@ -272,7 +276,7 @@ describe('findings of bound work', () => {
           });
           const artwork = artworkOf(pages);
           for (const remedy of findings.find((f) => f.id === 'blanks')?.remedies ?? []) {
-            const after = checkedPatch(docket, remedy.patch);
+            const after = changed(docket, remedy.patch);
             const { plan: it, findings: again } = looked(after, artwork, shop);
             const blank = it.product.pages.filter((p) => p.kind === 'blank').map((p) => p.label);
             expect(again.find((f) => f.id === 'blanks')!.detail).toContain(`As it stands, ${remedy.detail}.`);
@@ -331,7 +335,7 @@ describe('findings of bound work', () => {
             },
             sheet: { fill, work },
           });
-          for (const f of findings) for (const r of f.remedies) checkedPatch(docket, r.patch);
+          for (const f of findings) for (const r of f.remedies) changed(docket, r.patch);
         },
       ),
       { numRuns: 120 },

@@ -1,8 +1,9 @@
 import type { Patch, Product, ProductKind, ProductOf } from '../docket';
 import type { ProductPlan, ProductPlans } from '../makeup';
 import { BOUND } from './bound';
+import { FLAT } from './flat';
 import { accepting as acceptingOf, withAccepted } from './accepted';
-import { STATIONS, type Finding, type Inspected, type InspectedBook } from './kinds';
+import { STATIONS, type Finding, type Inspected, type InspectedBook, type InspectedFlat } from './kinds';
 import { SHARED } from './shared';
 
 export { openLooks, reopening } from './accepted';
@@ -16,6 +17,10 @@ const OF_PRODUCT: {
   bound: (it, product, book) => {
     const looked: InspectedBook = { ...it, product, book };
     return BOUND.flatMap((check) => check(looked));
+  },
+  flat: (it, product, flat) => {
+    const looked: InspectedFlat = { ...it, product, flat };
+    return FLAT.flatMap((check) => check(looked));
   },
 };
 

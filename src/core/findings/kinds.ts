@@ -1,6 +1,6 @@
-import type { Artwork, BoundProduct, Docket, Patch } from '../docket';
+import type { Artwork, BoundProduct, Docket, FlatProduct, Patch } from '../docket';
 import type { Marks } from '../marks';
-import type { BookPlan } from '../makeup';
+import type { BookPlan, FlatPlan } from '../makeup';
 import type { Unit } from '../measure';
 import type { Plan } from '../sheet';
 import type { Shop } from '../shop';
@@ -60,6 +60,12 @@ export interface Inspected {
 export interface InspectedBook extends Inspected {
   readonly product: BoundProduct;
   readonly book: BookPlan;
+}
+
+/** What a check of flat work may look at. */
+export interface InspectedFlat extends Inspected {
+  readonly product: FlatProduct;
+  readonly flat: FlatPlan;
 }
 
 export type Check<I extends Inspected = Inspected> = (it: I) => readonly Finding[];

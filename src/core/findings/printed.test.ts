@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { patched, type Docket, type Patch } from '../docket';
+import { patched, type DocketOf, type Patch as AnyPatch } from '../docket';
 import { artworkOf, BOARD, coverOn, docketFor, look, SHOP, type Looked } from '../testing';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
 
 const BIG = { ...SHOP.stocks[0]!, id: 'big', format: 'big', width: 900, height: 1400 };
 const MACHINE = { ...SHOP.machines[0]!, largest: { width: 3000, height: 3000 } };

@@ -1,11 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { patched, type Docket, type PageFacts, type Patch } from '../docket';
+import { patched, type DocketOf, type PageFacts, type Patch as AnyPatch } from '../docket';
 import { cutsOf, isCuttable } from '../cutting';
 import { foldedOnly, isOpenSize } from '../makeup';
 import { boundsOf, rect } from '../measure';
-import { cheapestStock, newDocket, stockPlans } from '../propose';
+import { cheapestStock, stockPlans } from '../propose';
 import { whiteEdges, widestWhite } from '../sheet';
 import { artworkOf, BOARD, coverOn, docketFor, look as looked, page, SHOP, type Looked } from '../testing';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
 
 /** Booklets that are folded and not trimmed. Plover does not print 4 mm at every edge. */
 
@@ -48,7 +51,7 @@ describe('a stock of the open booklet’s own size', () => {
   });
   it('is not what a new docket is planned on, though it costs least, unless that is wished', () => {
     const artwork = artworkOf(16);
-    const docket = newDocket('x', { name: 'x.pdf' }, artwork, SHOP, '2026-01-02');
+    const docket = docketFor(artwork);
     expect(docket.sheet.stock.id).toBe('sra3');
     const wished = patched(docket, { product: { trimming: 'folded', copies: 1 } });
     expect(cheapestStock(wished, artwork, SHOP)!.id).toBe('a4');
@@ -122,7 +125,8 @@ describe('what is said of it', () => {
     expect([f.severity, f.title]).toEqual(['look', 'Folded, not trimmed: 4 mm at the edges stay white']);
     expect(f.detail).toContain('stands out 0.33 mm');
     expect(f.remedies.map((r) => r.label)).toEqual(['Folded, not trimmed', 'Print on Plain 90 SRA3 and trim']);
-    for (const { patch } of f.remedies) expect(find('white-edge', OFFICE, patch)?.severity ?? 'gone').not.toBe('look');
+    for (const { patch } of f.remedies)
+      expect(find('white-edge', OFFICE, patch as Patch)?.severity ?? 'gone').not.toBe('look');
     expect(find('white-edge', OFFICE, FOLDED)!.severity).toBe('fine');
     expect(find('white-edge')).toBeUndefined();
   });

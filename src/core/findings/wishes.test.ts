@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { patched, type Docket, type Patch } from '../docket';
+import { patched, type DocketOf, type Patch as AnyPatch } from '../docket';
 import { plan } from '../sheet';
 import {
   artworkOf,
@@ -14,6 +14,9 @@ import {
   type Looked,
 } from '../testing';
 import type { Shop } from '../shop';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
 
 /** Wishes that cannot be kept as they stand: each is told of, and none is dropped. */
 
@@ -34,7 +37,9 @@ const find = (id: string, pages: number, patch: Patch): Finding | undefined =>
 function mends(id: string, pages: number, patch: Patch): string[] {
   const f = find(id, pages, patch)!;
   for (const { patch: remedy } of f.remedies)
-    expect(look(pages, patch, remedy).findings.filter((g) => g.id === id && g.severity !== 'fine')).toEqual([]);
+    expect(look(pages, patch, remedy as Patch).findings.filter((g) => g.id === id && g.severity !== 'fine')).toEqual(
+      [],
+    );
   return f.remedies.map((r) => r.label);
 }
 
@@ -126,7 +131,7 @@ describe('leaves that stand between', () => {
     const before = look(8, { product });
     const wished = before.findings.find((f) => f.id === 'blank-before-leaf')!.remedies.at(-1)!;
     expect(wished.label).toBe('The blanks are wished');
-    const after = look(8, { product }, wished.patch);
+    const after = look(8, { product }, wished.patch as Patch);
     const said = (l: typeof before): string[] => l.plan.product.pages.map((p) => `${p.kind} ${p.ref?.page ?? ''}`);
     expect(said(after)).toEqual(said(before));
     expect(after.findings.some((f) => f.id === 'blank-before-leaf')).toBe(false);
@@ -217,8 +222,8 @@ describe('artwork that is taken apart', () => {
         p.ref ? `${p.ref.page}${'lr'[p.ref.part!.column]}` : '–',
       );
     // 2|3 and 4|5 face each other
-    expect(halves(cover!.patch)).toEqual(['1r', '2l', '2r', '3l', '3r', '1l', '–', '–']);
-    expect(halves(blank!.patch).slice(0, 7)).toEqual(['–', '1l', '1r', '2l', '2r', '3l', '3r']);
+    expect(halves(cover!.patch as Patch)).toEqual(['1r', '2l', '2r', '3l', '3r', '1l', '–', '–']);
+    expect(halves(blank!.patch as Patch).slice(0, 7)).toEqual(['–', '1l', '1r', '2l', '2r', '3l', '3r']);
   });
 });
 

@@ -4,8 +4,8 @@ import { runsOf, type Plan } from '../sheet';
 import type { Limit, ProcessRule } from './rules';
 
 /** What is cut flat: runs by the lay of their sheets, with the cuts that each pile takes. */
-function piles(plan: Plan, copies: number): { cuts: readonly Cut[]; height: number }[] {
-  return runsOf(copies, plan).flatMap((run) => {
+function piles(plan: Plan): { cuts: readonly Cut[]; height: number }[] {
+  return runsOf(plan).flatMap((run) => {
     const { program } = cutsOf(plan.sheets.at(run.sheets[0]! - 1).lay);
     return isCuttable(program) && program.cuts.length > 0
       ? [{ cuts: program.cuts, height: run.good * run.stock.caliper }]
@@ -24,8 +24,8 @@ export const cut: ProcessRule<'cut'> = {
       const { program } = cutsOf(lay);
       return !isCuttable(program) || program.cuts.length > 0;
     }),
-  amount: (plan, copies, { lift }) => {
-    const lifts = piles(plan, copies).map((p) => ({ n: p.cuts.length, lifts: Math.ceil(p.height / lift - EPSILON) }));
+  amount: (plan, _, { lift }) => {
+    const lifts = piles(plan).map((p) => ({ n: p.cuts.length, lifts: Math.ceil(p.height / lift - EPSILON) }));
     const count = lifts.reduce((t, p) => t + p.n * p.lifts, 0);
     const terms = lifts.map((p) => `${p.lifts} ${p.lifts === 1 ? 'lift' : 'lifts'} × ${p.n}`).join(' + ') || '0';
     return { count, of: 'cuts', sum: `${terms} ${lifts.at(-1)?.n === 1 ? 'cut' : 'cuts'}` };

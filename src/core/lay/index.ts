@@ -1,4 +1,5 @@
 export * from './fit';
 export * from './turn';
 export * from './lay';
+export { arrangementsIn, type Arrangement } from './cut-out';
 export * from './fold-lines';

@@ -1,10 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { patched, type Docket, type Patch } from '../docket';
+import { patched, type DocketOf, type Patch as AnyPatch } from '../docket';
 import { SINGLE, turnedWay } from '../fold';
 import { sectionShape, type Shape } from '../makeup';
 import { rectThrough } from '../measure';
 import { artworkOf, docketFor, SHOP } from '../testing';
 import { layingOf, layOf, onForm, withMargin, type Lay } from '.';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
 
 function wished(...patches: Patch[]): { docket: Docket; shape: Shape; lay: Lay } {
   const docket = patches.reduce<Docket>((d, p) => patched(d, p), docketFor(artworkOf(4)));

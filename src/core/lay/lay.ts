@@ -1,5 +1,5 @@
-import type { SheetWish } from '../docket';
-import type { Shape } from '../makeup';
+import { MOST_UP, type SheetWish } from '../docket';
+import type { LayStyle, Shape } from '../makeup';
 import {
   addTurns,
   contains,
@@ -18,6 +18,7 @@ import {
   type Size,
 } from '../measure';
 import type { Turn } from '../shop';
+import { arrangementsIn, limited, placedAt, placesOf, type Arrangement } from './cut-out';
 import { gridIn, type Grid } from './fit';
 import { printableArea, throughSheet, turnFor, yieldOf, type Work } from './turn';
 
@@ -30,6 +31,10 @@ export interface LayDown {
   readonly trim: Rect;
   /** The paper it needs outside them, as it lies. */
   readonly margin: Edges;
+  /** What of the sheet it may print on, where a neighbour's bleed meets its own; null for all that it clips to. */
+  readonly reach: Rect | null;
+  /** Which place of the sheet that is as they are counted, empty ones with them, from 1. */
+  readonly place: number;
 }
 
 /** The plate of a press, which is larger than its paper: where the paper lies on it, from the plate's lower left. */
@@ -61,13 +66,13 @@ export interface Lay {
   readonly fits: boolean;
   /** Where it is one block of equal pieces; null where it is not. */
   readonly grid: LaidGrid | null;
+  readonly style: LayStyle;
+  /** Places that are kept empty. */
+  readonly emptied: readonly { readonly place: number; readonly trim: Rect }[];
 }
 
 /** What of a sheet's wishes its lay depends on. */
 export type LayWish = Pick<SheetWish, 'stock' | 'machine' | 'up' | 'turn' | 'work' | 'fill'>;
-
-/** Pieces on a sheet at most: no guillotine and no hand cuts more. */
-export const MOST_UP = 500;
 
 /** The paper, and what of it can be printed. */
 type Paper = Pick<Lay, 'paper' | 'plate' | 'turn' | 'work' | 'printable' | 'bothSides'>;
@@ -145,13 +150,14 @@ function bestTry(shape: Shape, { up, fill }: LayWish, area: Rect): Try {
  * Lays as many of a shape on a sheet as are wished for and fit, in one block of columns and rows, in the middle of the
  * sheet or as near to it as the printable part lets them.
  */
-export function layOf(shape: Shape, wish: LayWish): Lay {
+export function layOf(shape: Shape, wish: LayWish, style: LayStyle = BLOCK): Lay {
   const paper = paperOf(wish);
+  if (style.kind === 'cut-out') return cutOutOf(paper, shape, wish, style);
   const { area, whole } = roomFor(paper, shape);
   const headToTail = wish.fill === 'come-and-go';
   const chosen = bestTry(shape, wish, area);
   const fits = countOf(chosen) > 0;
-  const grid = fits ? limited(chosen.grid, wish.up) : { columns: 1, rows: 1 };
+  const grid = fits ? limited(chosen.grid, mostOf(wish.up)) : { columns: 1, rows: 1 };
   const { piece, margin, trim, turns } = chosen;
   const x0 = centred(whole.width, grid.columns * piece.width, area.x, area.width);
   const y0 = centred(whole.height, grid.rows * piece.height, area.y, area.height);
@@ -167,31 +173,93 @@ export function layOf(shape: Shape, wish: LayWish): Lay {
         at: laidAt(shape.size, lies, x, y),
         trim: rect(x, y, trim.width, trim.height),
         margin: edgesTurned(shape.margin, lies),
+        reach: null,
+        place: downs.length + 1,
       });
     }
-  return { ...paper, downs, fits, grid: { ...grid, sideways: turns === 1 } };
+  return { ...paper, downs, fits, grid: { ...grid, sideways: turns === 1 }, style, emptied: [] };
+}
+
+const BLOCK: LayStyle = { kind: 'block' };
+
+/** Between two limits; the lower one where they are the wrong way round. */
+const held = (v: number, least: number, most: number): number => Math.max(least, Math.min(v, most));
+
+/** One piece in the middle where none fits, to be looked at. */
+function tooLarge(shape: Shape, area: Size): Arrangement {
+  const sideways = { width: shape.size.height, height: shape.size.width };
+  const turns = overhang(sideways, area) < overhang(shape.size, area) - EPSILON ? 1 : 0;
+  return {
+    split: null,
+    blocks: [{ columns: 1, rows: 1, turns, x: 0, y: 0 }],
+    size: sizeTurned(shape.size, turns),
+    up: 1,
+    cuts: 4,
+  };
+}
+
+/** Lays out pieces that are cut out at their trims, in the middle of the sheet or moved from there as far as it prints. */
+function cutOutOf(paper: Paper, shape: Shape, wish: LayWish, style: Extract<LayStyle, { kind: 'cut-out' }>): Lay {
+  const { area, whole } = roomFor(paper, shape);
+  const [best] = arrangementsIn(area, shape, style, mostOf(wish.up));
+  const arrangement = best ?? tooLarge(shape, area);
+  const { bleed, lies } = style;
+  const along = (whole: number, block: number, from: number, room: number, moved: number): number => {
+    const needs = block + 2 * bleed;
+    const middle = centred(whole, needs, from, room);
+    return bleed + (best ? held(middle + moved, from, from + room - needs) : middle);
+  };
+  const { size, blocks } = arrangement;
+  const x = along(whole.width, size.width, area.x, area.width, lies.offset.x);
+  const y = along(whole.height, size.height, area.y, area.height, lies.offset.y);
+  const empty = new Set(lies.singles.flatMap((s) => (s.empty ? [s.place] : [])));
+  const places = placesOf(arrangement, shape, style, x, y);
+  // a sheet with nothing on it is none: the first place is kept where all were emptied
+  const kept = places.filter((p) => !empty.has(p.number));
+  const laid = kept.length > 0 ? kept : places.slice(0, 1);
+  const downs = laid.map((p): LayDown => {
+    const { trim, reach, number } = p;
+    return {
+      shape,
+      at: placedAt(shape, p),
+      trim,
+      margin: {
+        left: trim.x - reach.x,
+        right: reach.x + reach.width - trim.x - trim.width,
+        bottom: trim.y - reach.y,
+        top: reach.y + reach.height - trim.y - trim.height,
+      },
+      reach,
+      place: number,
+    };
+  });
+  const [only] = blocks;
+  return {
+    ...paper,
+    downs,
+    fits: best !== undefined,
+    grid: blocks.length === 1 ? { columns: only!.columns, rows: only!.rows, sideways: only!.turns === 1 } : null,
+    style,
+    emptied: places.flatMap(({ number, trim }) =>
+      laid.some((p) => p.number === number) ? [] : [{ place: number, trim }],
+    ),
+  };
 }
 
 /** How many of a shape lie on a sheet. */
-export function layingOf(wish: LayWish, shape: Shape): { up: number; fits: boolean } {
+export function layingOf(wish: LayWish, shape: Shape, style: LayStyle = BLOCK): { up: number; fits: boolean } {
+  if (style.kind === 'cut-out') {
+    const { downs, fits } = layOf(shape, wish, style);
+    return { up: downs.length, fits };
+  }
   const { area } = roomFor(paperOf(wish), shape);
   const chosen = bestTry(shape, wish, area);
   if (countOf(chosen) === 0) return { up: 1, fits: false };
-  const { columns, rows } = limited(chosen.grid, wish.up);
+  const { columns, rows } = limited(chosen.grid, mostOf(wish.up));
   return { up: columns * rows, fits: true };
 }
 
-/** As many of the grid's places as are wished for: the fullest rectangle of not more. */
-function limited(grid: Grid, up: LayWish['up']): Grid {
-  const n = up === 'one' ? 1 : up === 'most' ? MOST_UP : up;
-  if (n >= grid.columns * grid.rows) return grid;
-  let best: Grid = { columns: 1, rows: 1 };
-  for (let columns = 1; columns <= Math.min(n, grid.columns); columns++) {
-    const rows = Math.min(grid.rows, Math.floor(n / columns));
-    if (columns * rows > best.columns * best.rows) best = { columns, rows };
-  }
-  return best;
-}
+const mostOf = (up: LayWish['up']): number => (up === 'one' ? 1 : up === 'most' ? MOST_UP : up);
 
 const evened = (e: Edges): Edges => {
   const x = Math.max(e.left, e.right);

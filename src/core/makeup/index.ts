@@ -1,21 +1,24 @@
 import type { Artwork, Docket, DocketOf, ProductKind } from '../docket';
 import { makeUpBook, type BookPlan } from './bound';
+import { makeUpFlat, type FlatPlan } from './flat';
 import type { Laying, MadeUp } from './piece';
 
 export * from './piece';
 export * from './placing';
 export * from './bound';
+export * from './flat';
 
 /** What is known of each kind of product when it is made up. */
 export interface ProductPlans {
   readonly bound: BookPlan;
+  readonly flat: FlatPlan;
 }
 export type ProductPlan = ProductPlans[ProductKind];
 
 /** How each kind of product is made up: its pieces and their content. */
 const PRODUCTS: {
   readonly [K in ProductKind]: (docket: DocketOf<K>, artwork: Artwork, laying: Laying) => MadeUp<ProductPlans[K]>;
-} = { bound: makeUpBook };
+} = { bound: makeUpBook, flat: makeUpFlat };
 
 /** As those see it that treat all products alike. */
 type Making = (docket: Docket, artwork: Artwork, laying: Laying) => MadeUp<ProductPlan>;

@@ -1,4 +1,4 @@
-import type { Process, SheetWish } from '../docket';
+import type { Lies, Process, SheetWish } from '../docket';
 import type { Edges, InUnits, Matrix, Outline, QuarterTurns, Rect, Size } from '../measure';
 import type { PageRef } from '../pages';
 import type { Machine, Stock } from '../shop';
@@ -121,7 +121,27 @@ export interface Content {
 }
 
 /** How pieces follow each other where several lie on a sheet. */
-export type Order = SheetWish['fill'] | 'stack';
+export type Order = SheetWish['fill'] | 'stack' | 'shared';
+
+/** What is done with places that nothing is left for: they stay empty, or what is there comes again. */
+export type Last = 'blanks' | 'repeats' | 'smaller-lot';
+
+/** How pieces of a shape lie beside each other. */
+export type LayStyle =
+  /** Each with all its margin, in one block. */
+  | { readonly kind: 'block' }
+  /** Cut out at their trims, with gaps that neighbours share. */
+  | {
+      readonly kind: 'cut-out';
+      readonly bleed: number;
+      /** Between columns and between rows, mm. */
+      readonly gap: { readonly across: number; readonly down: number };
+      readonly lies: Lies;
+      /** In which order its places are counted. */
+      readonly counted: 'across' | 'down';
+      /** How many sheets the gang is printed on with so many on each: fewest are best. */
+      readonly sheets: (up: number) => number;
+    };
 
 /** Pieces of one shape, stock and machine that may share sheets. */
 export interface Gang {
@@ -135,6 +155,12 @@ export interface Gang {
   readonly order: Order;
   /** Stacks: how many sheets are cut at once at most. */
   readonly lift: number;
+  /** Stacks: whether every pile is of exactly so many leaves, as pads are. */
+  readonly exact: boolean;
+  readonly last: Last;
+  /** Shared: how many unlike sheets there may be. */
+  readonly forms: number | 'fewest-sheets';
+  readonly style: LayStyle;
   /** Come-and-go: the piece that lies head to tail with each. */
   readonly partner: (piece: number) => number;
   /** The sheet they are laid on: the docket's, with their own stock and machine. */

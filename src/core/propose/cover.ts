@@ -1,4 +1,4 @@
-import type { Artwork, Cover, Docket, Patch } from '../docket';
+import type { Artwork, Cover, Docket, DocketOf, Patch } from '../docket';
 import { pagesIn } from '../pages';
 import type { Shop, Stock } from '../shop';
 
@@ -18,7 +18,7 @@ function coverStock({ sheet }: Docket, { stocks }: Pick<Shop, 'stocks'>): Stock 
  * @param from `text`, or the number of the further file from 1
  */
 export function coverPatch(
-  docket: Docket,
+  docket: DocketOf<'bound'>,
   artwork: Artwork,
   from: OwnCover['from'],
   shop: Pick<Shop, 'stocks'>,

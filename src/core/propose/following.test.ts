@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { bindingPatch } from '../finishing';
 import { BINDING_CHOICES } from '../makeup';
-import { patched, type Artwork, type Docket, type Patch } from '../docket';
-import { artworkOf, BOARD, docketFor, look, page, SHOP } from '../testing';
+import { patched, type Artwork, type DocketOf, type Patch as AnyPatch } from '../docket';
+import { artworkOf, BOARD, changed, docketFor, look, page, SHOP } from '../testing';
 import { chaptersFrom, cheapestStock, coverPatch, placedFor, sizePatch, withStockFor } from '.';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
 
 const A4 = { width: 210, height: 297 };
 const A5 = { width: 148, height: 210 };
@@ -118,7 +121,7 @@ describe('a cover from a file', () => {
   it('is on the heaviest stock as large as the text’s, and one that stands keeps its wishes', () => {
     const docket = docketFor(text);
     const stocks = [...SHOP.stocks, BOARD, { ...BOARD, id: 'small', grammage: 400, width: 210, height: 297 }];
-    const first = patched(docket, coverPatch(docket, with_(A5), 1, { stocks }));
+    const first = changed(docket, coverPatch(docket, with_(A5), 1, { stocks }));
     expect(first.product.cover).toMatchObject({
       kind: 'separate',
       from: 1,
@@ -127,7 +130,7 @@ describe('a cover from a file', () => {
       hinge: 6,
     });
     const flapped = patched(first, { product: { cover: { flaps: 80, hinge: 4 } } });
-    expect(patched(flapped, coverPatch(flapped, text, 'text', { stocks })).product.cover).toMatchObject({
+    expect(changed(flapped, coverPatch(flapped, text, 'text', { stocks })).product.cover).toMatchObject({
       from: 'text',
       printed: 'both',
       flaps: 80,

@@ -60,7 +60,7 @@ export function sizePatch(docket: Docket, artwork: Artwork, finished: Size): Pat
   const now = bleedAt(scaleTo({ ...wish, fit: placed }, own, finished));
   const follows = has >= 0.5 && Math.abs(product.bleed - was) < 0.05 && now !== product.bleed;
   return {
-    product: { finished, ...(follows ? { bleed: now, endBleed: null } : {}) },
+    product: { finished, ...(follows ? { bleed: now, ...(product.kind === 'bound' ? { endBleed: null } : {}) } : {}) },
     ...(placed === wish.fit ? {} : { artwork: { fit: placed } }),
   };
 }

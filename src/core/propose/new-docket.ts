@@ -1,6 +1,17 @@
 import type * as z from 'zod';
-import { artworkBleed, artworkSize, Docket, VERSION, type Artwork, type FileRef } from '../docket';
+import {
+  artworkBleed,
+  artworkSize,
+  Docket,
+  Product,
+  VERSION,
+  type Artwork,
+  type FileRef,
+  type Patch,
+  type ProductKind,
+} from '../docket';
 import { routeFor } from '../finishing';
+import type { Size } from '../measure';
 import type { Shop } from '../shop';
 import { cheapestStock } from './stock';
 
@@ -12,13 +23,96 @@ export const DEFAULT_MARKS = {
   slug: { on: true, height: 2.2, offset: 4 },
 } satisfies Partial<z.input<typeof Docket>['marks']>;
 
+/** A piece no larger than A7 is no book: cards, labels, tickets. mm² */
+const CARD_AREA = 74 * 105;
+/** Nor is one that is so much longer than it is wide. */
+const TICKET_SHAPE = 2;
+/** Pages from which single fronts are taken for numbered pieces in sequence: fewer are as many artworks. */
+const SEQUENCE_FROM = 13;
+
+/** What artwork looks like that was just dropped: a leaf is flat, and so are several no larger than cards. */
+export function likelyKind(artwork: Artwork): ProductKind {
+  const { length } = artwork.pages;
+  if (length <= 2) return 'flat';
+  const { width, height } = artworkSize(artwork);
+  const [long, short] = [Math.max(width, height), Math.min(width, height)];
+  return width * height <= CARD_AREA + 1 || long / short > TICKET_SHAPE ? 'flat' : 'bound';
+}
+
+type Wished<K extends ProductKind> = Extract<z.input<typeof Docket>['product'], { kind: K }>;
+
+const book = (finished: Size, bleed: number): Wished<'bound'> => ({
+  kind: 'bound',
+  binding: { kind: 'saddle-stitched' },
+  copies: 100,
+  finished,
+  bleed,
+  endBleed: null,
+  bound: 'left',
+  blanks: { kind: 'unsettled' },
+  creep: { correction: 'push-in', factor: 1, measured: null },
+  safe: 5,
+});
+
+/** What a flat piece is called by its size and proportions. */
+function calledBy({ width, height }: Size): Wished<'flat'>['what'] {
+  const [long, short] = [Math.max(width, height), Math.min(width, height)];
+  if (width * height <= CARD_AREA) return long / short > TICKET_SHAPE ? 'ticket' : 'card';
+  return long / short > TICKET_SHAPE ? 'ticket' : 'print';
+}
+
 /**
- * The docket for artwork just dropped: finished size from the trim box, the stock on which it costs least, blanks
- * unsettled, marks on, the machine's own turn, stitched on the first machine that does.
+ * Flat work of so many pages: two are front and back of one piece; of more, an even number is fronts and backs, an odd one
+ * fronts alone; many fronts come in sequence, each wanted once, and lie so that the cut piles are in order.
+ */
+function flat(finished: Size, bleed: number, pages: number): Wished<'flat'> {
+  const two = pages % 2 === 0 && pages > 0;
+  const pieces = two ? pages / 2 : pages;
+  const numbered = pieces >= SEQUENCE_FROM;
+  return {
+    kind: 'flat',
+    what: calledBy(finished),
+    copies: numbered ? 1 : 100,
+    finished,
+    bleed,
+    sides: two ? 'two' : 'one',
+    order: numbered ? { kind: 'stack' } : pieces > 1 ? { kind: 'shared' } : { kind: 'repeat' },
+  };
+}
+
+/** The product of a kind that artwork is made into, as nothing else is known of it. */
+export function newProduct(kind: ProductKind, artwork: Artwork): Wished<ProductKind> {
+  const finished = artworkSize(artwork);
+  const bleed = artworkBleed(artwork);
+  switch (kind) {
+    case 'bound':
+      return book(finished, bleed);
+    case 'flat':
+      return flat(finished, bleed, artwork.pages.length);
+  }
+}
+
+/** What makes a product of a kind, as a route is chosen by it. */
+export const MADE_BY = {
+  bound: { process: 'stitch', foldedApart: false },
+  flat: { process: null, foldedApart: false },
+} as const satisfies Readonly<Record<ProductKind, Parameters<typeof routeFor>[0]>>;
+
+/**
+ * The docket for artwork just dropped: what it looks like (a booklet, flat work), finished size from the trim box, the stock
+ * on which it costs least, marks on, the machine's own turn, finished on the first machine that does. Blanks of a book are
+ * unsettled.
  * @param shop must hold at least one stock and one machine
  * @throws RangeError where the shop has none
  */
-export function newDocket(title: string, file: FileRef, artwork: Artwork, shop: Shop, date: string): Docket {
+export function newDocket(
+  title: string,
+  file: FileRef,
+  artwork: Artwork,
+  shop: Shop,
+  date: string,
+  kind: ProductKind = likelyKind(artwork),
+): Docket {
   const [machine] = shop.machines;
   const [first] = shop.stocks;
   if (!machine || !first) throw new RangeError('The shop has no stock or machine yet.');
@@ -27,25 +121,24 @@ export function newDocket(title: string, file: FileRef, artwork: Artwork, shop: 
     version: VERSION,
     title: title.slice(0, 300) || 'Untitled',
     artwork: { file, former: [], box: 'trim', fit: 'centre', enlarge: 1 },
-    product: {
-      kind: 'bound',
-      binding: { kind: 'saddle-stitched' },
-      copies: 100,
-      finished: artworkSize(artwork),
-      bleed: artworkBleed(artwork),
-      endBleed: null,
-      bound: 'left',
-      blanks: { kind: 'unsettled' },
-      creep: { correction: 'push-in', factor: 1, measured: null },
-      safe: 5,
-    },
+    product: newProduct(kind, artwork),
     sheet: { stock: first, machine, up: 'most', turn: 'machine' },
     marks: DEFAULT_MARKS,
-    finish: { here: true, route: routeFor({ process: 'stitch', foldedApart: false }, [], shop) },
+    finish: { here: true, route: routeFor(MADE_BY[kind], [], shop) },
     send: { hold: false },
     due: null,
     date,
   } satisfies z.input<typeof Docket>);
   const stock = cheapestStock(docket, artwork, shop);
   return stock ? { ...docket, sheet: { ...docket.sheet, stock } } : docket;
+}
+
+/** The change to another kind of product: made of the same artwork in the same size, in as many copies, on machines that make it. */
+export function madeAs(docket: Docket, artwork: Artwork, shop: Shop, kind: ProductKind): Patch {
+  const { finished, bleed, pages } = docket.product;
+  const made = newProduct(kind, artwork);
+  return {
+    product: Product.parse({ ...made, finished, bleed, pages }),
+    finish: { route: routeFor(MADE_BY[kind], docket.finish.route, shop) },
+  };
 }

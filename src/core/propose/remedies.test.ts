@@ -1,12 +1,27 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkedPatch, patched, type Docket, type Patch } from '../docket';
+import { checkedPatch, patched, type DocketOf, type Patch as AnyPatch } from '../docket';
 import { WAYS } from '../fold';
 import { stepOn } from '../finishing';
 import { reckon } from '../reckoning';
 import { plan } from '../sheet';
 import type { Shop, Stock } from '../shop';
-import { artworkOf, BINDER, BOARD, coverOn, docketFor, FOLDER, GUILLOTINE, look, page, SHOP } from '../testing';
+import {
+  artworkOf,
+  BINDER,
+  BOARD,
+  changed,
+  coverOn,
+  docketFor,
+  FOLDER,
+  GUILLOTINE,
+  look,
+  page,
+  SHOP,
+} from '../testing';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
 
 const THIN: Stock = { ...SHOP.stocks[2]!, id: 'thin', name: 'Thin 60', grammage: 60, caliper: 0.07, price: 4 };
 const WIDE: Stock = { ...SHOP.stocks[2]!, id: 'b2', name: 'Plain 90', format: 'B2', width: 520, height: 740, price: 9 };
@@ -135,7 +150,7 @@ describe('remedies worked out', () => {
     const { find, docket, artwork } = of(8, { sheet: { stock: SHOP.stocks[0]! }, product: { trimming: 'trimmed' } });
     const stocks = find('fit-sheet')!.remedies.filter((r) => r.label.endsWith('instead'));
     expect(stocks.map((r) => r.label)).toEqual(['Plain 90 SRA3 instead', 'Thin 60 SRA3 instead']);
-    const costs = stocks.map((r) => total(checkedPatch(docket, r.patch), artwork));
+    const costs = stocks.map((r) => total(changed(docket, r.patch), artwork));
     for (const other of shop.stocks.filter((s) => s.name === 'Plain 90' && s.format !== 'B2')) {
       const on = patched(docket, { sheet: { stock: other } });
       if (plan(on, artwork).sheets.main.lay.fits) expect(costs[0]!).toBeLessThanOrEqual(total(on, artwork));

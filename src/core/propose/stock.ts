@@ -19,7 +19,11 @@ export interface StockPlan {
  * not taken for it unless that is wished.
  */
 const fitsAll = ({ product }: Docket, { sheets }: Plan): boolean =>
-  sheets.lays.every((l) => l.fits && (product.trimming === 'folded' || !l.downs.some((d) => d.shape.wholeSheet)));
+  sheets.lays.every(
+    (l) =>
+      l.fits &&
+      ((product.kind === 'bound' && product.trimming === 'folded') || !l.downs.some((d) => d.shape.wholeSheet)),
+  );
 
 /**
  * A docket on each of the shop's stocks that its machine takes, in the shop's order. Stocks of one size and thickness lie

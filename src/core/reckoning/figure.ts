@@ -28,6 +28,8 @@ export type FigureKey =
   | 'cutTime'
   | 'foldTime'
   | 'finishTime'
+  | 'forms'
+  | 'overrun'
   | 'spine'
   | 'creep';
 

@@ -77,8 +77,14 @@ export const costOf = ({ runs }: Pick<Reckoned, 'runs'>, work: readonly StepWork
   totalOf(runs, (r) => sheetsOfRun(r) * (r.stock.price + r.sides * r.machine.click) + r.forms * r.machine.plate) +
   totalOf(hoursOf({ runs }, work), (h) => (h.minutes / 60) * h.machine.hour);
 
-/** All of it together, and what comes to a copy. @param more what only some jobs have: plates, hours */
-export function totalFigure({ copies }: Reckoned, paper: Figure, clicks: Figure, more: readonly Figure[]): Figure {
+/** What the money is shared by: so many, and what one is called. */
+export interface Each {
+  readonly count: number;
+  readonly called: string;
+}
+
+/** All of it together, and what comes to each. @param more what only some jobs have: plates, hours */
+export function totalFigure({ count, called }: Each, paper: Figure, clicks: Figure, more: readonly Figure[]): Figure {
   const all = [paper, clicks, ...more];
   const cost = totalOf(all, (f) => f.value);
   const plates = more.some((f) => f.key === 'plates');
@@ -92,6 +98,6 @@ export function totalFigure({ copies }: Reckoned, paper: Figure, clicks: Figure,
         : 'Paper and clicks',
     value: cost,
     unit: 'ct',
-    sum: `${all.map((f) => money(f.value)).join(' + ')} = ${money(cost)}; ${n(cost / copies, 1)} ct a copy`,
+    sum: `${all.map((f) => money(f.value)).join(' + ')} = ${money(cost)}; ${n(cost / count, 1)} ct a ${called}`,
   };
 }

@@ -55,7 +55,7 @@ describe('reckoning 400 copies of 28 pages A5 two up on SRA3', () => {
     const planned = plan(plated, artwork);
     const f = Object.fromEntries(reckon(plated, planned).map((x) => [x.key, x]));
     expect(f.plates!.value).toBe(14 * 900);
-    const runs = runsOf(400, planned);
+    const runs = runsOf(planned);
     expect(costOf({ runs }, [])).toBeCloseTo(f.total!.value, 6);
     expect(f.total!.value).toBeCloseTo(1416 * (2.9 + 2 * 1.5) + 14 * 900, 6);
     const turned = patched(plated, { sheet: { work: 'work-and-turn', up: 'most' } });

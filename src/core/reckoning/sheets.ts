@@ -98,18 +98,25 @@ const areaText = (mm2: number, unit: Unit): string =>
 export function wasteFigure({ plan, copies, runs }: Reckoned): Figure {
   const paper = totalOf(runs, (r) => sheetsOfRun(r) * r.stock.width * r.stock.height);
   const areas = new Map<number, number>();
-  for (const { shape } of plan.pieces) areas.set(shape.used, (areas.get(shape.used) ?? 0) + 1);
-  const used = [...areas].reduce((t, [area, count]) => t + area * count, 0);
-  const waste = 100 * (1 - (copies * used) / paper);
+  let used = 0;
+  for (const { shape, wanted } of plan.pieces) {
+    areas.set(shape.used, (areas.get(shape.used) ?? 0) + 1);
+    used += shape.used * wanted;
+  }
+  const waste = 100 * (1 - used / paper);
+  const flat = plan.product.kind === 'flat' ? `${whole(totalOf(plan.pieces, (p) => p.wanted))} × ` : null;
+  const sheetsSaid = (unit: Unit): string =>
+    termsOf(runs, (r) => `${whole(sheetsOfRun(r))} × ${formatSize(r.stock, unit)}`);
   return {
     key: 'waste',
     label: 'Waste',
     value: waste,
     unit: '%',
     sum: inUnits((_, unit) => {
+      if (flat)
+        return `1 − ${flat}${areaText([...areas.keys()][0] ?? 0, unit)} ÷ (${sheetsSaid(unit)}) = ${n(waste, 1)} %`;
       const pieces = [...areas].map(([area, count]) => `${count} × ${areaText(area, unit)}`).join(' + ');
-      const sheets = termsOf(runs, (r) => `${whole(sheetsOfRun(r))} × ${formatSize(r.stock, unit)}`);
-      return `1 − ${whole(copies)} copies × ${areas.size > 1 ? `(${pieces})` : pieces} ÷ (${sheets}) = ${n(waste, 1)} %`;
+      return `1 − ${whole(copies)} copies × ${areas.size > 1 ? `(${pieces})` : pieces} ÷ (${sheetsSaid(unit)}) = ${n(waste, 1)} %`;
     }),
   };
 }

@@ -1,14 +1,47 @@
-import type { Gang } from '../makeup';
+import { yieldOf, type Lay } from '../lay';
+import type { Gang, Piece } from '../makeup';
+import { shareOut, type Form } from './share';
 
-/** How many sheets a gang takes, with so many of it on each. */
-export function sheetsFor({ pieces, order }: Pick<Gang, 'pieces' | 'order'>, up: number): number {
+/** A gang on its lay: what lies in which place, and how often each sheet is printed. */
+export interface Arranged {
+  readonly gang: Gang;
+  readonly lay: Pick<Lay, 'work'> & { readonly downs: { readonly length: number } };
+  readonly pieces: readonly Pick<Piece, 'wanted'>[];
+}
+
+const known = new WeakMap<Gang, { spots: number; forms: readonly Form[] }>();
+
+/** The sheets of a gang whose pieces share them, found once. */
+function formsOf({ gang, lay, pieces }: Arranged): readonly Form[] {
+  const spots = lay.downs.length;
+  const before = known.get(gang);
+  if (before?.spots === spots) return before.forms;
+  const { machine, stock } = gang.sheet;
+  const sides = lay.work === 'one-sided' ? 1 : 2;
+  const each = yieldOf(lay.work);
+  const forms = shareOut(
+    gang.pieces.map((id) => Math.ceil(pieces[id]!.wanted / each)),
+    spots,
+    gang.forms,
+    { sheet: stock.price + sides * machine.click, form: machine.plate * (each === 2 ? 1 : sides) },
+  );
+  known.set(gang, { spots, forms });
+  return forms;
+}
+
+/** How many sheets a gang takes. */
+export function sheetsFor(it: Arranged): number {
+  const { pieces, order } = it.gang;
   switch (order) {
     case 'repeat':
     case 'come-and-go':
       return pieces.length;
     case 'different':
+      return Math.ceil(pieces.length / it.lay.downs.length);
     case 'stack':
-      return Math.ceil(pieces.length / up);
+      return stacks(it.gang, it.lay.downs.length).sheets;
+    case 'shared':
+      return formsOf(it).length;
   }
 }
 
@@ -22,28 +55,51 @@ interface Stack {
   readonly copies: number;
 }
 
+/** How a gang is cut in stacks. */
+interface Stacks {
+  readonly lot: number;
+  /** Lots that are full, and full sheets in the one behind them. */
+  readonly whole: number;
+  readonly rest: number;
+  readonly sheets: number;
+}
+
 /**
- * The stack that one of a gang's sheets is cut in. What is higher than the guillotine lifts is cut in lots, each in order
- * by itself, so that one lot's piles lie on the next one's.
+ * The stacks of a gang: `whole` ones of `lot` sheets that are full, then what is left. What is higher than the guillotine
+ * lifts is cut in lots, each in order by itself, so that one lot's piles lie on the next one's.
  */
-function stackOf({ pieces, order, lift }: Gang, spots: number, sheet: number): Stack {
-  const lot = Math.min(lift, sheetsFor({ pieces, order }, spots));
-  const from = sheet - (sheet % lot);
+function stacks({ pieces, lift, last, exact }: Gang, spots: number): Stacks {
+  const most = exact ? pieces.length : Math.ceil(pieces.length / spots);
+  const lot = Math.min(lift, most);
+  const whole = Math.floor(pieces.length / (lot * spots));
+  const left = pieces.length - whole * lot * spots;
+  // a lot of full sheets, then one sheet for what does not fill another
+  const full = last === 'smaller-lot' ? Math.floor(left / spots) : 0;
+  return { lot, whole, rest: full, sheets: whole * lot + (exact ? Math.min(left, lot) : Math.ceil(left / spots)) };
+}
+
+/** The stack that one of a gang's sheets is cut in. */
+function stackOf(gang: Gang, spots: number, sheet: number): Stack {
+  const { lot, whole, rest } = stacks(gang, spots);
+  const behind = sheet - whole * lot;
+  const from = behind < 0 ? sheet - (sheet % lot) : whole * lot + (rest > 0 && behind >= rest ? rest : 0);
   const first = from * spots;
-  const left = Math.min(pieces.length - first, lot * spots);
-  const high = Math.ceil(left / spots);
+  const most = behind < 0 ? lot : rest > 0 && behind < rest ? rest : lot;
+  const left = Math.min(gang.pieces.length - first, most * spots);
+  const high = gang.exact ? Math.min(left, lot) : Math.ceil(left / spots);
   const wide = Math.ceil(left / high);
-  return { from, first, high, wide, copies: Math.floor(spots / wide) };
+  return { from, first, high, wide, copies: gang.last === 'repeats' ? Math.floor(spots / wide) : 1 };
 }
 
 /**
  * The pieces in the places of one of a gang's sheets; null for a place that stays empty. Of every piece there are as many
  * as of every other, over the gang's sheets together: one that lay there once more would only be left over.
- * @param spots places on the sheet
  * @param sheet which of the gang's sheets, from 0
  */
-export function arranged(gang: Gang, spots: number, sheet: number): (number | null)[] {
+export function arranged(it: Arranged, sheet: number): (number | null)[] {
+  const { gang, lay } = it;
   const { pieces, order, partner } = gang;
+  const spots = lay.downs.length;
   const places = (of: (k: number) => number | null | undefined): (number | null)[] =>
     Array.from({ length: spots }, (_, k) => of(k) ?? null);
   const at = pieces[sheet]!;
@@ -55,7 +111,7 @@ export function arranged(gang: Gang, spots: number, sheet: number): (number | nu
     case 'different': {
       const here = pieces.slice(sheet * spots, (sheet + 1) * spots);
       // the last sheet has fewer of them: each as often as the others
-      const filled = here.length * yieldedBy(gang, spots, sheet);
+      const filled = here.length * yieldedBy(it, sheet);
       return places((k) => (k < filled ? here[k % here.length] : null));
     }
     case 'stack': {
@@ -63,27 +119,75 @@ export function arranged(gang: Gang, spots: number, sheet: number): (number | nu
       // blanks at its foot; places beside it take further copies, whole ones
       const { from, first, high, wide, copies } = stackOf(gang, spots, sheet);
       const below = first + sheet - from;
-      const end = first + high * spots;
+      const end = Math.min(first + high * spots, pieces.length);
       return places((k) => {
         const at = (k % wide) * high + below;
         return k < wide * copies && at < end ? pieces[at] : null;
       });
+    }
+    case 'shared': {
+      const { places: shares } = formsOf(it)[sheet]!;
+      const filled = shares.flatMap((count, i) => Array.from({ length: count }, () => pieces[i]!));
+      return places((k) => filled[k]);
     }
   }
 }
 
 /**
  * How many of each of its pieces one of a gang's sheets gives, cut; counted without laying it out. Of two books head to
- * tail a piece lies on its own sheet and on its partner's, together in every place.
+ * tail a piece lies on its own sheet and on its partner's, together in every place. Where pieces share sheets each has
+ * its own number: 1 is said.
  */
-export function yieldedBy(gang: Gang, spots: number, sheet: number): number {
+export function yieldedBy({ gang, lay }: Arranged, sheet: number): number {
+  const spots = lay.downs.length;
   switch (gang.order) {
     case 'repeat':
     case 'come-and-go':
       return spots;
     case 'different':
-      return Math.floor(spots / Math.min(spots, gang.pieces.length - sheet * spots));
+      return gang.last === 'blanks' ? 1 : Math.floor(spots / Math.min(spots, gang.pieces.length - sheet * spots));
     case 'stack':
       return stackOf(gang, spots, sheet).copies;
+    case 'shared':
+      return 1;
   }
+}
+
+/** Sheets that are cut as one pile: from which of a gang's sheets, from 0, and how many. */
+export interface Lot {
+  readonly from: number;
+  readonly count: number;
+}
+
+/** The lots in which a gang is cut: stacks by their lots, what is in sequence as one pile, all else sheet by sheet. */
+export function lotsOf(it: Arranged): Lot[] {
+  const { gang, lay } = it;
+  const all = sheetsFor(it);
+  switch (gang.order) {
+    case 'repeat':
+    case 'come-and-go':
+    case 'shared':
+      return Array.from({ length: all }, (_, from) => ({ from, count: 1 }));
+    case 'different':
+      return [{ from: 0, count: all }];
+    case 'stack': {
+      const out: Lot[] = [];
+      for (let from = 0; from < all;) {
+        let count = 1;
+        while (from + count < all && stackOf(gang, lay.downs.length, from + count).from === from) count++;
+        out.push({ from, count });
+        from += count;
+      }
+      return out;
+    }
+  }
+}
+
+/** How often one of a gang's sheets is printed, so that there are as many of its pieces as are wanted. */
+export function printsOf(it: Arranged, sheet: number): number {
+  const { gang, lay, pieces } = it;
+  if (gang.order === 'shared') return formsOf(it)[sheet]!.prints;
+  // pieces that lie together in another order are all wanted as often
+  const first = gang.order === 'repeat' || gang.order === 'come-and-go' ? sheet : 0;
+  return Math.ceil(pieces[gang.pieces[first]!]!.wanted / (yieldedBy(it, sheet) * yieldOf(lay.work)));
 }

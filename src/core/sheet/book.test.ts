@@ -1,12 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { patched, type Docket, type Patch } from '../docket';
+import { patched, type DocketOf, type Patch as AnyPatch } from '../docket';
 import { leavesOf, pageStanding } from '../makeup';
 import { foldLines } from '../lay';
 import { mark } from '../marks';
 import { reckon } from '../reckoning';
 import type { Stock } from '../shop';
 import { artworkOf, BOARD, coverOn, docketFor, page, shapeOf, SHOP } from '../testing';
-import { plan, runsOf, type Plan } from '.';
+import { plan, runsOf, type Plan as AnyPlan } from '.';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
+type Plan = AnyPlan<'bound'>;
 
 const SILK: Stock = { ...SHOP.stocks[2]!, id: 'silk', name: 'Silk 170', grammage: 170, caliper: 0.15, price: 5 };
 const COVER = coverOn(BOARD);
@@ -236,7 +240,7 @@ describe('a folded piece', () => {
 describe('runs and figures of several stocks', () => {
   it('count every run by its own copies: cover two up, text two up, added up', () => {
     const { docket, it } = made(16, { product: { cover: COVER, copies: 101 } });
-    const runs = runsOf(docket.product.copies, it);
+    const runs = runsOf(it);
     expect(runs.map((r) => [r.called, r.stock.id, r.perCopy, r.good, r.sheets])).toEqual([
       ['cover', 'board', 1, 51, [1]],
       ['text', 'sra3', 3, 153, [2, 3, 4]],

@@ -5,4 +5,7 @@ export * from './plan';
 export * from './runs';
 export * from './measuring';
 export * from './part';
+export * from './share';
+export { type Lot } from './arrange';
+export * from './piles';
 export * from './white';

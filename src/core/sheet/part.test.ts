@@ -7,7 +7,7 @@ import { loadsOf } from './runs';
 
 const artwork = artworkOf(28);
 const docket = docketFor(artwork);
-const [load] = loadsOf(docket.product.copies, plan(docket, artwork));
+const [load] = loadsOf(plan(docket, artwork));
 
 describe('a part of a load', () => {
   it('has its sheets and stocks by place, and as many times as it is wished', () => {

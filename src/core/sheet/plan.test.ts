@@ -1,10 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { throughSheet } from '../lay';
-import { plan, type Cell, type Plan } from '.';
-import { patched, type Docket, type Patch } from '../docket';
+import { plan, type Cell, type Plan as AnyPlan } from '.';
+import { patched, type DocketOf, type Patch as AnyPatch } from '../docket';
 import { apply, boundsOf, type Size } from '../measure';
 import { A5, artworkOf, docketFor, SHOP } from '../testing';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
+type Plan = AnyPlan<'bound'>;
 
 const on = (id: string, patch: Patch, pages = 8): { docket: Docket; planned: Plan } => {
   const artwork = artworkOf(pages);

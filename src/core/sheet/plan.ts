@@ -1,12 +1,12 @@
-import type { Artwork, Docket } from '../docket';
+import type { Artwork, Docket, ProductKind } from '../docket';
 import { layingOf } from '../lay';
-import { makeUp, type Assembly, type Content, type Piece, type ProductPlan, type TooMuch } from '../makeup';
+import { makeUp, type Assembly, type Content, type Piece, type ProductPlans, type TooMuch } from '../makeup';
 import { sheetsOf, type Sheets } from './sheets';
 
 /** A docket planned: what is made, of which pieces, on which sheets. */
-export interface Plan {
+export interface Plan<K extends ProductKind = ProductKind> {
   /** What only this kind of product has. */
-  readonly product: ProductPlan;
+  readonly product: ProductPlans[K];
   readonly content: Content;
   readonly pieces: readonly Piece[];
   readonly sheets: Sheets;
@@ -17,8 +17,15 @@ export interface Plan {
 }
 
 /** Plans all sheets of a docket. Never throws for wishes that cannot be met: see the findings. */
-export function plan(docket: Docket, artwork: Artwork): Plan {
+export function plan<D extends Docket>(docket: D, artwork: Artwork): Plan<D['product']['kind']> {
   const { product, content, pieces, gangs, assembly, tooMany } = makeUp(docket, artwork, layingOf);
   const { sheets, tooMuch } = sheetsOf(gangs, pieces, content);
-  return { product, content, pieces, sheets, assembly, tooLarge: tooMany ?? tooMuch };
+  return {
+    product: product as ProductPlans[D['product']['kind']],
+    content,
+    pieces,
+    sheets,
+    assembly,
+    tooLarge: tooMany ?? tooMuch,
+  };
 }

@@ -1,11 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { patched, type Docket } from '../docket';
+import { patched, type DocketOf } from '../docket';
 import { foldProblem, WAYS } from '../fold';
 import { boundsOf, contains, type Rect } from '../measure';
 import { artworkOf, coverOn, docketFor, SHOP } from '../testing';
 import { readBlock } from '../testing-paper';
-import { plan, type Plan, type Sheet } from '.';
+import { plan, type Plan as AnyPlan, type Sheet } from '.';
+
+type Docket = DocketOf<'bound'>;
+type Plan = AnyPlan<'bound'>;
 
 /** Whole books of any wishes, their sheets cut out, folded as paper and turned page by page. */
 

@@ -1,10 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { patched, type Docket, type Patch } from '../docket';
+import { patched, type DocketOf, type Patch as AnyPatch } from '../docket';
 import { yieldOf } from '../lay';
-import { plan, type Plan } from '../sheet';
+import { plan, type Plan as AnyPlan } from '../sheet';
 import { artworkOf, BOARD, coverOn, docketFor, SHOP } from '../testing';
 import { loadsOf, runsOf, sentOf } from '.';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
+type Plan = AnyPlan<'bound'>;
 
 const WIRE = { kind: 'loose-leaf' as const, by: 'wire' as const, clearance: 8, order: 'repeat' as const };
 const COVER = coverOn(BOARD);
@@ -16,7 +20,7 @@ function loads(pages: number, ...patches: Patch[]) {
     ReturnType<typeof docketFor>
   >((d, p) => patched(d, p), docketFor(artwork));
   const planned = plan(docket, artwork);
-  return { list: loadsOf(docket.product.copies, planned), runs: runsOf(docket.product.copies, planned) };
+  return { list: loadsOf(planned), runs: runsOf(planned) };
 }
 const said = (list: ReturnType<typeof loads>['list']) =>
   list.map((l) => [l.copies, l.sheets, l.stocks.map((s) => [s.from, s.to, s.stock.id])]);
@@ -99,9 +103,9 @@ describe('what goes to a machine as one job', () => {
 });
 
 /** How many of each piece are printed, over all runs. */
-function printed(copies: number, planned: Plan): Map<number, number> {
+function printed(planned: Plan): Map<number, number> {
   const got = new Map<number, number>();
-  for (const run of runsOf(copies, planned))
+  for (const run of runsOf(planned))
     for (const number of run.sheets) {
       const { downs, lay } = planned.sheets.at(number - 1);
       for (const piece of downs)
@@ -148,7 +152,7 @@ describe('how often a piece is printed', () => {
           sheet: { stock: BIG, machine: wide, up, fill, work },
         });
         const planned = plan(docket, artwork);
-        const got = printed(copies, planned);
+        const got = printed(planned);
         const most = Math.max(...planned.sheets.lays.map((l) => l.downs.length * yieldOf(l.work)));
         const wrong = planned.pieces.filter((p) => {
           const n = got.get(p.id) ?? 0;
@@ -172,7 +176,7 @@ describe('how often a piece is printed', () => {
   it('three leaves eight up: two copies stand beside each other, two places stay empty', () => {
     const it = on(6, 100, STACK, { up: 8 });
     expect(it.sheets.at(0).downs).toEqual([0, 1, 2, 0, 1, 2, null, null]);
-    expect(runsOf(100, it).map((r) => r.good)).toEqual([50]);
+    expect(runsOf(it).map((r) => r.good)).toEqual([50]);
   });
   it('25 leaves four up, in piles of seven: the last has four, and blanks at its foot', () => {
     const it = on(50, 1, STACK, { up: 4 });
@@ -193,7 +197,7 @@ describe('how often a piece is printed', () => {
       [4, 4, 4, 4],
     ]);
     // 100 of the first, 100 ÷ 4 of the second
-    expect(runsOf(100, it).map((r) => r.good)).toEqual([100, 25]);
+    expect(runsOf(it).map((r) => r.good)).toEqual([100, 25]);
   });
   it('two books head to tail: a sheet of each section carries one of either, so half as many are printed', () => {
     const it = on(
@@ -209,6 +213,6 @@ describe('how often a piece is printed', () => {
       [0, 1],
       [1, 0],
     ]);
-    expect(runsOf(100, it).map((r) => r.good)).toEqual([2 * 50]);
+    expect(runsOf(it).map((r) => r.good)).toEqual([2 * 50]);
   });
 });

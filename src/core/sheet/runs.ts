@@ -13,6 +13,8 @@ export interface Run {
   /** Sheets a copy. */
   readonly perCopy: number;
   readonly yields: number;
+  /** How often each of its sheets is printed. */
+  readonly prints: number;
   readonly good: number;
   readonly spoilage: number;
   readonly sides: 1 | 2;
@@ -27,15 +29,15 @@ interface Planned {
 }
 
 /**
- * The runs of a plan. Sheets: ceil(copies ÷ up) of each, plus the machine's fixed and proportional spoilage: the fixed
+ * The runs of a plan. Sheets: as often as each is printed, ceil(copies ÷ up), plus the machine's fixed and proportional spoilage: the fixed
  * part once for each stock that it runs.
  */
-export function runsOf(copies: number, { sheets }: Planned): Run[] {
+export function runsOf({ sheets }: Planned): Run[] {
   const groups = new Map<string, { first: SheetBlock; numbers: number[]; forms: number }>();
   for (const block of sheets.blocks) {
-    const { stock, machine, yields, sides, called, lay, from, count } = block;
+    const { stock, machine, yields, prints, sides, called, lay, from, count } = block;
     const forms = count * (sides === 2 && yieldOf(lay.work) === 1 ? 2 : 1);
-    const key = `${stock.id} ${machine.id} ${yields} ${sides} ${called}`;
+    const key = `${stock.id} ${machine.id} ${yields} ${prints} ${sides} ${called}`;
     let group = groups.get(key);
     if (!group) groups.set(key, (group = { first: block, numbers: [], forms: 0 }));
     group.forms += forms;
@@ -44,12 +46,12 @@ export function runsOf(copies: number, { sheets }: Planned): Run[] {
   const begun = new Set<string>();
   return [...groups.values()].map(({ first, numbers, forms }) => {
     const perCopy = numbers.length;
-    const { stock, machine, yields, called, apart, sides } = first;
-    const good = Math.ceil(copies / yields) * perCopy;
+    const { stock, machine, yields, prints, called, apart, sides } = first;
+    const good = prints * perCopy;
     const fresh = !begun.has(`${stock.id} ${machine.id}`);
     begun.add(`${stock.id} ${machine.id}`);
     const spoilage = Math.ceil((fresh ? machine.spoilage.sheets : 0) + (good * machine.spoilage.percent) / 100 - 1e-9);
-    return { stock, machine, called, apart, perCopy, yields, good, spoilage, sides, forms, sheets: numbers };
+    return { stock, machine, called, apart, perCopy, yields, prints, good, spoilage, sides, forms, sheets: numbers };
   });
 }
 
@@ -73,16 +75,17 @@ export interface Load {
  * sheet in running order, so that copies come out collated; else each run is sent for itself. What is fed apart, as a
  * cover at the binder is, is always for itself, and so is what is printed another number of times.
  */
-export function loadsOf(copies: number, planned: Planned): Load[] {
+export function loadsOf(planned: Planned): Load[] {
   const groups = new Map<string, Run[]>();
-  runsOf(copies, planned).forEach((run, i) => {
-    const key = run.apart || !run.machine.mixes ? `run ${i}` : `${run.machine.id} ${run.yields} ${run.sides}`;
+  runsOf(planned).forEach((run, i) => {
+    const key =
+      run.apart || !run.machine.mixes ? `run ${i}` : `${run.machine.id} ${run.yields} ${run.prints} ${run.sides}`;
     const known = groups.get(key);
     if (known) known.push(run);
     else groups.set(key, [run]);
   });
   return [...groups.values()].map((group) => {
-    const { machine, sides, yields } = group[0]!;
+    const { machine, sides, prints } = group[0]!;
     const sheets = group.flatMap((r) => r.sheets).sort((a, b) => a - b);
     const stocks: { from: number; to: number; stock: Stock }[] = [];
     sheets.forEach((number, i) => {
@@ -94,7 +97,7 @@ export function loadsOf(copies: number, planned: Planned): Load[] {
     return {
       machine,
       sides,
-      copies: Math.ceil(copies / yields),
+      copies: prints,
       good: group.reduce((n, r) => n + r.good, 0),
       overs: wholeOvers(group),
       sheets,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { patched, type Docket, type Patch } from '../docket';
+import { patched, type DocketOf, type Patch as AnyPatch } from '../docket';
 import { stepOn } from '../finishing';
 import { foldWay, looseLeaves, turnedWay, WAYS, wayOf, type Fold, type Way } from '../fold';
 import { throughSheet, turnsDown } from '../lay';
@@ -9,7 +9,11 @@ import { sectionPlansFor } from '../propose';
 import type { Stock } from '../shop';
 import { artworkOf, docketFor, FOLDER as WREN, look, shapeOf, SHOP } from '../testing';
 import { cutOut, foldPaper, readBlock, turnPages } from '../testing-paper';
-import { plan, type Cell, type Plan, type Sheets } from '.';
+import { plan, type Cell, type Plan as AnyPlan, type Sheets } from '.';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
+type Plan = AnyPlan<'bound'>;
 
 const HUGE: Stock = { ...SHOP.stocks[0]!, id: 'huge', format: 'huge', width: 2000, height: 3000 };
 const MACHINE = { ...SHOP.machines[0]!, largest: { width: 3000, height: 3000 } };
@@ -174,6 +178,7 @@ function backwards(it: Plan): Plan {
     lays: it.sheets.lays,
     main: it.sheets.main,
     blocks: it.sheets.blocks,
+    lots: it.sheets.lots,
     [Symbol.iterator]: () => list[Symbol.iterator](),
   };
   return { ...it, sheets };

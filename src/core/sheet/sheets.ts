@@ -1,7 +1,7 @@
 import { layOf, yieldOf, type Lay } from '../lay';
 import type { Content, Gang, Piece, TooMuch } from '../makeup';
 import type { Machine, Stock } from '../shop';
-import { arranged, sheetsFor, yieldedBy } from './arrange';
+import { arranged, lotsOf, printsOf, sheetsFor, yieldedBy, type Arranged, type Lot } from './arrange';
 import { cellAt, type Cell } from './cell';
 import { spotsOf, type Spots } from './spots';
 
@@ -23,6 +23,8 @@ export interface Sheet {
   readonly pieces: readonly number[];
   /** How many copies of its pieces one printed sheet gives. */
   readonly yields: number;
+  /** How often it is printed, so that there is enough of its pieces. */
+  readonly prints: number;
   /** Sides that are printed. */
   readonly sides: 1 | 2;
   /** Whether it goes to its machine as a job of its own. */
@@ -42,6 +44,7 @@ export interface SheetBlock {
   readonly machine: Machine;
   readonly called: string;
   readonly yields: number;
+  readonly prints: number;
   readonly sides: 1 | 2;
   readonly apart: boolean;
 }
@@ -55,6 +58,8 @@ export interface Sheets extends Iterable<Sheet> {
   readonly lays: readonly Lay[];
   /** Sheets in a row that differ only in what is on them, in running order. */
   readonly blocks: readonly SheetBlock[];
+  /** Sheets that are cut as one pile, by their places from 0, in running order. */
+  readonly lots: readonly Lot[];
   /** The first sheet of what the job is mainly made of. */
   readonly main: Sheet;
 }
@@ -63,8 +68,7 @@ export interface Sheets extends Iterable<Sheet> {
 export const MOST_CELLS = 200_000;
 
 /** A gang on its lay. */
-interface Laid {
-  readonly gang: Gang;
+interface Laid extends Arranged {
   readonly lay: Lay;
   readonly spots: Spots;
   /** Its first sheet, from 0, and how many it has. */
@@ -88,17 +92,17 @@ export function sheetsOf(
   for (const gang of gangs) {
     let form = known.get(gang.key);
     if (!form) {
-      const lay = layOf(gang.shape, gang.sheet);
+      const lay = layOf(gang.shape, gang.sheet, gang.style);
       known.set(gang.key, (form = { lay, spots: spotsOf(lay) }));
     }
     const each = form.spots.front.length + form.spots.back.length;
-    const all = sheetsFor(gang, form.lay.downs.length);
+    const all = sheetsFor({ gang, lay: form.lay, pieces });
     wanted += all * each;
     const room = Math.floor((MOST_CELLS - cells) / each);
     const count = Math.min(all, Math.max(room, from === 0 ? 1 : 0));
     if (count === 0) continue;
     cells += count * each;
-    laid.push({ gang, ...form, from, count });
+    laid.push({ gang, pieces, ...form, from, count });
     from += count;
   }
   return {
@@ -110,6 +114,7 @@ export function sheetsOf(
 function lazily(laid: readonly Laid[], length: number, pieces: readonly Piece[], content: Content): Sheets {
   const made: Sheet[] = [];
   let blocks: readonly SheetBlock[] | null = null;
+  let lots: readonly Lot[] | null = null;
   const at = (i: number): Sheet => {
     if (!(i >= 0 && i < length)) throw new RangeError(`There is no sheet ${i + 1} of ${length}.`);
     return (made[i] ??= sheetAt(gangAt(laid, i), i, pieces, content));
@@ -121,6 +126,14 @@ function lazily(laid: readonly Laid[], length: number, pieces: readonly Piece[],
     get blocks() {
       return (blocks ??= laid.flatMap(blocksOf));
     },
+    get lots() {
+      return (lots ??= laid.flatMap((l) =>
+        lotsOf(l).flatMap(({ from, count }) =>
+          // what is more than can be laid is in none
+          from < l.count ? [{ from: l.from + from, count: Math.min(count, l.count - from) }] : [],
+        ),
+      ));
+    },
     get main() {
       return at((laid.find((l) => l.gang.main) ?? laid[0]!).from);
     },
@@ -131,8 +144,7 @@ function lazily(laid: readonly Laid[], length: number, pieces: readonly Piece[],
 }
 
 /** How many copies of its pieces one printed sheet gives. */
-const yieldsOf = ({ gang, lay, from }: Laid, i: number): number =>
-  yieldedBy(gang, lay.downs.length, i - from) * yieldOf(lay.work);
+const yieldsOf = (laid: Laid, i: number): number => yieldedBy(laid, i - laid.from) * yieldOf(laid.lay.work);
 
 /** A gang's sheets, those together that give as many copies. */
 function blocksOf(laid: Laid): SheetBlock[] {
@@ -143,15 +155,18 @@ function blocksOf(laid: Laid): SheetBlock[] {
   const out: SheetBlock[] = [];
   let begun = 0;
   let yields = 0;
+  let prints = 0;
   const end = (i: number): void => {
     if (i > begun)
-      out.push({ from: from + begun + 1, count: i - begun, lay, stock, machine, called, yields, sides, apart });
+      out.push({ from: from + begun + 1, count: i - begun, lay, stock, machine, called, yields, prints, sides, apart });
     begun = i;
   };
   for (let i = 0; i < count; i++) {
     const next = yieldsOf(laid, from + i);
-    if (next !== yields) end(i);
+    const often = printsOf(laid, i);
+    if (next !== yields || often !== prints) end(i);
     yields = next;
+    prints = often;
   }
   end(count);
   return out;
@@ -170,7 +185,7 @@ function gangAt(laid: readonly Laid[], i: number): Laid {
 
 function sheetAt(laid: Laid, i: number, pieces: readonly Piece[], content: Content): Sheet {
   const { gang, lay, spots, from } = laid;
-  const downs = arranged(gang, lay.downs.length, i - from);
+  const downs = arranged(laid, i - from);
   const oneSided = lay.work === 'one-sided';
   const oneForm = yieldOf(lay.work) === 2;
   const fill = (side: SideName): Cell[] =>
@@ -189,6 +204,7 @@ function sheetAt(laid: Laid, i: number, pieces: readonly Piece[], content: Conte
     downs,
     pieces: [...new Set(downs.filter((d) => d !== null))],
     yields: yieldsOf(laid, i),
+    prints: printsOf(laid, i - from),
     sides: oneSided ? 1 : 2,
     apart: gang.apart,
     get front() {

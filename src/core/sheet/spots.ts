@@ -51,6 +51,12 @@ function printed(o: Outline, { printable }: Lay): Outline {
   return shared && o.kind === 'rectangle' ? rectangle(shared) : o;
 }
 
+/** What of an outline shows where a neighbour's bleed meets it. */
+function reached(o: Outline, { reach }: LayDown): Outline {
+  const shared = reach && o.kind === 'rectangle' ? intersect(o.rect, reach) : null;
+  return shared ? rectangle(shared) : o;
+}
+
 /**
  * Where a print lies. The back of a page is exactly behind its front: what the piece has on its inner face is seen
  * through the sheet. A piece that lies by quarter turns is taken by its rectangle, so that nothing is lost to rounding.
@@ -59,7 +65,7 @@ function spotOf(lay: Lay, down: LayDown, index: number, print: Print): Spot {
   const { page, size } = print;
   const inner = print.face === 'inner';
   const flat = rectThrough(down.at, print.trim);
-  const clip = outlineThrough(down.at, print.clip);
+  const clip = reached(outlineThrough(down.at, print.clip), down);
   const head = addTurns(print.head, turnsDown(down));
   const seen = inner ? directionThrough(head, lay.turn) : head;
   const trim = inner ? throughSheet(flat, lay.paper, lay.turn) : flat;

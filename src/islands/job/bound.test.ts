@@ -1,17 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import {
-  BINDING_CHOICES,
-  bindingPatch,
-  checkedPatch,
-  patched,
-  plan,
-  rulesOf,
-  turnings,
-  WAYS,
-  type Panel,
-} from '../../core';
+import { BINDING_CHOICES, bindingPatch, patched, plan, rulesOf, turnings, WAYS, type Panel } from '../../core';
 import { saidProduct, saidSections } from '../../core';
-import { artworkOf, BINDER, coverOn, docketFor, FOLDER, GUILLOTINE, shapeOf, SHOP } from '../../core/testing';
+import { artworkOf, BINDER, changed, coverOn, docketFor, FOLDER, GUILLOTINE, shapeOf, SHOP } from '../../core/testing';
 import { panelTransform } from './dummy/PanelInSpace';
 import { stripPlaces } from './table/RunStrip';
 
@@ -90,7 +80,7 @@ describe('bindings', () => {
   it('can all be taken, one after the other, and leave a docket that is planned', () => {
     let docket = docketFor(artworkOf(24));
     for (const choice of BINDING_CHOICES) {
-      docket = checkedPatch(docket, bindingPatch(choice, docket, SHOP));
+      docket = changed(docket, bindingPatch(choice, docket, SHOP));
       const { binding } = docket.product;
       expect(rulesOf(binding).keyOf(binding)).toBe(choice.key);
       expect(plan(docket, artworkOf(24)).product.pages.length).toBeGreaterThanOrEqual(24);
@@ -102,13 +92,13 @@ describe('bindings', () => {
     const docket = docketFor(artworkOf(24));
     const route = (key: string, from = docket): string[] => {
       const choice = BINDING_CHOICES.find((c) => c.key === key)!;
-      return checkedPatch(from, bindingPatch(choice, from, shop)).finish.route.map((s) => s.machine.id);
+      return changed(from, bindingPatch(choice, from, shop)).finish.route.map((s) => s.machine.id);
     };
     expect(route('perfect-bound')).toEqual(['guillotine', 'binder']);
     expect(route('sewn')).toEqual(['guillotine', 'folder', 'sewing']);
     expect(route('saddle-stitched')).toEqual(['guillotine', 'f']);
     // the machine that was chosen stays
-    const other = checkedPatch(docket, { finish: { route: [{ process: 'stitch', machine: SHOP.finishers[1] }] } });
+    const other = changed(docket, { finish: { route: [{ process: 'stitch', machine: SHOP.finishers[1]! as never }] } });
     expect(route('saddle-stitched', other)).toEqual(['guillotine', 'f2']);
     // nothing in the shop punches: then nothing does
     expect(route('wire')).toEqual(['guillotine']);

@@ -1,7 +1,7 @@
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
-import type { BookPlan, BoundProduct, DocketOf, Inspected, Plan } from '../../core';
+import type { BookPlan, BoundProduct, DocketOf, FlatPlan, FlatProduct, Inspected, Plan } from '../../core';
 import type { JobState, JobStore } from './store';
 
 /** The store of the job that the screen shows; the value is the same for as long as the screen is there. */
@@ -30,7 +30,7 @@ export interface OfBook {
 export type BookState = Omit<JobState, 'docket' | 'plan'> &
   OfBook & {
     readonly docket: DocketOf<'bound'>;
-    readonly plan: Plan & { readonly product: BookPlan };
+    readonly plan: Plan<'bound'>;
   };
 
 const bookOf = ({ docket, plan }: JobState): OfBook => {
@@ -42,6 +42,26 @@ const bookOf = ({ docket, plan }: JobState): OfBook => {
 /** The same for parts that only bound work has. */
 export const useBook = <T,>(select: (s: BookState) => T): T =>
   useJob((s) => select({ ...s, ...bookOf(s) } as BookState));
+
+/** The flat work's own wishes, and what its plan has that other products have not. */
+export interface OfFlat {
+  readonly product: FlatProduct;
+  readonly flat: FlatPlan;
+}
+
+/** What the screen knows of a job that is flat work. */
+export type FlatState = Omit<JobState, 'docket' | 'plan'> &
+  OfFlat & { readonly docket: DocketOf<'flat'>; readonly plan: Plan<'flat'> };
+
+const flatOf = ({ docket, plan }: JobState): OfFlat => {
+  const { product } = docket;
+  if (product.kind !== 'flat' || plan.product.kind !== 'flat') throw new Error('This is no flat work.');
+  return { product, flat: plan.product };
+};
+
+/** The same for parts that only flat work has. */
+export const useFlat = <T,>(select: (s: FlatState) => T): T =>
+  useJob((s) => select({ ...s, ...flatOf(s) } as FlatState));
 
 /** What checks look at, of the job as it is. */
 export const inspectedOf = ({ docket, artwork, plan, marks, shop, unit }: JobState): Inspected => ({

@@ -18,7 +18,7 @@ import { useBook, useJob } from './context';
 import { machineOptions, stockOptions, withMachine, withStock } from './wishes';
 
 /** The controls of single wishes: the same in the brief, where they close when used, and in the docket. */
-interface Props {
+export interface Props {
   readonly done?: () => void;
   readonly autoFocus?: boolean;
 }
@@ -28,7 +28,7 @@ export const searchList = fetched(async () => (await import('../../ui/SearchList
 export const sizeList = fetched(async () => (await import('../../ui/SizeList')).SizeList);
 
 /** One of many: in the docket a button that opens a list; in the brief, where a word has opened it, the list itself. */
-function OneOf<K extends string>({
+export function OneOf<K extends string>({
   done,
   label,
   value,
@@ -54,7 +54,7 @@ function OneOf<K extends string>({
 }
 
 /** Changes the docket, then says that it was done. */
-function useWish({ done }: Props): (patch: Patch, label: string) => void {
+export function useWish({ done }: Props): (patch: Patch, label: string) => void {
   const change = useJob((s) => s.change);
   return (patch, label) => {
     change(patch, label);
@@ -81,7 +81,7 @@ export function BindingControl(props: Props) {
 }
 
 export function CopiesControl(props: Props) {
-  const docket = useBook((s) => s.docket);
+  const docket = useJob((s) => s.docket);
   const wish = useWish(props);
   return (
     <CountField
@@ -94,7 +94,7 @@ export function CopiesControl(props: Props) {
 }
 
 export function SizeControl(props: Props) {
-  const docket = useBook((s) => s.docket);
+  const docket = useJob((s) => s.docket);
   const { shop, artwork } = useJob(({ shop, artwork }) => ({ shop, artwork }));
   const { unit } = useUnit();
   const wish = useWish(props);
@@ -131,7 +131,7 @@ export function BoundControl(props: Props) {
 }
 
 export function BleedControl(props: Props) {
-  const docket = useBook((s) => s.docket);
+  const docket = useJob((s) => s.docket);
   const { unit } = useUnit();
   const wish = useWish(props);
   return (
@@ -141,7 +141,12 @@ export function BleedControl(props: Props) {
       unit={unit}
       max={50}
       autoFocus={props.autoFocus}
-      onChange={(bleed) => wish({ product: { bleed, endBleed: null } }, `bleed ${formatLength(bleed, unit)}`)}
+      onChange={(bleed) =>
+        wish(
+          { product: docket.product.kind === 'bound' ? { bleed, endBleed: null } : { bleed } },
+          `bleed ${formatLength(bleed, unit)}`,
+        )
+      }
     />
   );
 }
@@ -171,7 +176,7 @@ export function TrimmedControl(props: Props) {
 }
 
 export function StockControl(props: Props) {
-  const docket = useBook((s) => s.docket);
+  const docket = useJob((s) => s.docket);
   const shop = useJob((s) => s.shop);
   const wish = useWish(props);
   const { stock } = docket.sheet;
@@ -187,7 +192,7 @@ export function StockControl(props: Props) {
 }
 
 export function MachineControl(props: Props) {
-  const docket = useBook((s) => s.docket);
+  const docket = useJob((s) => s.docket);
   const shop = useJob((s) => s.shop);
   const wish = useWish(props);
   const { machine } = docket.sheet;
@@ -202,15 +207,21 @@ export function MachineControl(props: Props) {
   );
 }
 
+/** How many up are offered, with what is wished for now. */
+const upChoices = (now: number | string): string[] => {
+  const all = ['most', 'one', '2', '3', '4', '6', '8'];
+  return all.includes(String(now)) ? all : [...all, String(now)];
+};
+
 export function UpControl(props: Props) {
-  const docket = useBook((s) => s.docket);
+  const docket = useJob((s) => s.docket);
   const wish = useWish(props);
   return (
     <OneOf
       done={props.done}
       label="Pieces up"
       value={String(docket.sheet.up)}
-      options={['most', 'one', '2', '3', '4', '6', '8'].map((key) => ({
+      options={upChoices(docket.sheet.up).map((key) => ({
         key,
         label: key === 'most' ? 'As many as fit' : key === 'one' ? 'One' : key,
       }))}

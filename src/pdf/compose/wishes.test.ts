@@ -1,11 +1,14 @@
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { patched, plan, runsOf, type Docket, type Patch } from '../../core';
+import { patched, plan, runsOf, type DocketOf, type Patch as AnyPatch } from '../../core';
 import { BOARD, coverOn, docketFor, GUILLOTINE, look, SHOP } from '../../core/testing';
 import { readArtwork } from '../read';
 import { numberedPages, scratch, wordsOf, writePdf, type PageWish } from '../testing';
 import { compose } from '.';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
 
 /** Random dockets of every wish, exported and read back by poppler: no plan is asked what is on a side. */
 
@@ -113,7 +116,7 @@ describe('every page that is wished for, in the exported PDF', () => {
         const onSheet = [...planned.sheets].map((s) => sides.slice(side, (side += s.sides)).flat());
         expect(side).toBe(sides.length);
         const got = new Map<number, number>();
-        for (const run of runsOf(product.copies, planned))
+        for (const run of runsOf(planned))
           for (const number of run.sheets)
             for (const n of onSheet[number - 1]!) got.set(n, (got.get(n) ?? 0) + run.good / run.perCopy);
         const places = Math.max(...planned.sheets.lays.map((l) => 2 * l.downs.length));

@@ -1,10 +1,7 @@
-import { artworkSize, type ArtworkWish } from '../../docket';
 import { placementScale } from '../../makeup';
-import { formatLength, formatNumber, formatSize, nameSize, sameSize, type Size } from '../../measure';
-import { pageRanges, plural, type Check, type Finding, type InspectedBook, type Offer } from '../kinds';
-
-/** How far a page may be off the finished size without it being worth a word, in millimetres. */
-const TOLERANCE = 1;
+import { formatNumber, formatSize, sameSize, type Size } from '../../measure';
+import { pageRanges, plural, type Check, type InspectedBook } from '../kinds';
+import { asIs, fitted, isScaled, ownSize, scaled, TOLERANCE } from '../placing';
 
 /** Artwork that is not of the finished size, all of it or some pages; or that was made to be of it. */
 export const artworkPageSize: Check<InspectedBook> = (it) => {
@@ -39,10 +36,6 @@ export const artworkPageSize: Check<InspectedBook> = (it) => {
   ];
 };
 
-const isScaled = ({ fit, enlarge }: ArtworkWish): boolean => fit !== 'centre' || Math.abs(enlarge - 1) > 1e-9;
-const asIs = (wish: ArtworkWish, low: number, high: number): boolean =>
-  !isScaled(wish) || (Math.abs(low - 1) <= 0.0005 && Math.abs(high - 1) <= 0.0005);
-
 /** The pages that are off their size, and between what and what the pages are scaled. */
 function measured({ docket, artwork }: InspectedBook, sizeOf: (page: number) => Size) {
   const { box } = docket.artwork;
@@ -58,63 +51,6 @@ function measured({ docket, artwork }: InspectedBook, sizeOf: (page: number) => 
     if (!sameSize({ width: width * s, height: height * s }, size, TOLERANCE)) off.push(i + 1);
   });
   return { off, low, high };
-}
-
-const scaled = (finished: Size, said: string, unit: InspectedBook['unit']): Finding => ({
-  id: 'artwork-scaled',
-  severity: 'fine',
-  station: 'artwork',
-  title: `Artwork placed at ${said}`,
-  detail: `So that it has the finished size, ${formatSize(finished, unit)}.`,
-  offers: () => [
-    {
-      label: 'At its own size',
-      detail: 'in the middle of the page',
-      patch: { artwork: { fit: 'centre', enlarge: 1 } },
-    },
-  ],
-});
-
-/** Other ways to place it; `whole` is the scale at which the first page that is off shows whole. */
-function fitted({ docket, product, unit }: InspectedBook, whole: number): Offer[] {
-  const { fit } = docket.artwork;
-  const percent = formatNumber(whole * 100, 1);
-  const bleed = Math.round(product.bleed * whole * 100) / 100;
-  const offers: Offer[] = [];
-  if (fit !== 'fit')
-    offers.push({
-      label: 'Fit whole',
-      detail: `${percent} %; nothing cut off, white where shapes differ`,
-      patch: { artwork: { fit: 'fit', enlarge: 1 } },
-    });
-  if (fit !== 'fit' && bleed > 0 && bleed <= 50 && Math.abs(whole - 1) > 0.0005)
-    offers.push({
-      label: 'Fit whole, the bleed with it',
-      detail: `${percent} %; bleed ${formatLength(bleed, unit)}`,
-      patch: { artwork: { fit: 'fit', enlarge: 1 }, product: { bleed } },
-    });
-  if (fit !== 'fill')
-    offers.push({
-      label: 'Scale to cover',
-      detail: 'no white, edges may be cut',
-      patch: { artwork: { fit: 'fill', enlarge: 1 } },
-    });
-  if (fit !== 'centre')
-    offers.push({ label: 'Centre at its own size', patch: { artwork: { fit: 'centre', enlarge: 1 } } });
-  return offers;
-}
-
-/** The product made to the size that the artwork has. */
-function ownSize({ docket, product, artwork, plan, unit }: InspectedBook): Offer[] {
-  const own = artworkSize(artwork, docket.artwork.box);
-  if (sameSize(own, product.finished, TOLERANCE)) return [];
-  return [
-    {
-      label: `Make the ${plan.assembly.thing} ${nameSize(own, unit)}`,
-      detail: 'the artwork’s own size',
-      patch: { product: { finished: own }, artwork: { fit: 'centre', enlarge: 1 } },
-    },
-  ];
 }
 
 /** The panel that each page of the artwork stands on, where panels are of several widths. */

@@ -24,7 +24,6 @@ import { looseAtSpine } from './loose-leaves';
 import { noBleed } from './no-bleed';
 import { noChapters } from './no-chapters';
 import { oneSided } from './one-sided';
-import { pagesMissing } from './pages-missing';
 import { partSection } from './part-section';
 import { passed } from './passed';
 import { spineWidth } from './spine-width';
@@ -48,7 +47,6 @@ export const BOUND: readonly Check<InspectedBook>[] = [
   spreads,
   spreadsTorn,
   takenApart,
-  pagesMissing,
   passed,
   blanks,
   fewPages,

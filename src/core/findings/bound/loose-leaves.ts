@@ -1,8 +1,13 @@
+import type { Binding } from '../../docket';
 import { foldProblem, looseLeaves } from '../../fold';
 import { rulesOf } from '../../makeup';
-import { pageRanges, passedThrough, plural, type Check, type Finding, type InspectedBook } from '../kinds';
+import { pageRanges, passedThrough, plural, type Check, type Finding, type InspectedBook, type Offer } from '../kinds';
 import { otherBindings } from '../other-bindings';
 import { CHOSEN, waysIn } from './ways';
+
+/** The binding that an offer changes to. */
+const bindingIn = ({ patch: { product } }: Offer): Binding | undefined =>
+  product && 'binding' in product ? (product.binding as Binding) : undefined;
 
 /** Leaves that would fall out: joined to no other at the spine, where only the fold holds them. */
 export const looseAtSpine: Check<InspectedBook> = (it) => {
@@ -29,7 +34,7 @@ export const looseAtSpine: Check<InspectedBook> = (it) => {
                 ...o,
                 detail: 'glue holds every leaf',
                 // folded as it was
-                patch: { ...o.patch, product: { binding: o.patch.product!.binding! } },
+                patch: { ...o.patch, product: { binding: bindingIn(o) ?? binding } },
               }))
             : []),
         ],

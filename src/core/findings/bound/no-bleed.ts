@@ -1,14 +1,9 @@
-import { NEAR_EDGE, type PageFacts } from '../../docket';
-import { bleedsOf, pageBleed, placementScale, spineBleed, spineEdge } from '../../makeup';
-import { formatLength, formatNumber, type Edges, type Rect, type Size } from '../../measure';
+import { bleedsOf, pageBleed, spineBleed, spineEdge } from '../../makeup';
+import { formatLength, formatNumber } from '../../measure';
 import { factsOf } from '../../pages';
 import { whiteEdges } from '../../sheet';
+import { enlargedFor, MOST_ENLARGED } from '../bleed';
 import { pageRanges, plural, type Check, type InspectedBook } from '../kinds';
-
-/** How much bleed may lack without a word, mm. */
-const TOLERANCE = 0.25;
-/** Enlarged more than this the artwork is another one. */
-const MOST_ENLARGED = 1.15;
 
 /** Bleed that is asked for but that the artwork does not reach. */
 export const noBleed: Check<InspectedBook> = (it) => {
@@ -67,57 +62,11 @@ function lacking({ docket, product, artwork, book, plan }: InspectedBook): {
     // parts of sheets have their neighbours' content beside them; turned pages are looked at by eye
     if (!ref || !page || ref.part || ref.turn !== 0) return;
     placed++;
-    const placement = { box: page[docket.artwork.box], scale: placementScale(page, docket.artwork, finished) };
-    const reach = reachBeyond(page, placement.box, placement.scale, finished);
     // which edge is the spine, and needs no bleed, goes by where the page stands in the book
-    const need = needs[i % 2]!;
-    if (!lacks(reach, need) || !inkLacks(page, placement, reach, need)) return;
+    const larger = enlargedFor(page, docket.artwork, finished, needs[i % 2]!);
+    if (larger === null) return;
     short.push(ref.page);
-    const w = finished.width / 2;
-    const h = finished.height / 2;
-    enlarge = Math.max(
-      enlarge,
-      (w + need.left) / (w + reach.left),
-      (w + need.right) / (w + reach.right),
-      (h + need.top) / (h + reach.top),
-      (h + need.bottom) / (h + reach.bottom),
-    );
+    enlarge = Math.max(enlarge, larger);
   });
   return { short, placed, enlarge };
-}
-
-const lacks = (reach: Edges, need: Edges): boolean => EDGES.some((edge) => reach[edge] < need[edge] - TOLERANCE);
-
-/** Whether ink comes to an edge that lacks bleed: where the paper is white there, none is missed. Unknown, it does. */
-function inkLacks(
-  { ink }: PageFacts,
-  { box, scale }: { readonly box: Rect; readonly scale: number },
-  reach: Edges,
-  need: Edges,
-): boolean {
-  if (!ink) return true;
-  const short = (edge: keyof Edges): boolean => reach[edge] < need[edge] - TOLERANCE;
-  const near = NEAR_EDGE * scale;
-  const at = {
-    left: scale * (ink.x - box.x),
-    bottom: scale * (ink.y - box.y),
-    right: scale * (box.x + box.width - ink.x - ink.width),
-    top: scale * (box.y + box.height - ink.y - ink.height),
-  };
-  return EDGES.some((edge) => short(edge) && at[edge] < near);
-}
-
-const EDGES = ['left', 'right', 'top', 'bottom'] as const;
-
-/** How far the artwork reaches beyond the finished page on each side once placed, in millimetres. */
-function reachBeyond(page: PageFacts, box: Rect, s: number, finished: Size): Edges {
-  const shown = page.hasTrim ? page.bleed : page.media;
-  const cx = box.x + box.width / 2;
-  const cy = box.y + box.height / 2;
-  return {
-    left: s * (cx - shown.x) - finished.width / 2,
-    right: s * (shown.x + shown.width - cx) - finished.width / 2,
-    top: s * (shown.y + shown.height - cy) - finished.height / 2,
-    bottom: s * (cy - shown.y) - finished.height / 2,
-  };
 }

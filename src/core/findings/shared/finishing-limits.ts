@@ -57,6 +57,6 @@ function thinner({ docket, shop }: Inspected): Offer[] {
 
 /** What is too thick to lie in itself, gathered and held by its spine; the cheapest. */
 const gathered = (it: Inspected): Offer[] =>
-  rulesOf(it.docket.product.binding).made === 'nested'
+  it.docket.product.kind === 'bound' && rulesOf(it.docket.product.binding).made === 'nested'
     ? otherBindings(it, (rules) => rules.made === 'gathered').map((o) => ({ ...o, kind: { name: 'binding', most: 1 } }))
     : [];

@@ -1,5 +1,5 @@
 import { layingOf, trimsPrint, withMargin, yieldOf } from '../../lay';
-import { isOpenSize, type Shape } from '../../makeup';
+import { isOpenSize, type LayStyle, type Shape } from '../../makeup';
 import { formatLength, formatNumber, formatSize, lying, type Unit } from '../../measure';
 import { machineTakes, type Machine, type Stock } from '../../shop';
 import type { Docket } from '../../docket';
@@ -13,20 +13,20 @@ export const fitSheet: Check = (it) => {
   const [down] = lay?.downs ?? [];
   if (!lay || !down) return [];
   const bleed = Math.max(...Object.values(down.margin));
-  const fits = fittingSheets(it, down.shape);
+  const fits = fittingSheets(it, down.shape, lay.style);
   return [
     {
       id: 'fit-sheet',
       severity: 'stop',
       station: 'sheet',
       title: trimsPrint(lay) ? 'The bleed does not fit the sheet' : 'The pages do not fit the sheet',
-      detail: `With ${formatLength(bleed, unit)} bleed the open ${plan.assembly.thing} needs ${formatSize(withMargin(down), unit)}; of ${docket.sheet.stock.format} ${main.machine.name} prints ${formatSize(lay.bothSides, unit)}.${fits.length === 0 ? largestSaid(it) : ''}`,
+      detail: `With ${formatLength(bleed, unit)} bleed ${docket.product.kind === 'bound' ? 'the open' : 'the'} ${plan.assembly.thing} needs ${formatSize(withMargin(down), unit)}; of ${docket.sheet.stock.format} ${main.machine.name} prints ${formatSize(lay.bothSides, unit)}.${fits.length === 0 ? largestSaid(it) : ''}`,
       offers: () => [
         ...otherStocks(it),
         ...otherPresses(docket, fits),
         ...twoForms(docket),
         ...untrimmedOn(docket),
-        chosenSections,
+        ...(docket.product.kind === 'bound' ? [chosenSections] : []),
         ...lessAtTheEnds(docket, unit),
         ...smaller(docket),
       ],
@@ -59,10 +59,12 @@ interface FittingSheet {
 }
 
 /** The shop's sheets and presses on which a shape fits, whichever the job is planned for. */
-function fittingSheets({ docket, shop }: Inspected, shape: Shape): FittingSheet[] {
+function fittingSheets({ docket, shop }: Inspected, shape: Shape, style: LayStyle): FittingSheet[] {
   return shop.machines.flatMap((machine) =>
     shop.stocks
-      .filter((stock) => machineTakes(machine, stock) && layingOf({ ...docket.sheet, stock, machine }, shape).fits)
+      .filter(
+        (stock) => machineTakes(machine, stock) && layingOf({ ...docket.sheet, stock, machine }, shape, style).fits,
+      )
       .map((stock) => ({ stock, machine })),
   );
 }
@@ -101,7 +103,7 @@ const twoForms = ({ sheet }: Docket): Offer[] =>
 
 /** Folded and not trimmed, where the sheet is as large as the open piece. */
 function untrimmedOn({ product, sheet }: Docket): Offer[] {
-  if (product.trimming !== 'trimmed' || !isOpenSize(product, sheet.stock)) return [];
+  if (product.kind !== 'bound' || product.trimming !== 'trimmed' || !isOpenSize(product, sheet.stock)) return [];
   return [
     {
       label: 'Fold it, and don’t trim it',
@@ -140,7 +142,6 @@ function lessAtTheEnds({ product }: Docket, unit: Unit): Search[] {
 
 /** The largest scale of the page at which page and bleed fit; the artwork is made smaller with it. */
 function smaller({ product, artwork }: Docket): Search[] {
-  if (product.kind !== 'bound') return [];
   const { finished } = product;
   const search: Search = {
     least: 0.05,

@@ -8,6 +8,7 @@ import { machineTakesStock } from './machine-takes';
 import { marksRoom } from './marks-room';
 import { noPages } from './no-pages';
 import { ownMarks } from './own-marks';
+import { pagesMissing } from './pages-missing';
 import { shopChanged } from './shop-changed';
 import { tooLarge } from './too-large';
 import { trays } from './trays';
@@ -19,6 +20,7 @@ import { weightOrder } from './weight-order';
 export const SHARED: readonly Check[] = [
   artworkNotes,
   noPages,
+  pagesMissing,
   tooLarge,
   ownMarks,
   machineTakesStock,

@@ -9,12 +9,12 @@ const weightClass = (grammage: number): number => WEIGHT_CLASSES.filter((w) => g
 const WORTH_SAYING = 3;
 
 /** Jobs that change between light and heavy paper many times a copy: the press waits each time. */
-export const weightOrder: Check = ({ docket, plan }) => {
+export const weightOrder: Check = ({ plan }) => {
   if (!plan.pieces.some((p) => p.machine.mixes)) return [];
   const changesIn = ({ stocks }: Load): number =>
     stocks.filter((s, i) => i > 0 && weightClass(s.stock.grammage) !== weightClass(stocks[i - 1]!.stock.grammage))
       .length;
-  const waits = loadsOf(docket.product.copies, plan).filter((load) => changesIn(load) > 1);
+  const waits = loadsOf(plan).filter((load) => changesIn(load) > 1);
   const changes = waits.reduce((n, load) => n + changesIn(load), 0);
   if (changes < WORTH_SAYING) return [];
   const stocks = [...new Map(waits.flatMap((l) => l.stocks).map((s) => [s.stock.id, s.stock])).values()].sort(

@@ -1,4 +1,4 @@
-import type { DocketOf, SheetWish } from '../../docket';
+import type { DocketOf, Finish, SheetWish } from '../../docket';
 import { EPSILON } from '../../measure';
 import type { Stock } from '../../shop';
 import type { Gang } from '../piece';
@@ -7,10 +7,12 @@ import { keysOf } from './pieces';
 import type { Section } from './section';
 
 /** Sheets of a stock that the guillotine of the route cuts at once; any number where none is named. */
-export function liftOf({ here, route }: DocketOf<'bound'>['finish'], { caliper }: Pick<Stock, 'caliper'>): number {
+export function liftOf({ here, route }: Finish, { caliper }: Pick<Stock, 'caliper'>): number {
   const cut = here ? route.find((s) => s.process === 'cut') : undefined;
   return cut ? Math.max(1, Math.floor(cut.machine.lift / caliper + EPSILON)) : Infinity;
 }
+
+const BLOCK = { kind: 'block' } as const;
 
 /** Sections in a row that are alike may share sheets. */
 export function gangsOf(
@@ -35,6 +37,10 @@ export function gangsOf(
         pieces: [s.id],
         order,
         lift: liftOf(finish, s.stock),
+        exact: false,
+        last: 'repeats',
+        forms: 'fewest-sheets',
+        style: BLOCK,
         partner,
         sheet: sheetOf(sheet, s),
         main: s.kind === 'text',

@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { patched, type Docket, type Patch } from '../../docket';
+import { patched, type DocketOf, type Patch as AnyPatch } from '../../docket';
 import { turnedWay, wayOf } from '../../fold';
 import { artworkOf, docketFor } from '../../testing';
 import { coverShape } from './cover-shape';
 import { sectionShape, tabShape, type SectionShape } from '.';
+
+type Docket = DocketOf<'bound'>;
+type Patch = AnyPatch<DocketOf<'bound'>>;
 
 const SEWN = { kind: 'sewn' as const };
 const PERFECT = { kind: 'perfect-bound' as const, grindOff: 3 };

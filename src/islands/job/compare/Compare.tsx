@@ -87,7 +87,9 @@ function Counts({ former }: { readonly former: Artwork }) {
     ['Pages', String(former.pages.length), String(artwork.pages.length)],
     ['Sheets a copy', String(before.sheets.length), String(now.sheets.length)],
     ['Size', nameSize(artworkSize(former, box), unit), nameSize(artworkSize(artwork, box), unit)],
-    ['Blanks', String(before.product.blanks), String(now.product.blanks)],
+    ...(before.product.kind === 'bound' && now.product.kind === 'bound'
+      ? [['Blanks', String(before.product.blanks), String(now.product.blanks)] as const]
+      : []),
   ] as const;
   return (
     <dl className="flex flex-wrap gap-x-8 gap-y-1 text-sm">

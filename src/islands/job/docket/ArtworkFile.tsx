@@ -9,7 +9,7 @@ import { useNotices } from '../../../ui/Notices';
 import { ARTWORK_TYPES } from '../../../ui/upload';
 import type { JobPage } from '../../../ui/views';
 import { Compare } from '../compare/Compare';
-import { useBook, useJob, useJobStore } from '../context';
+import { useJob, useJobStore } from '../context';
 import { ArrivingMeter, useReceiving, type OnItsWay } from '../files';
 
 const short = (sha: string | undefined): string => (sha ? sha.slice(0, 8) : '');
@@ -71,7 +71,7 @@ export function useSwap(): Swap {
 
 /** The file by its name, and another in its place. */
 export function FileRow({ onItsWay, locked, send, put }: Swap) {
-  const { name } = useBook((s) => s.docket.artwork.file);
+  const { name } = useJob((s) => s.docket.artwork.file);
   return (
     <Row label="File">
       <p className="truncate pt-1 text-[0.95rem] font-semibold" title={name}>
@@ -102,7 +102,7 @@ export function FileRow({ onItsWay, locked, send, put }: Swap) {
 
 /** Files that were here before: each can be taken again. */
 export function FormerFiles({ put }: Pick<Swap, 'put'>) {
-  const { former } = useBook((s) => s.docket.artwork);
+  const { former } = useJob((s) => s.docket.artwork);
   if (former.length === 0) return null;
   return (
     <Row label="Former files">
@@ -143,7 +143,7 @@ const useCompared = create<{ readonly sha256: string | null; readonly open: (sha
 /** The comparison with a former file, while the docket has it: gone back, there is nothing to compare. */
 export function Compared() {
   const { sha256, open } = useCompared();
-  const { former, file } = useBook((s) => s.docket.artwork);
+  const { former, file } = useJob((s) => s.docket.artwork);
   const it = former.find((f) => f.sha256 === sha256 && f.sha256 !== file.sha256);
   // gone back and on again, it is not asked for once more
   useEffect(() => {

@@ -23,24 +23,23 @@ function imposedOf(key: ImposedKey): Imposed {
 
 /** The file, its pages and sizes, how they are placed; swapping it for a corrected one. */
 export function ArtworkStation() {
-  const pages = useBook((s) => s.book.pages.length);
+  const isBook = useJob((s) => s.docket.product.kind === 'bound');
   const swapping = useSwap();
   return (
     <>
       <FileRow {...swapping} />
       <PagesRow />
-      <HoldsRow />
+      {isBook && <HoldsRow />}
       <PlacedRows />
       <FormerFiles put={swapping.put} />
       <Compared />
-      <p className="sr-only">{pages} pages in the book</p>
     </>
   );
 }
 
 /** How many pages there are, of which sizes. */
 function PagesRow() {
-  const { box, change } = useBook(({ docket, change }) => ({ box: docket.artwork.box, change }));
+  const { box, change } = useJob(({ docket, change }) => ({ box: docket.artwork.box, change }));
   const artwork = useJob((s) => s.artwork);
   const { unit } = useUnit();
   const sizes = new Map<string, { count: number; text: string }>();
@@ -143,7 +142,7 @@ function HoldsRow() {
 
 /** How a page lies on its place. */
 function PlacedRows() {
-  const { fit, enlarge, change } = useBook(({ docket, change }) => ({
+  const { fit, enlarge, change } = useJob(({ docket, change }) => ({
     fit: docket.artwork.fit,
     enlarge: docket.artwork.enlarge,
     change,

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { BookMarked } from 'lucide-react';
-import { chaptersFrom, nameSize, rulesOf, type Docket } from '../../../core';
+import { chaptersFrom, nameSize, rulesOf, type BoundProduct } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Choice, Pick, Toggle } from '../../../ui/choices';
 import { CountField, Entry, LengthField, Row } from '../../../ui/fields';
@@ -9,7 +9,7 @@ import { useBook, useJob } from '../context';
 import { stockOptions } from '../wishes';
 import { Add, Remove, removed, replaced } from './lists';
 
-type Chapters = Docket['product']['chapters'];
+type Chapters = BoundProduct['chapters'];
 
 /** The chapters, each with the page it begins on. */
 function ChapterList({ chapters }: { readonly chapters: Chapters }) {
@@ -51,7 +51,7 @@ function ChapterList({ chapters }: { readonly chapters: Chapters }) {
 }
 
 /** How tabs are cut, what they say, and on what stock. */
-function TabFields({ tabs }: { readonly tabs: Docket['product']['tabs'] }) {
+function TabFields({ tabs }: { readonly tabs: BoundProduct['tabs'] }) {
   const { stock, change } = useBook(({ docket, change }) => ({ stock: docket.sheet.stock, change }));
   const shop = useJob((s) => s.shop);
   const { unit } = useUnit();

@@ -1,4 +1,4 @@
-import { coverPatch, formatLength, rulesOf, type Docket } from '../../../core';
+import { coverPatch, formatLength, rulesOf, type BoundProduct } from '../../../core';
 import { Choice, Pick } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
@@ -6,7 +6,7 @@ import { useBook, useJob } from '../context';
 import { CoverDrop } from './CoverDrop';
 import { machineOptions, stockOptions } from '../wishes';
 
-type Cover = Docket['product']['cover'];
+type Cover = BoundProduct['cover'];
 
 /** Where the cover comes from: the text itself, or its own stock with pages of the text or of another file. */
 export function CoverSource({ done }: { readonly done?: () => void }) {

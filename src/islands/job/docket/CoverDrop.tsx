@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { BookUp } from 'lucide-react';
-import { coverPatch } from '../../../core';
+import { coverPatch, isKind } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { ARTWORK_TYPES } from '../../../ui/upload';
@@ -18,7 +18,7 @@ export function CoverDrop() {
     const file = await add(it);
     if (file === null) return;
     const { docket, artwork, shop, change } = store.getState();
-    change(coverPatch(docket, artwork, file, shop), `cover from ${it.name}`);
+    if (isKind(docket, 'bound')) change(coverPatch(docket, artwork, file, shop), `cover from ${it.name}`);
   };
   return (
     <div

@@ -19,7 +19,12 @@ import { TrimmedControl } from '../controls';
 
 /** The route through the finishing machines: a line for every process that the piece goes through. */
 export function FinishControls() {
-  const { finish, plan, change } = useJob(({ docket, plan, change }) => ({ finish: docket.finish, plan, change }));
+  const { finish, isBook, plan, change } = useJob(({ docket, plan, change }) => ({
+    finish: docket.finish,
+    isBook: docket.product.kind === 'bound',
+    plan,
+    change,
+  }));
   const processes = processesFor(plan);
   const made = plan.assembly.process ?? 'cut';
   const { label } = processSaid(made);
@@ -32,7 +37,7 @@ export function FinishControls() {
           onChange={(here) => change({ finish: { here } }, here ? label.toLowerCase() : 'no finishing here')}
         />
       </Row>
-      <TrimmedRow />
+      {isBook && <TrimmedRow />}
       {finish.here && processes.map((p) => <Step key={p} process={p} />)}
     </>
   );

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { foldOrders, FoldError, foldWay, type Docket, type Way } from '../../../core';
+import { foldOrders, FoldError, foldWay, type BoundProduct, type Way } from '../../../core';
 
 interface Panel {
   readonly page: number;
@@ -29,7 +29,7 @@ function PanelNumber({ page, down, at }: Panel) {
 }
 
 /** Panels and folds of a way to fold; null where it cannot be folded so. */
-function foldedParts(way: Way, bound: Docket['product']['bound']) {
+function foldedParts(way: Way, bound: BoundProduct['bound']) {
   try {
     return {
       panels: foldWay(way, bound),
@@ -58,7 +58,7 @@ export function FoldDrawing({
   width = 74,
 }: {
   readonly way: Way;
-  readonly bound: Docket['product']['bound'];
+  readonly bound: BoundProduct['bound'];
   /** Width of a page by its height. */
   readonly ratio: number;
   readonly width?: number;

@@ -1,4 +1,4 @@
-import { rulesOf, type Docket } from '../../../core';
+import { rulesOf, type BoundProduct } from '../../../core';
 import { Entry, Row } from '../../../ui/fields';
 import { useBook, useJob } from '../context';
 import { Add, Remove, removed, replaced, StockOf } from './lists';
@@ -10,8 +10,7 @@ export function InsertControls() {
   const { inserts, binding } = docket.product;
   const { made } = rulesOf(binding);
   if (made === 'folded' || (made === 'nested' && inserts.length === 0)) return null;
-  const put = (list: Docket['product']['inserts'], label: string): void =>
-    change({ product: { inserts: list } }, label);
+  const put = (list: BoundProduct['inserts'], label: string): void => change({ product: { inserts: list } }, label);
   return (
     <Row label="Inserts">
       <ul className="grid gap-1">

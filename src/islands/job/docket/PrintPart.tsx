@@ -25,8 +25,8 @@ export function PrintPart({ isDisabled }: { readonly isDisabled: boolean }) {
 
 function Parts({ done }: { readonly done: () => void }) {
   const store = useJobStore();
-  const { copies, plan } = useJob(({ docket, plan }) => ({ copies: docket.product.copies, plan }));
-  const loads = useMemo(() => loadsOf(copies, plan), [copies, plan]);
+  const plan = useJob((s) => s.plan);
+  const loads = useMemo(() => loadsOf(plan), [plan]);
   const [at, setAt] = useState(0);
   const [ranges, setRanges] = useState('all');
   const [times, setTimes] = useState(1);

@@ -2,32 +2,36 @@ import { bleedsOf, formatLength, rulesOf } from '../../../core';
 import { Pick } from '../../../ui/choices';
 import { Entry, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
-import { useBook } from '../context';
+import { useBook, useJob } from '../context';
 import { BindingControl, BleedControl, BoundControl, CopiesControl, SizeControl } from '../controls';
 import { BindingDetails } from './BindingDetails';
 import { CoverControls } from './CoverControls';
 import { CreepControls } from './CreepControls';
 import { ChapterControls } from './ChapterControls';
+import { FlatControls } from './FlatControls';
 import { InsertControls } from './InsertControls';
+import { MadeAs, TitleRow } from './MadeAs';
 import { NumberingControls } from './NumberingControls';
 import { StockRanges } from './StockRanges';
 
-/** What is made: copies, size, bound edge, bleed, blanks, creep. */
+const CONTROLS = { bound: BookControls, flat: FlatControls } as const;
+
+/** What is made, by its kind. */
 export function ProductControls() {
-  const { docket, change } = useBook(({ docket, change }) => ({ docket, change }));
+  const Of = CONTROLS[useJob((s) => s.docket.product.kind)];
+  return <Of />;
+}
+
+/** A book: copies, size, bound edge, bleed, blanks, creep. */
+function BookControls() {
+  const docket = useBook((s) => s.docket);
   const { unit } = useUnit();
   const { product } = docket;
   const ends = bleedsOf(product).ends;
   return (
     <>
-      <Row label="Title">
-        <Entry
-          label="Title"
-          shown={docket.title}
-          wide
-          take={(t) => change({ title: t.trim().slice(0, 300) || 'Untitled' }, 'title')}
-        />
-      </Row>
+      <TitleRow />
+      <MadeAs />
       <Row label="Copies">
         <CopiesControl />
       </Row>

@@ -7,7 +7,7 @@ import {
   sectionPlansFor,
   turnedWay,
   type BoundProduct,
-  type Docket,
+  type DocketOf,
   type SectionPlan,
 } from '../../../core';
 import { cx } from '../../../ui/cx';
@@ -131,7 +131,7 @@ function PlanRow({
 }
 
 /** Whether its sections can be chosen. */
-export function plansWanted({ artwork, product }: Pick<Docket, 'artwork' | 'product'>): boolean {
+export function plansWanted({ artwork, product }: Pick<DocketOf<'bound'>, 'artwork' | 'product'>): boolean {
   const { made } = rulesOf(product.binding);
   return artwork.imposed.kind !== 'sheets' && (made === 'nested' || made === 'gathered');
 }

@@ -229,15 +229,11 @@ function onStocks({ stocks }: Load): string {
 
 /** What goes to the machines: how many sheets, how often, on which stock. */
 function Loads() {
-  const { copies, plan, wish } = useJob(({ docket, plan }) => ({
-    copies: docket.product.copies,
-    plan,
-    wish: docket.send,
-  }));
-  const loads = useMemo(() => loadsOf(copies, plan), [copies, plan]);
+  const { plan, wish } = useJob(({ docket, plan }) => ({ plan, wish: docket.send }));
+  const loads = useMemo(() => loadsOf(plan), [plan]);
   const say = (load: Load): string => {
     const kinds = new Set(load.sheets.map((n) => plan.sheets.at(n - 1).called));
-    const what = kinds.has('text') ? '' : `${[...kinds].join(' and ')}: `;
+    const what = plan.sheets.blocks.every((b) => kinds.has(b.called)) ? '' : `${[...kinds].join(' and ')}: `;
     const sheets = `${load.sheets.length} ${load.sheets.length === 1 ? 'sheet' : 'sheets'}`;
     const sent = sentOf(load, wish).times;
     const times = `${sent} ${sent === 1 ? 'time' : 'times'}`;
@@ -258,19 +254,18 @@ function Loads() {
 
 /** What is reckoned as spoilage: laid ready beside the press, or printed with the others. Both are said. */
 function Overs() {
-  const { copies, plan, wish, change } = useJob(({ docket, plan, change }) => ({
-    copies: docket.product.copies,
+  const { plan, wish, change } = useJob(({ docket, plan, change }) => ({
     plan,
     wish: docket.send,
     change,
   }));
   const [spoilage, printable] = useMemo(() => {
-    const loads = loadsOf(copies, plan);
+    const loads = loadsOf(plan);
     return [
-      runsOf(copies, plan).reduce((n, r) => n + r.spoilage, 0),
+      runsOf(plan).reduce((n, r) => n + r.spoilage, 0),
       loads.reduce((n, l) => n + sentOf(l, { overs: true }).sheets - l.good, 0),
     ];
-  }, [copies, plan]);
+  }, [plan]);
   if (spoilage === 0) return null;
   const reckoned = `${sheetsSaid(spoilage)} reckoned as spoilage`;
   if (printable === 0) return <p className="text-sm">{reckoned}: fewer than once more. Lay them ready.</p>;

@@ -1,4 +1,4 @@
-import { formatLength, lying, formatSize, rulesOf, turnFor } from '../../../core';
+import { formatLength, isKind, lying, formatSize, rulesOf, turnFor } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Choice, Pick } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
@@ -6,6 +6,7 @@ import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
 import { useKeeping } from '../keeping';
 import { MachineControl, StockControl, UpControl } from '../controls';
+import { FlatLies } from './FlatLies';
 import { FoldControl } from './FoldControl';
 import { SectionList } from './SectionList';
 import { plansWanted, SectionPlans } from './SectionPlans';
@@ -15,7 +16,7 @@ import { TrimControls } from './TrimControls';
 
 /** What it is printed on: stock, machine, how many up, the turn. */
 export function SheetControls() {
-  const { docket, plan } = useBook(({ docket, plan }) => ({ docket, plan }));
+  const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
   const { unit } = useUnit();
   const { sheet } = docket;
   const { stock, machine } = sheet;
@@ -43,18 +44,32 @@ export function SheetControls() {
         <UpControl />
       </Row>
       <LayingRows />
+      {isKind(docket, 'bound') ? <SectionRows /> : <FlatLies />}
+      <StockComparison />
+    </>
+  );
+}
+
+/** How the sections of a book are folded and what is cut away from them. */
+function SectionRows() {
+  const docket = useBook((s) => s.docket);
+  return (
+    <>
       {rulesOf(docket.product.binding).sections !== 'leaves' && <FoldControl />}
       {plansWanted(docket) && <SectionPlans />}
       {plansWanted(docket) && <SectionList />}
       <TrimControls />
-      <StockComparison />
     </>
   );
 }
 
 /** How sheets are turned, what several up are, how many forms. */
 function LayingRows() {
-  const { sheet, change } = useBook(({ docket, change }) => ({ sheet: docket.sheet, change }));
+  const { sheet, isBook, change } = useJob(({ docket, change }) => ({
+    sheet: docket.sheet,
+    isBook: docket.product.kind === 'bound',
+    change,
+  }));
   const { machine } = sheet;
   return (
     <>
@@ -79,18 +94,20 @@ function LayingRows() {
           }
         />
       </Row>
-      <Row label="Several are">
-        <Choice
-          label="What several up are"
-          value={sheet.fill}
-          options={[
-            { key: 'repeat', label: 'The same' },
-            { key: 'different', label: 'The next sections' },
-            { key: 'come-and-go', label: 'Head to tail' },
-          ]}
-          onChange={(fill) => change({ sheet: { fill } }, `several up: ${fill}`)}
-        />
-      </Row>
+      {isBook && (
+        <Row label="Several are">
+          <Choice
+            label="What several up are"
+            value={sheet.fill}
+            options={[
+              { key: 'repeat', label: 'The same' },
+              { key: 'different', label: 'The next sections' },
+              { key: 'come-and-go', label: 'Head to tail' },
+            ]}
+            onChange={(fill) => change({ sheet: { fill } }, `several up: ${fill}`)}
+          />
+        </Row>
+      )}
       <Row label="Front and back">
         <Pick
           label="Front and back"
@@ -111,7 +128,7 @@ function LayingRows() {
 
 /** Where the stock's thickness is an estimate it is asked for, and what was measured can be kept with the stock. */
 function Caliper() {
-  const { docket, change } = useBook(({ docket, change }) => ({ docket, change }));
+  const { docket, change } = useJob(({ docket, change }) => ({ docket, change }));
   const { unit } = useUnit();
   const shop = useJob((s) => s.shop);
   const keep = useKeeping();

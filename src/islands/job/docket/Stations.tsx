@@ -1,20 +1,25 @@
 import { useEffect, useState } from 'react';
 import {
+  copiesSaid,
   countedPages,
+  isKind,
   marksOn,
+  piecesSaid,
   nameSize,
   plural,
   rulesOf,
   saidProduct,
   workOf,
+  type Docket,
   type Finish,
   type Plan,
+  type Unit,
   wholeNumber,
 } from '../../../core';
 import { pickList } from '../../../ui/choices';
 import { fetched, fetchIdle } from '../../../ui/fetched';
 import { useUnit } from '../../../ui/unit';
-import { useBook, useJob } from '../context';
+import { useJob } from '../context';
 import { ProductControls } from './ProductControls';
 import { useOpening } from './opening';
 import { Station } from './Station';
@@ -29,7 +34,7 @@ const CLOSED = [pickList, sheetControls, artworkStation, marksControls, finishCo
 
 /** The docket's six stations, in the order people work. */
 export function Stations() {
-  const { docket, plan, marks, findings } = useBook(({ docket, plan, marks, findings }) => ({
+  const { docket, plan, marks, findings } = useJob(({ docket, plan, marks, findings }) => ({
     docket,
     plan,
     marks,
@@ -40,7 +45,7 @@ export function Stations() {
   const { unit } = useUnit();
   const worst = findings.find((f) => f.severity !== 'fine' && !f.accepted);
   useState(() => useOpening.setState({ open: worst?.station ?? 'product', pinned: new Set(), asked: null }));
-  const { product, sheet, finish } = docket;
+  const { sheet, finish } = docket;
   const onMarks = marksOn(docket.marks, plan, marks);
   return (
     <div className="min-[900px]:flex min-[900px]:h-full min-[900px]:flex-col">
@@ -52,12 +57,7 @@ export function Stations() {
       >
         <artworkStation.View />
       </Station>
-      <Station
-        name="product"
-        number={2}
-        title="Product"
-        facts={`${wholeNumber(product.copies)} × ${nameSize(product.finished, unit)}, ${plural(countedPages(plan.product), 'page')}, ${saidProduct(docket).binding}${rulesOf(product.binding).made === 'folded' ? '' : `, bound ${product.bound}`}`}
-      >
+      <Station name="product" number={2} title="Product" facts={productFacts(docket, plan, unit)}>
         <ProductControls />
       </Station>
       <Station
@@ -91,4 +91,17 @@ function saidRoute(finish: Finish, plan: Plan): string {
   if (!finish.here) return 'not here';
   const names = workOf(finish, plan, 1).map((w) => w.step.machine.name);
   return names.length > 0 ? `on ${names.join(', then ')}` : 'on no machine yet';
+}
+
+/** What is made, in a line: `400 × A5, 28 pages, saddle-stitched, bound left`; `600 × 90 × 50 mm, two-sided card`. */
+function productFacts(docket: Docket, plan: Plan, unit: Unit): string {
+  const { product } = docket;
+  const size = nameSize(product.finished, unit);
+  if (isKind(docket, 'bound') && plan.product.kind === 'bound') {
+    const { binding, bound, copies } = docket.product;
+    const edge = rulesOf(binding).made === 'folded' ? '' : `, bound ${bound}`;
+    return `${wholeNumber(copies)} × ${size}, ${plural(countedPages(plan.product), 'page')}, ${saidProduct(docket).binding}${edge}`;
+  }
+  if (product.kind !== 'flat') return size;
+  return `${copiesSaid(product, plan)} ${piecesSaid(product, plan.pieces.length)}, ${size}`;
 }

@@ -1,4 +1,4 @@
-import type { Docket } from '../../../core';
+import type { BoundProduct } from '../../../core';
 import { Entry, Row } from '../../../ui/fields';
 import { useBook, useJob } from '../context';
 import { Add, Remove, removed, replaced, StockOf } from './lists';
@@ -18,7 +18,7 @@ export function StockRanges() {
   const shop = useJob((s) => s.shop);
   const { stocks } = docket.product;
   const most = Math.max(1, plan.product.places + plan.product.blanks);
-  const put = (list: Docket['product']['stocks'], label: string): void => change({ product: { stocks: list } }, label);
+  const put = (list: BoundProduct['stocks'], label: string): void => change({ product: { stocks: list } }, label);
   const other = shop.stocks.find((s) => s.id !== docket.sheet.stock.id) ?? docket.sheet.stock;
   return (
     <Row label="Other stocks">

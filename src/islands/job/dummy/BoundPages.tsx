@@ -1,6 +1,6 @@
 import { useMemo, useState, type ReactNode } from 'react';
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp, type LucideIcon } from 'lucide-react';
-import { formatLength, rulesOf, widestWhite, type Docket } from '../../../core';
+import { formatLength, rulesOf, widestWhite, type BoundProduct } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Toggle } from '../../../ui/choices';
 import { Entry } from '../../../ui/fields';
@@ -29,7 +29,7 @@ interface Turns {
 
 /** The keys that turn pages on and back, as the piece is bound. */
 function turningKeys(
-  bound: Docket['product']['bound'],
+  bound: BoundProduct['bound'],
   last: number,
   { goTo, step }: Turns,
 ): Readonly<Record<string, () => void>> {
@@ -65,7 +65,7 @@ function Standing({ at }: { readonly at: number }) {
   return rulesOf(product.binding).made === 'nested' ? 'The outermost leaf: no creep' : '';
 }
 
-const ARROWS: Readonly<Record<Docket['product']['bound'], readonly [before: LucideIcon, after: LucideIcon]>> = {
+const ARROWS: Readonly<Record<BoundProduct['bound'], readonly [before: LucideIcon, after: LucideIcon]>> = {
   left: [ChevronLeft, ChevronRight],
   right: [ChevronRight, ChevronLeft],
   top: [ChevronUp, ChevronDown],

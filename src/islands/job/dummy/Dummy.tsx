@@ -1,12 +1,19 @@
 import { useState } from 'react';
 import { rulesOf } from '../../../core';
 import { Choice } from '../../../ui/choices';
-import { useBook } from '../context';
+import { useBook, useJob } from '../context';
 import { BoundPages } from './BoundPages';
+import { Piles } from './Piles';
 import { Unfold } from './Unfold';
 
-/** The finished piece: its pages turned, or its sheet folded and opened. */
+/** The finished piece as the customer holds it. */
 export function Dummy({ sheet }: { readonly sheet: number }) {
+  const kind = useJob((s) => s.docket.product.kind);
+  return kind === 'flat' ? <Piles sheet={sheet} /> : <BookDummy sheet={sheet} />;
+}
+
+/** A book: its pages turned, or its sheet folded and opened. */
+function BookDummy({ sheet }: { readonly sheet: number }) {
   const { docket, plan } = useBook(({ docket, plan }) => ({ docket, plan }));
   const single = rulesOf(docket.product.binding).made === 'folded';
   const [wanted, setMode] = useState<'bound' | 'unfold'>(single ? 'unfold' : 'bound');

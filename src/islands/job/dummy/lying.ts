@@ -1,4 +1,4 @@
-import { pageStanding, type Docket, type Plan } from '../../../core';
+import { pageStanding, type BoundProduct, type Plan } from '../../../core';
 
 export type Which = 'before' | 'after';
 
@@ -6,7 +6,7 @@ export type Which = 'before' | 'after';
 export interface Lying {
   /** Whether it is bound at the top: then its pages lie one above the other. */
   readonly level: boolean;
-  readonly bound: Docket['product']['bound'];
+  readonly bound: BoundProduct['bound'];
   /** Pixels in a millimetre. */
   readonly scale: number;
   readonly page: { readonly width: number; readonly height: number };
@@ -18,7 +18,7 @@ export interface Lying {
 /** As large as the room lets it lie open, with what stands out of it. */
 export function lyingIn(
   room: { readonly width: number; readonly height: number },
-  { finished, bound, tabs }: Pick<Docket['product'], 'finished' | 'bound' | 'tabs'>,
+  { finished, bound, tabs }: Pick<BoundProduct, 'finished' | 'bound' | 'tabs'>,
   hasTabs: boolean,
 ): Lying {
   const level = bound === 'top';
@@ -40,7 +40,7 @@ export function lyingIn(
 }
 
 /** How far a page's leaf stands out of the outermost before trimming, in millimetres; by its place in reading order. */
-export function standingOut(plan: Plan, { finished, bound }: Docket['product']): (page: number) => number {
+export function standingOut(plan: Plan<'bound'>, { finished, bound }: BoundProduct): (page: number) => number {
   return (page) => {
     const { standsOut } = pageStanding(plan.product, page);
     return Math.min(standsOut, 0.95 * (bound === 'top' ? finished.height : finished.width));
@@ -48,7 +48,7 @@ export function standingOut(plan: Plan, { finished, bound }: Docket['product']):
 }
 
 /** How thick so many leaves are, in pixels: up to what the screen has room for. */
-export function thicknessOf(plan: Plan, scale: number): (leaves: number) => number {
+export function thicknessOf(plan: Plan<'bound'>, scale: number): (leaves: number) => number {
   const last = plan.product.reading.length / 2;
   const calipers = plan.product.sections.reduce((t, s) => t + (s.way.pages / 2) * s.stock.caliper, 0);
   return (leaves) => Math.min(36, (leaves / last) * calipers * scale) || 0;

@@ -5,19 +5,20 @@ import { Button } from '../../../ui/Button';
 import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
 import { ARTWORK_TYPES } from '../../../ui/upload';
-import { useBook } from '../context';
+import { useJob } from '../context';
 import { ArrivingMeter, useAddFile } from '../files';
 import type { PageEdits } from './usePageEdits';
 
 /** The list as it is typed, and further files for it. */
 export function ListEntry({ listed, putRuns }: Pick<PageEdits, 'listed' | 'putRuns'>) {
-  const { product, imposed, more, artwork } = useBook(({ product, docket, artwork }) => ({
-    product,
+  const { product, imposed, more, artwork } = useJob(({ docket, artwork }) => ({
+    product: docket.product,
     imposed: docket.artwork.imposed,
     more: docket.artwork.more,
     artwork,
   }));
   const { pages } = product;
+  const bound = product.kind === 'bound' ? product.bound : 'left';
   const { add, onItsWay } = useAddFile();
   const say = useNotices((s) => s.say);
   const addFile = async (it: File): Promise<void> => {
@@ -29,7 +30,9 @@ export function ListEntry({ listed, putRuns }: Pick<PageEdits, 'listed' | 'putRu
       text: `${it.name} is file ${letter}. Take its pages by typing ${letter}1, or its whole with ${letter}1-.`,
     });
   };
-  const counts = [0, ...more.map((_, i) => i + 1)].map((f) => pagesOffered({ imposed, product }, artwork, f));
+  const counts = [0, ...more.map((_, i) => i + 1)].map((f) =>
+    pagesOffered({ imposed, product: { pages, bound } }, artwork, f),
+  );
   return (
     <div className="flex flex-wrap items-center gap-2 border-b border-ink/30 px-3 py-1.5">
       <div className="min-w-64 flex-1">
@@ -61,7 +64,11 @@ export const letterOf = (file: number): string => String.fromCharCode(65 + file)
 /** What can be done with the chosen pages. */
 export function ChosenTools({ edits }: { readonly edits: PageEdits }) {
   const { listed, picked, said } = edits;
-  const { file, more } = useBook(({ docket }) => docket.artwork);
+  const { file, more, isBook } = useJob(({ docket }) => ({
+    file: docket.artwork.file,
+    more: docket.artwork.more,
+    isBook: docket.product.kind === 'bound',
+  }));
   const none = picked.length === 0;
   return (
     <div
@@ -81,9 +88,11 @@ export function ChosenTools({ edits }: { readonly edits: PageEdits }) {
       <Button small isDisabled={none} onPress={edits.turn}>
         <RotateCcw size={14} aria-hidden /> Turn
       </Button>
-      <Button small isDisabled={none} onPress={edits.chapter}>
-        <Bookmark size={14} aria-hidden /> Chapter
-      </Button>
+      {isBook && (
+        <Button small isDisabled={none} onPress={edits.chapter}>
+          <Bookmark size={14} aria-hidden /> Chapter
+        </Button>
+      )}
       <Button small isDisabled={none} onPress={edits.takeOut}>
         <Trash2 size={14} aria-hidden /> Take out
       </Button>

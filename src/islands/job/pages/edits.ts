@@ -1,7 +1,7 @@
 import {
   movesBetween,
   wishesFollowing,
-  type Docket,
+  type Product,
   type PageRef,
   type PlaceWishes,
   type QuarterTurns,
@@ -41,7 +41,9 @@ export const turned = (list: List, places: readonly number[]): (PageRef | null)[
 };
 
 /** The wishes by place that change with the list, so that chapters, stocks, inserts and numbers stay with their pages. */
-export function following(product: Docket['product'], before: List, after: List): Partial<PlaceWishes> {
+export function following(product: Product, before: List, after: List): Partial<PlaceWishes> {
+  // quantities of flat work are of pieces, not of pages
+  if (product.kind !== 'bound') return {};
   const next = wishesFollowing(product, before.length, movesBetween(before, after));
   const changed = (Object.keys(next) as (keyof PlaceWishes)[]).filter(
     (key) => JSON.stringify(next[key]) !== JSON.stringify(product[key]),

@@ -5,12 +5,14 @@ import {
   pagesTaken,
   pagesToRuns,
   type BookPlan,
+  type BoundProduct,
+  type Plan,
   type Docket,
   type PageRef,
   type Stock,
 } from '../../../core';
 import { useNotices } from '../../../ui/Notices';
-import { useBook } from '../context';
+import { useJob } from '../context';
 import { following, moved, repeated, turned, withBlank, without } from './edits';
 
 /** A page of the list, and what its card says of it. */
@@ -49,20 +51,23 @@ export interface PageEdits {
 
 /** The page list as it is, what is chosen of it, and all that can be done with it. */
 export function usePageEdits(): PageEdits {
-  const { product, imposed, plan, artwork, change } = useBook(({ product, docket, plan, artwork, change }) => ({
-    product,
+  const { product, imposed, plan, artwork, change } = useJob(({ docket, plan, artwork, change }) => ({
+    product: docket.product,
     imposed: docket.artwork.imposed,
     plan,
     artwork,
     change,
   }));
   const say = useNotices((s) => s.say);
-  const { pages: wished, bound, chapters } = product;
+  const { pages: wished } = product;
+  // flat work has no spine: spreads are taken apart from the left
+  const bound = product.kind === 'bound' ? product.bound : 'left';
+  const chapters = product.kind === 'bound' ? product.chapters : NONE;
   const list = useMemo(
     () => pageList({ imposed, product: { pages: wished, bound } }, artwork),
     [imposed, wished, bound, artwork],
   );
-  const listed = useMemo(() => listedOf(list, plan.product, chapters), [list, plan.product, chapters]);
+  const listed = useMemo(() => listedOf(list, plan, chapters), [list, plan, chapters]);
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const picked = [...chosen].filter((i) => i < list.length).sort((a, b) => a - b);
   const said = picked.length === 1 ? `page ${picked[0]! + 1}` : `${picked.length} pages`;
@@ -70,10 +75,10 @@ export function usePageEdits(): PageEdits {
 
   const put = (pages: readonly (PageRef | null)[], label: string, keep: Iterable<number> = []): void => {
     if (pages.length === 0) {
-      say({ tone: 'look', text: 'A book keeps at least one page.' });
+      say({ tone: 'look', text: 'At least one page stays.' });
       return;
     }
-    const taken = pagesTaken({ imposed, product }, artwork);
+    const taken = pagesTaken({ imposed, product: { pages: wished, bound } }, artwork);
     change({ product: { pages: pagesToRuns(pages, taken), ...following(product, list, pages) } }, label);
     choose(keep);
   };
@@ -123,12 +128,16 @@ export function usePageEdits(): PageEdits {
   };
 }
 
+const NONE: readonly never[] = [];
+
 /** What the cards say. */
 function listedOf(
   list: readonly (PageRef | null)[],
-  book: BookPlan,
-  chapters: Docket['product']['chapters'],
+  { product: book, content }: Plan,
+  chapters: readonly BoundProduct['chapters'][number][],
 ): readonly Listed[] {
+  if (book.kind !== 'bound')
+    return list.map((page, id) => ({ id, page, label: content.at(id + 1).label, chapter: null, stock: null }));
   const leaves = leavesOf(book);
   const several = new Set(book.sections.map((s) => s.stock.id)).size > 1;
   const begins = new Map(chapters.map((c) => [c.at - 1, c.title]));

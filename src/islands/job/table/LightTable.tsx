@@ -1,10 +1,10 @@
 import { memo, useDeferredValue, useMemo, useState } from 'react';
-import { formatSize, type Artwork, type Marks, type Plan, type Sheet, type SideName } from '../../../core';
+import { formatSize, type Artwork, type Docket, type Marks, type Plan, type Sheet, type SideName } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { useKeys } from '../../../ui/keys';
 import { useUnit } from '../../../ui/unit';
-import { useBook, useJob, type BookState } from '../context';
+import { useJob } from '../context';
 import { useNeighbours } from './ahead';
 import { Legend, type Drawn } from './Legend';
 import { ofBooks } from './of-books';
@@ -25,9 +25,12 @@ interface Props {
 /** What shines through has no numbers and lines of its own. */
 const BARE = { numbers: 'none', aids: false } as const;
 
+/** Places that have neighbours which are shown with them: the pages of a book. */
+const besides = ({ product }: Plan): number => (product.kind === 'bound' ? product.pages.length : 0);
+
 /** What is drawn of a sheet, said in the legend. */
 function useDrawn({ lay }: Sheet, creep: boolean): Drawn {
-  const { bleed, safe } = useBook(({ product: { bleed, safe } }) => ({ bleed, safe }));
+  const { bleed, safe } = useJob(({ docket: { product } }) => ({ bleed: product.bleed, safe: product.safe }));
   const lines = lay.downs.flatMap((d) => d.shape.lines);
   return {
     bleed: bleed > 0 && !lay.downs.some((d) => d.shape.wholeSheet),
@@ -40,7 +43,7 @@ function useDrawn({ lay }: Sheet, creep: boolean): Drawn {
 
 /** The drawn press sheet: pan, zoom to the pointer, turn it over as the machine does, look through it. */
 export const LightTable = memo(function LightTable({ state, set }: Props) {
-  const { plan, docket } = useBook(({ plan, docket }) => ({ plan, docket }));
+  const { plan, docket } = useJob(({ plan, docket }) => ({ plan, docket }));
   const { artwork, files, marks } = useJob(({ artwork, files, marks }) => ({ artwork, files, marks }));
   const [pointed, setPointed] = useState<number | null>(null);
   const { unit } = useUnit();
@@ -60,8 +63,8 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
     () =>
       pointed === null
         ? null
-        : { at: pointed, beside: [pointed - 1, pointed + 1].filter((n) => n > 0 && n <= plan.product.pages.length) },
-    [pointed, plan.product.pages.length],
+        : { at: pointed, beside: [pointed - 1, pointed + 1].filter((n) => n > 0 && n <= besides(plan)) },
+    [pointed, plan],
   );
   const go = (by: number): void => set({ sheet: Math.max(0, Math.min(plan.sheets.length - 1, state.sheet + by)) });
 
@@ -127,14 +130,14 @@ function CreepNote({
   set,
 }: {
   readonly plan: Plan;
-  readonly product: BookState['docket']['product'];
+  readonly product: Docket['product'];
   readonly sheet: Sheet;
   readonly side: SideName;
   readonly set: Props['set'];
 }) {
-  const shifts = useMemo(() => ofBooks(plan, product, sheet, side).shifts, [plan, product, sheet, side]);
+  const shifts = useMemo(() => ofBooks(plan, product, sheet, side)?.shifts ?? [], [plan, product, sheet, side]);
   const most = (it: Sheet): number =>
-    Math.max(0, ...ofBooks(plan, product, it, 'front').shifts.map((s) => Math.hypot(s.x, s.y)));
+    Math.max(0, ...(ofBooks(plan, product, it, 'front')?.shifts ?? []).map((s) => Math.hypot(s.x, s.y)));
   const innermost = (): void => {
     let best = { at: 0, mm: -1 };
     for (let at = 0; at < plan.sheets.length; at++) {
@@ -158,7 +161,7 @@ interface Laid {
   readonly sheet: Sheet;
   readonly plan: Plan;
   readonly marks: Marks;
-  readonly docket: BookState['docket'];
+  readonly docket: Docket;
   readonly artwork: Artwork;
   readonly files: readonly string[];
 }

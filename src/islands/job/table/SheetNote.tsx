@@ -1,7 +1,10 @@
-import type { Plan, Sheet } from '../../../core';
+import { wholeNumber, type Plan, type Sheet } from '../../../core';
 
 /** A sheet's sections in words: `section 3, Right-angle, 4 × 2`; a tab by its title. Null where its number tells all. */
-function whatItIs({ product: book }: Plan, sheet: Sheet): string | null {
+function whatItIs(plan: Plan, sheet: Sheet): string | null {
+  const { product: book } = plan;
+  // sheets of flat work differ by how often they are printed
+  if (book.kind !== 'bound') return plan.sheets.length > 1 ? `printed ${timesSaid(sheet.prints)}` : null;
   const here = sheet.pieces.map((id) => book.sections[id]!);
   const [first] = here;
   if (!first) return null;
@@ -11,6 +14,8 @@ function whatItIs({ product: book }: Plan, sheet: Sheet): string | null {
   if (first.way.folds.length === 0) return `leaf ${orders.join(', ')}`;
   return `section ${orders.join(' and ')}, ${first.way.name}`;
 }
+
+const timesSaid = (n: number): string => (n === 1 ? 'once' : `${wholeNumber(n)} times`);
 
 /** What a sheet becomes: its sections, its stock where there are several, how many copies it gives. */
 export function SheetNote({ plan, number }: { plan: Plan; number: number }) {
@@ -36,11 +41,12 @@ export function SheetNote({ plan, number }: { plan: Plan; number: number }) {
 }
 
 /** A page pointed at, and its neighbours. */
-export function pointedNote(plan: Plan, reading: number): string {
+export function pointedNote({ product, content }: Plan, reading: number): string {
+  if (product.kind !== 'bound') return ` · ${content.at(reading).label}`;
   // the faces of a cover's spread stand behind the pages
-  if (reading > plan.product.pages.length) return '';
-  const label = (n: number): string => plan.product.pages[n - 1]?.label || String(n);
+  if (reading > product.pages.length) return '';
+  const label = (n: number): string => product.pages[n - 1]?.label || String(n);
   const beside = reading % 2 === 0 ? reading + 1 : reading - 1;
-  const facing = beside >= 1 && beside <= plan.product.pages.length ? ` faces ${label(beside)}` : ' stands alone';
+  const facing = beside >= 1 && beside <= product.pages.length ? ` faces ${label(beside)}` : ' stands alone';
   return ` · page ${label(reading)}${facing}`;
 }

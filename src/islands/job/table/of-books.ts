@@ -5,7 +5,7 @@ import {
   standingPage,
   tabsOn,
   towardSpine,
-  type BoundProduct,
+  type Product,
   type Cell,
   type Plan,
   type Rect,
@@ -39,10 +39,11 @@ function stripAt(edge: SpineEdge, { width: w, height: h }: Cell['size'], mm: num
   }
 }
 
-/** What stands on a side of a book's sheet besides its pages. */
-export function ofBooks(plan: Plan, product: BoundProduct, sheet: Sheet, side: SideName): OfBooks {
-  const { bound, binding } = product;
+/** What stands on a side of a book's sheet besides its pages; null for what is no book. */
+export function ofBooks(plan: Plan, product: Product, sheet: Sheet, side: SideName): OfBooks | null {
   const book = plan.product;
+  if (product.kind !== 'bound' || book.kind !== 'bound') return null;
+  const { bound, binding } = product;
   const mm = rulesOf(binding).clearance(binding);
   const cells = sheet[side];
   const edges = cells.map((cell) => {

@@ -1,12 +1,20 @@
+import type { BoundProduct, Product } from '../../docket';
 import { pagesThere } from '../../pages';
-import { passedThrough, plural, type Check, type InspectedBook } from '../kinds';
+import { passedThrough, plural, type Check } from '../kinds';
+
+/** The edge that decides in which order spreads are taken apart. */
+const boundEdge = (product: Product): BoundProduct['bound'] => (product.kind === 'bound' ? product.bound : 'left');
 
 /** Pages that the list names and no file has. */
-export const pagesMissing: Check<InspectedBook> = (it) => {
-  const { docket, product, artwork } = it;
+export const pagesMissing: Check = (it) => {
+  const { docket, artwork } = it;
+  const { product } = docket;
   if (!product.pages || passedThrough(it)) return [];
   const { imposed, file, more } = docket.artwork;
-  const { pages, missing } = pagesThere({ imposed, product }, artwork);
+  const { pages, missing } = pagesThere(
+    { imposed, product: { pages: product.pages, bound: boundEdge(product) } },
+    artwork,
+  );
   if (missing.size === 0) return [];
   const count = [...missing.values()].reduce((a, b) => a + b, 0);
   const named = (i: number): string =>

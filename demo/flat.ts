@@ -1,0 +1,108 @@
+import { drawTool, harbour, TOOLS } from './drawings';
+import { bytesOf, DEEP, FOAM, INK, Leaf, MOSS, newBook, OAT, SAND, SEA, type LeafWish } from './leaf';
+
+/** The flat work of the demonstration: cards, tickets, labels, invitations, transfers. */
+
+const CARD: LeafWish = { width: 90, height: 50, bleed: 3 };
+
+/** People of the tool library, all made up. */
+const STAFF = [
+  ['Ottoline Fairweather', 'Keeper of the loft'],
+  ['Bram Tidewell', 'Sharpening, Tuesdays'],
+  ['Ilse Copperlock', 'Loans and returns'],
+  ['Perrin Sallow', 'Woodwork evenings'],
+  ['Maud Kittiwick', 'Treasurer'],
+] as const;
+
+/** Five staff cards in one file: fronts and backs in turns. */
+export async function staffCards(): Promise<Uint8Array> {
+  const book = await newBook('Staff cards');
+  STAFF.forEach(([name, does], i) => {
+    const front = new Leaf(book, CARD);
+    front.rect(-3, -3, 38, 56, FOAM);
+    drawTool(front, TOOLS[i % TOOLS.length]!, 3, 13, 26);
+    front.text(name, 40, 31, 12.5, book.head);
+    front.text(does, 40, 25.5, 8.5, book.body, DEEP);
+    front.text('Gullcroft Tool Library', 40, 9, 7.5, book.bold);
+    front.text('The old net loft, Gullcroft', 40, 5.5, 7, book.body, SEA);
+    const back = new Leaf(book, CARD);
+    harbour(back, -3, -3, 96, 56, i % 2 === 0);
+    back.text('bring it back dry', 6, 40, 15, book.head, INK);
+  });
+  return bytesOf(book);
+}
+
+const TICKETS = 120;
+
+/** Tickets for the lantern walk, numbered as they were made: a page each. */
+export async function eventTickets(): Promise<Uint8Array> {
+  const book = await newBook('Lantern walk tickets');
+  for (let n = 1; n <= TICKETS; n++) {
+    const leaf = new Leaf(book, { width: 148, height: 55, bleed: 3 });
+    leaf.rect(-3, -3, 154, 61, DEEP);
+    for (let i = 0; i < 7; i++) {
+      leaf.line(12 + i * 15, 58, 12 + i * 15, 40 - ((i * 5) % 11), 0.4, OAT);
+      leaf.rust(12 + i * 15, 38 - ((i * 5) % 11), 3.4, null, 0.75 + 0.05 * (i % 3));
+    }
+    leaf.text('Lantern walk', 8, 14, 24, book.head, OAT);
+    leaf.text('from the net loft to the breakwater, at dusk', 8, 7.5, 9, book.body, FOAM);
+    leaf.rect(116, -3, 35, 61, OAT);
+    leaf.text('No.', 121, 33, 9, book.body, DEEP);
+    leaf.text(String(n).padStart(3, '0'), 121, 22, 22, book.mono);
+    leaf.text('admits one', 121, 8, 8, book.bold, SEA);
+  }
+  return bytesOf(book);
+}
+
+/** An invitation, front and back: three lie on a sheet. */
+export async function invitation(): Promise<Uint8Array> {
+  const book = await newBook('Invitation to the opening');
+  const wish: LeafWish = { width: 105, height: 210, bleed: 3 };
+  const front = new Leaf(book, wish);
+  harbour(front, -3, -3, 111, 150);
+  front.rect(-3, 147, 111, 66, SAND);
+  front.text('The sharpening', 9, 186, 26, book.head);
+  front.text('room opens', 9, 174, 26, book.head);
+  front.text('and you are asked to be there', 9, 163, 11, book.body, DEEP);
+  const back = new Leaf(book, wish);
+  back.flood(FOAM);
+  back.flow(
+    'Come on Saturday at four. There is tea, there are stones of every grit, and whoever brings a blunt chisel takes a keen one home.',
+    12,
+    168,
+    80,
+    13,
+    book.body,
+    1.5,
+  );
+  back.text('Gullcroft Tool Library', 12, 40, 12, book.bold, DEEP);
+  back.text('The old net loft, Gullcroft', 12, 34, 9, book.body, SEA);
+  return bytesOf(book);
+}
+
+/** A label for the benches: as many as fill a sheet, one colour to the edge so that one cut parts two. */
+export async function benchLabel(): Promise<Uint8Array> {
+  const book = await newBook('Bench label');
+  const leaf = new Leaf(book, { width: 70, height: 37, bleed: 3 });
+  leaf.flood(MOSS);
+  leaf.text('Bench', 6, 22, 15, book.head, OAT);
+  leaf.text('wipe down, hang up, sweep', 6, 13, 8.5, book.bold, OAT);
+  leaf.text('Gullcroft Tool Library', 6, 6, 7, book.body, FOAM);
+  return bytesOf(book);
+}
+
+const MUGS = 45;
+
+/** Transfers for mugs, one for each volunteer: a page each, to be printed mirrored. */
+export async function mugTransfers(): Promise<Uint8Array> {
+  const book = await newBook('Mug transfers');
+  for (let n = 1; n <= MUGS; n++) {
+    const leaf = new Leaf(book, { width: 200, height: 90, bleed: 0 });
+    const tool = TOOLS[n % TOOLS.length]!;
+    drawTool(leaf, tool, 12, 12, 62);
+    leaf.rust(150, 45, 26, null, 0.85);
+    leaf.text(`Mug ${n}`, 84, 44, 24, book.head);
+    leaf.text(tool.name, 84, 34, 12, book.body, DEEP);
+  }
+  return bytesOf(book);
+}

@@ -1,0 +1,63 @@
+import { NEAR_EDGE, type PageFacts } from '../docket';
+import { placementScale, type Placement } from '../makeup';
+import type { Edges, Rect, Size } from '../measure';
+
+/** How much bleed may lack without a word, mm. */
+const TOLERANCE = 0.25;
+/** Enlarged more than this the artwork is another one. */
+export const MOST_ENLARGED = 1.15;
+
+/**
+ * How much larger a page would have to be to have the bleed that is needed round the finished page; null where it lacks
+ * none that would be missed. All seen as the page is.
+ */
+export function enlargedFor(page: PageFacts, placement: Placement, finished: Size, need: Edges): number | null {
+  const placed = { box: page[placement.box], scale: placementScale(page, placement, finished) };
+  const reach = reachBeyond(page, placed.box, placed.scale, finished);
+  if (!lacks(reach, need) || !inkLacks(page, placed, reach, need)) return null;
+  const w = finished.width / 2;
+  const h = finished.height / 2;
+  return Math.max(
+    1,
+    (w + need.left) / (w + reach.left),
+    (w + need.right) / (w + reach.right),
+    (h + need.top) / (h + reach.top),
+    (h + need.bottom) / (h + reach.bottom),
+  );
+}
+
+const lacks = (reach: Edges, need: Edges): boolean => EDGES.some((edge) => reach[edge] < need[edge] - TOLERANCE);
+
+/** Whether ink comes to an edge that lacks bleed: where the paper is white there, none is missed. Unknown, it does. */
+function inkLacks(
+  { ink }: PageFacts,
+  { box, scale }: { readonly box: Rect; readonly scale: number },
+  reach: Edges,
+  need: Edges,
+): boolean {
+  if (!ink) return true;
+  const short = (edge: keyof Edges): boolean => reach[edge] < need[edge] - TOLERANCE;
+  const near = NEAR_EDGE * scale;
+  const at = {
+    left: scale * (ink.x - box.x),
+    bottom: scale * (ink.y - box.y),
+    right: scale * (box.x + box.width - ink.x - ink.width),
+    top: scale * (box.y + box.height - ink.y - ink.height),
+  };
+  return EDGES.some((edge) => short(edge) && at[edge] < near);
+}
+
+const EDGES = ['left', 'right', 'top', 'bottom'] as const;
+
+/** How far the artwork reaches beyond the finished page on each side once placed, in millimetres. */
+function reachBeyond(page: PageFacts, box: Rect, s: number, finished: Size): Edges {
+  const shown = page.hasTrim ? page.bleed : page.media;
+  const cx = box.x + box.width / 2;
+  const cy = box.y + box.height / 2;
+  return {
+    left: s * (cx - shown.x) - finished.width / 2,
+    right: s * (shown.x + shown.width - cx) - finished.width / 2,
+    top: s * (shown.y + shown.height - cy) - finished.height / 2,
+    bottom: s * (cy - shown.y) - finished.height / 2,
+  };
+}

@@ -1,0 +1,21 @@
+import type { Check, InspectedFlat } from '../kinds';
+import { artworkPageSize } from './artwork-size';
+import { forms } from './forms';
+import { gaps } from './gaps';
+import { lastBack } from './last-back';
+import { noBleed } from './no-bleed';
+import { notFull } from './not-full';
+import { quantities } from './quantities';
+import { wishedGrid } from './wished-grid';
+
+/** The checks of flat work. */
+export const FLAT: readonly Check<InspectedFlat>[] = [
+  artworkPageSize,
+  noBleed,
+  lastBack,
+  quantities,
+  gaps,
+  wishedGrid,
+  forms,
+  notFull,
+];

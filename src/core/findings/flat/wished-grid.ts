@@ -1,0 +1,31 @@
+import { machineTakes } from '../../shop';
+import type { Check, InspectedFlat } from '../kinds';
+
+/** More columns or rows than fit the sheet. */
+export const wishedGrid: Check<InspectedFlat> = ({ docket, product, plan, shop }) => {
+  const { columns, rows } = product.lies;
+  const { lay } = plan.sheets.main;
+  if ((columns === null && rows === null) || !lay.fits || !lay.grid) return [];
+  const fewer = (columns ?? 0) > lay.grid.columns || (rows ?? 0) > lay.grid.rows;
+  // with only so many up wished for, the grid is cut down by that and not by the sheet
+  if (!fewer || docket.sheet.up !== 'most') return [];
+  return [
+    {
+      id: 'wished-grid',
+      severity: 'look',
+      station: 'sheet',
+      title: `${columns ?? lay.grid.columns} × ${rows ?? lay.grid.rows} do not fit this sheet`,
+      detail: `${lay.grid.columns} × ${lay.grid.rows} do, and are laid.`,
+      offers: () => [
+        ...shop.stocks
+          .filter((s) => s.id !== docket.sheet.stock.id && machineTakes(docket.sheet.machine, s))
+          .map((stock) => ({
+            label: `${stock.name} ${stock.format} instead`,
+            patch: { sheet: { stock } },
+            kind: { name: 'stock', most: 2 },
+          })),
+        { label: 'As many as fit', patch: { product: { lies: { columns: null, rows: null } } } },
+      ],
+    },
+  ];
+};

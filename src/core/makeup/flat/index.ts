@@ -1,0 +1,194 @@
+import { MOST_PAGES, type Artwork, type DocketOf, type FlatProduct, type SheetWish } from '../../docket';
+import { inUnits, rect, rectangle, type Size } from '../../measure';
+import { liftOf } from '../bound';
+import type { Gang, LayStyle, Line, MadeUp, Order, Piece, Shape } from '../piece';
+import { flatContent } from './content';
+import { facesOf, type Faces } from './pages';
+
+export { turnedToLie } from './content';
+
+/** Flat work made up: the pieces that are cut out of its sheets. */
+export interface FlatPlan {
+  readonly kind: 'flat';
+  readonly faces: readonly Faces[];
+  /** Of every piece how many were ordered, before overs. */
+  readonly ordered: readonly number[];
+  /** Between columns and between rows, mm. */
+  readonly gap: { readonly across: number; readonly down: number };
+}
+
+/** The gaps between pieces: as wished, else room for the bleed of both. */
+export const gapOf = ({ bleed, lies }: Pick<FlatProduct, 'bleed' | 'lies'>): FlatPlan['gap'] => ({
+  across: lies.gap.across ?? 2 * bleed,
+  down: lies.gap.down ?? 2 * bleed,
+});
+
+/** Whether its pieces follow each other, each once in a set. */
+export const inSequence = ({ order }: Pick<FlatProduct, 'order'>): boolean =>
+  order.kind === 'sequence' || order.kind === 'stack' || order.kind === 'pads';
+
+/** How many of each piece were ordered: in a sequence every one as often as there are sets. */
+function orderedOf(product: FlatProduct, count: number): number[] {
+  const out = Array.from({ length: count }, () => product.copies);
+  if (!inSequence(product))
+    for (const { piece, copies } of product.quantities) if (piece <= count) out[piece - 1] = copies;
+  return out;
+}
+
+/** How many are made, those counted that the finishing may spoil. */
+export const withOvers = (ordered: number, overs: number): number => Math.ceil((ordered * (100 + overs)) / 100 - 1e-9);
+
+function shapeOf({ finished, bleed, sides }: FlatProduct): Shape {
+  const { width, height } = finished;
+  const whole = rect(0, 0, width, height);
+  const clip = rectangle(rect(-bleed, -bleed, width + 2 * bleed, height + 2 * bleed));
+  const line = (from: readonly [number, number], to: readonly [number, number]): Line => ({
+    kind: 'trim',
+    from,
+    to,
+    order: 0,
+  });
+  const print = { size: finished, trim: whole, head: 0, clip } as const;
+  return {
+    size: finished,
+    outline: rectangle(whole),
+    margin: { left: bleed, right: bleed, top: bleed, bottom: bleed },
+    prints: [
+      { ...print, face: 'outer', page: 1 },
+      ...(sides === 'two' ? [{ ...print, face: 'inner' as const, page: 2 }] : []),
+    ],
+    lines: [
+      line([0, 0], [width, 0]),
+      line([0, height], [width, height]),
+      line([0, 0], [0, height]),
+      line([width, 0], [width, height]),
+    ],
+    turns: 'quarters',
+    cut: 'trimmed',
+    used: width * height,
+  };
+}
+
+/** The sheet it is laid on: of one side where no backs are printed. */
+function sheetOf({ sheet, product }: Pick<DocketOf<'flat'>, 'sheet' | 'product'>): SheetWish {
+  return { ...sheet, fill: 'repeat', work: product.sides === 'one' ? 'one-sided' : sheet.work };
+}
+
+/** Sheets that are printed of it, with so many up. */
+function sheetsOfOrder({ order, copies }: FlatProduct, made: readonly number[]): (up: number) => number {
+  switch (order.kind) {
+    case 'repeat':
+      return (up) => made.reduce((sum, n) => sum + Math.ceil(n / up), 0);
+    case 'shared': {
+      const all = made.reduce((sum, n) => sum + n, 0);
+      return (up) => Math.ceil(all / up);
+    }
+    case 'sequence':
+    case 'stack':
+    case 'pads':
+      return (up) =>
+        // several sets of a few stand beside each other on a sheet
+        made.length < up && copies > 1
+          ? Math.ceil(copies / Math.floor(up / made.length))
+          : Math.ceil(made.length / up) * copies;
+  }
+}
+
+const ORDERS: { readonly [K in FlatProduct['order']['kind']]: Order } = {
+  repeat: 'repeat',
+  shared: 'shared',
+  sequence: 'different',
+  stack: 'stack',
+  pads: 'stack',
+};
+
+function gangOf(docket: DocketOf<'flat'>, pieces: readonly Piece[], shape: Shape): Gang {
+  const { product, finish } = docket;
+  const { order, lies, bleed, copies } = product;
+  const sheet = sheetOf(docket);
+  const wanted = pieces.filter((p) => p.wanted > 0);
+  const lift = liftOf(finish, sheet.stock);
+  const style: LayStyle = {
+    kind: 'cut-out',
+    bleed,
+    gap: gapOf(product),
+    lies,
+    counted: order.kind === 'sequence' ? order.way : 'across',
+    sheets: sheetsOfOrder(
+      product,
+      wanted.map((p) => p.wanted),
+    ),
+  };
+  // of several sets one sheet may carry more than one; a number that is wanted once is never there twice
+  const asNeeded = copies > 1 ? 'repeats' : 'blanks';
+  return {
+    key: 'flat',
+    called: product.what,
+    shape,
+    pieces: (wanted.length > 0 ? wanted : pieces.slice(0, 1)).map((p) => p.id),
+    order: ORDERS[order.kind],
+    lift: order.kind === 'pads' ? order.of : order.kind === 'stack' && order.lot !== null ? order.lot : lift,
+    exact: order.kind === 'pads',
+    last: order.kind === 'sequence' || order.kind === 'stack' ? (order.last ?? asNeeded) : asNeeded,
+    forms: order.kind === 'shared' ? order.forms : 'fewest-sheets',
+    style,
+    partner: (piece) => piece,
+    sheet,
+    main: true,
+    apart: false,
+  };
+}
+
+/** `card`, `cards`. */
+const many = (what: string): string => `${what}s`;
+
+/** Makes flat work up: a piece for every artwork, all of one shape. */
+export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<FlatPlan> {
+  const { product, sheet } = docket;
+  const all = facesOf(docket, artwork);
+  const faces = all.length > 0 ? all : [{ front: null, back: null }];
+  const ordered = orderedOf(product, faces.length);
+  const shape = shapeOf(product);
+  const two = product.sides === 'two';
+  const pieces = faces.map((_, id): Piece => ({
+    id,
+    noun: product.what,
+    number: faces.length > 1 ? id + 1 : null,
+    named: false,
+    step: null,
+    namePlace: null,
+    words: NONE,
+    shape,
+    stock: sheet.stock,
+    machine: sheet.machine,
+    printed: two ? 'both' : 'outside',
+    places: two ? [2 * id + 1, 2 * id + 2] : [id + 1],
+    wanted: withOvers(ordered[id]!, product.overs),
+  }));
+  const { caliper } = sheet.stock;
+  const wanted = artwork.pages.length;
+  return {
+    product: { kind: 'flat', faces, ordered, gap: gapOf(product) },
+    content: flatContent(docket, artwork, faces),
+    pieces,
+    gangs: [gangOf(docket, pieces, shape)],
+    assembly: {
+      thing: product.what,
+      pieces: many(product.what),
+      finished: sizeOf(product.finished),
+      thickness: caliper,
+      thicknessSum: inUnits((say) => `one ${product.what}, ${say(caliper, 2)}`),
+      nested: 0,
+      pages: faces.length,
+      madeOf: { said: `${faces.length} ${faces.length === 1 ? product.what : many(product.what)}`, all: false },
+      folded: NONE,
+      mostFolds: 0,
+      process: null,
+      foldedApart: false,
+    },
+    tooMany: wanted > MOST_PAGES && product.pages === null ? { of: 'pages', wanted, most: MOST_PAGES } : null,
+  };
+}
+
+const sizeOf = ({ width, height }: Size): Size => ({ width, height });
+const NONE: readonly never[] = [];

@@ -1,0 +1,47 @@
+import { yieldOf } from '../lay';
+import type { Plan } from './plan';
+
+/** A pile as it comes off the guillotine: the pieces of one place of a lot's sheets, the first on top. */
+export interface PileOf {
+  /** Which place, from 1; two forms in one give two piles a place. */
+  readonly place: number;
+  /** The numbers of the pieces on top and at the foot. */
+  readonly first: number;
+  readonly last: number;
+  /** Pieces in it. */
+  readonly count: number;
+  /** The places in the content of what is on its topmost piece; null where nothing is. */
+  readonly front: number;
+  readonly back: number | null;
+}
+
+/**
+ * The piles of a lot in the order in which they are laid on each other; places that stay empty give none.
+ * @param lot which lot of the plan, from 0
+ */
+export function pilesOf({ sheets, pieces }: Pick<Plan, 'sheets' | 'pieces'>, lot: number): PileOf[] {
+  const it = sheets.lots[lot];
+  if (!it) return [];
+  const first = sheets.at(it.from);
+  const each = first.prints * yieldOf(first.lay.work);
+  return first.lay.downs.flatMap((down, k): PileOf[] => {
+    const numbers: number[] = [];
+    for (let i = it.from; i < it.from + it.count; i++) {
+      const piece = sheets.at(i).downs[k];
+      if (piece !== null && piece !== undefined) numbers.push(piece + 1);
+    }
+    const [top] = numbers;
+    if (top === undefined) return [];
+    const { places } = pieces[top - 1]!;
+    return [
+      {
+        place: down.place,
+        first: top,
+        last: numbers.at(-1)!,
+        count: numbers.length * each,
+        front: places[0]!,
+        back: places[1] ?? null,
+      },
+    ];
+  });
+}

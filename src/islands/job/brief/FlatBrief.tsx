@@ -1,0 +1,50 @@
+import { copiesSaid, formatLength, nameSize, orderSaid, piecesSaid } from '../../../core';
+import { useUnit } from '../../../ui/unit';
+import { useFlat } from '../context';
+import { BleedControl, CopiesControl, SizeControl, StockControl } from '../controls';
+import { OrderControl, Quantities, SidesControl } from '../docket/FlatControls';
+import { Word } from './Word';
+import { TailWords } from './words';
+
+/** Flat work as one plain sentence. */
+export function FlatBrief() {
+  const { docket, plan } = useFlat(({ docket, plan }) => ({ docket, plan }));
+  const { unit } = useUnit();
+  const { product, sheet } = docket;
+  const pieces = plan.pieces.length;
+  const of = copiesSaid(product, plan);
+  return (
+    <>
+      <Word say={of.replace(/ of$/, '')} name="Copies">
+        {(close) => (product.quantities.length > 0 ? <Quantities /> : <CopiesControl done={close} autoFocus />)}
+      </Word>{' '}
+      of{' '}
+      <Word say={piecesSaid(product, pieces)} name="Sides" after=",">
+        {(close) => <SidesControl done={close} />}
+      </Word>{' '}
+      <Word say={nameSize(product.finished, unit)} name="Finished size" after=",">
+        {(close) => <SizeControl done={close} autoFocus />}
+      </Word>{' '}
+      <Word
+        say={product.bleed === 0 ? 'no bleed' : `${formatLength(product.bleed, unit)} bleed`}
+        name="Bleed"
+        after=","
+      >
+        {(close) => <BleedControl done={close} autoFocus />}
+      </Word>{' '}
+      {product.mirrored && 'mirrored, '}
+      on{' '}
+      <Word say={`${sheet.stock.name} ${sheet.stock.format}`} name="Stock" after=",">
+        {(close) => <StockControl done={close} />}
+      </Word>{' '}
+      {pieces > 1 && (
+        <>
+          <Word say={orderSaid(product)} name="Order" after=",">
+            {(close) => <OrderControl done={close} />}
+          </Word>{' '}
+        </>
+      )}
+      <TailWords />
+    </>
+  );
+}

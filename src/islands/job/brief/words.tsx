@@ -1,0 +1,75 @@
+import { counted, dayText } from '../../../core';
+import { Entry } from '../../../ui/fields';
+import { useJob } from '../context';
+import { MachineControl, UpControl } from '../controls';
+import { Word } from './Word';
+
+/** The words that every brief ends with. */
+
+const upWord = (n: number): string => `${counted(n)} up`;
+
+const dueWord = (due: string | null): string => (due ? dayText(due) : 'a day not yet said');
+
+/** Whom it is made for; nothing is said of it where nobody is named. */
+export function CustomerWord() {
+  const { customer, change } = useJob(({ docket, change }) => ({ customer: docket.customer, change }));
+  return (
+    <Word say={customer ?? 'a customer not yet named'} name="Customer" after=",">
+      {(close) => (
+        <Entry
+          label="Customer"
+          shown={customer ?? ''}
+          wide
+          autoFocus
+          take={(text) => {
+            const to = text.trim().slice(0, 200) || null;
+            change({ customer: to }, to ? `for ${to}` : 'for no one named');
+            close();
+          }}
+        />
+      )}
+    </Word>
+  );
+}
+
+export function DueWord() {
+  const { due, change } = useJob(({ docket, change }) => ({ due: docket.due, change }));
+  return (
+    <Word say={dueWord(due)} name="Due" after=".">
+      {(close) => (
+        <Entry
+          label="Due"
+          type="date"
+          shown={due ?? ''}
+          wide
+          autoFocus
+          take={(text) => {
+            if (text && !/^\d{4}-\d\d-\d\d$/.test(text)) throw new Error('Type a date.');
+            change({ due: text || null }, text ? `due ${text}` : 'no due date');
+            close();
+          }}
+        />
+      )}
+    </Word>
+  );
+}
+
+/** How many lie on a sheet, and where it is run, for whom and by when. */
+export function TailWords({ more = '' }: { readonly more?: string }) {
+  const { up, machine } = useJob(({ docket, plan }) => ({
+    up: plan.sheets.main.lay.downs.length,
+    machine: docket.sheet.machine.name,
+  }));
+  return (
+    <>
+      <Word say={`${upWord(up)}${more}`} name="Pieces on a sheet" after=",">
+        {(close) => <UpControl done={close} />}
+      </Word>{' '}
+      run on{' '}
+      <Word say={machine} name="Machine" after=",">
+        {(close) => <MachineControl done={close} />}
+      </Word>{' '}
+      for <CustomerWord /> by <DueWord />
+    </>
+  );
+}

@@ -1,0 +1,47 @@
+import { useId } from 'react';
+import { factsOf } from '../../../core';
+import { pictureUrl } from '../../../ui/client';
+import { Tint } from '../../../ui/Tint';
+import { useFlat } from '../context';
+import { pictureMatrix, pictureWidth } from '../table/geometry';
+
+/** One side of a finished flat piece, cut at its trims; blank paper where nothing is on it. */
+export function FlatFace({ place, scale }: { readonly place: number | null; readonly scale: number }) {
+  const { finished, plan, files, artwork, swatch } = useFlat(({ product, plan, docket, files, artwork }) => ({
+    finished: product.finished,
+    plan,
+    files,
+    artwork,
+    swatch: docket.sheet.stock.swatch,
+  }));
+  const id = useId();
+  const { width: w, height: h } = finished;
+  const { page: ref, toPage: matrix } = place === null ? NOTHING : plan.content.at(place);
+  const facts = ref ? factsOf(artwork, ref) : undefined;
+  const ratio = typeof window === 'undefined' ? 1 : window.devicePixelRatio;
+  return (
+    <svg viewBox={`0 0 ${w} ${h}`} width={w * scale} height={h * scale} className="block bg-paper" aria-hidden>
+      <clipPath id={id}>
+        <rect width={w} height={h} />
+      </clipPath>
+      {facts && ref && matrix && (
+        <g clipPath={`url(#${id})`}>
+          <image
+            href={pictureUrl(
+              files[ref.file] ?? '',
+              ref.page,
+              pictureWidth(facts.media.width * Math.hypot(matrix[0], matrix[1]) * scale * ratio),
+            )}
+            width={facts.media.width}
+            height={facts.media.height}
+            preserveAspectRatio="none"
+            transform={pictureMatrix(matrix, facts.media.height, h)}
+          />
+        </g>
+      )}
+      <Tint swatch={swatch} width={w} height={h} />
+    </svg>
+  );
+}
+
+const NOTHING = { page: null, toPage: null } as const;
