@@ -88,7 +88,7 @@ describe('the demonstration', () => {
     const more = await Promise.all((job.more ?? []).map(async (name) => (await read(name)).artwork.pages));
     const artwork: Artwork = more.length > 0 ? { ...first, more } : first;
     const stock = shop.stocks.find((s) => s.id === job.stock);
-    const base = patched(newDocket(job.title, { name: job.file }, artwork, shop, '2026-01-02'), {
+    const base = patched(newDocket(job.title, { name: job.file }, artwork, shop, '2026-01-02', job.made), {
       artwork: { more: (job.more ?? []).map((name) => ({ name })) },
       product: { copies: job.copies },
       ...(stock ? { sheet: { stock } } : {}),

@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { routeFor, type Patch, type Process, type Shop } from '../src/core';
+import { routeFor, type Patch, type Process, type ProductKind, type Shop } from '../src/core';
 import {
   annualReport,
   annualReportCover,
@@ -22,6 +22,8 @@ export interface DemoJob {
   readonly title: string;
   readonly dueIn: number;
   readonly copies: number;
+  /** What it is made into, where that is not what it looks like. */
+  readonly made?: ProductKind;
   readonly customer: string;
   /** By its id in the shop; the cheapest that fits where it is not said. */
   readonly stock?: string;
@@ -152,6 +154,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   {
     file: 'sharpening-fold-out.pdf',
     title: 'Sharpening, a fold-out',
+    made: 'bound',
     dueIn: 11,
     copies: 300,
     customer: TOOLS,
@@ -194,7 +197,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     copies: 1,
     customer: HARBOUR,
     stock: 'silk-170-sra3-sg',
-    wish: () => ({ product: { what: 'ticket' }, sheet: { up: 5 } }),
+    wish: () => ({ product: { what: 'ticket', sides: 'one' } }),
   },
   {
     file: 'opening-invitation.pdf',
@@ -211,7 +214,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     dueIn: 6,
     copies: 500,
     customer: TOOLS,
-    wish: () => ({ product: { what: 'label', lies: { gap: { across: 0, down: 0 } } }, accepted: [] }),
+    wish: () => ({ product: { what: 'label', lies: { gap: { across: 0, down: 0 } } } }),
   },
   {
     file: 'mug-transfers.pdf',

@@ -16,7 +16,7 @@ import {
   writeHouse,
   writeShop,
 } from '../src/server';
-import { House } from '../src/core';
+import { House, madeAs } from '../src/core';
 import { closeWorkers } from '../src/server/workers';
 import { DEMO_JOBS, demoShop, makeDemoFiles } from '.';
 
@@ -58,6 +58,9 @@ async function setup(): Promise<void> {
       await readStored(further.sha256, further.bytes);
       await addFile(id, further.sha256, name);
     }
+    const fresh = await readJob(sql, id);
+    if (job.made && fresh && fresh.docket.product.kind !== job.made)
+      await patchJob(id, fresh.version, madeAs(fresh.docket, artwork, now, job.made), 'as wished');
     const row = await readJob(sql, id);
     if (job.wish && row) await patchJob(id, row.version, job.wish(now), 'as wished');
   }

@@ -67,11 +67,15 @@ export function piecesSaid({ what, sides }: Pick<FlatProduct, 'what' | 'sides'>,
   return count === 1 ? `a ${sided} ${what}` : `${wholeNumber(count)} ${sided} ${what}s`;
 }
 
-/** `600 of`, `3 sets of`; where each piece has a number of its own, all of them together. */
-export function copiesSaid(product: FlatProduct, { pieces }: Pick<Plan, 'pieces'>): string {
-  const n = pieces.length;
+/** `600 of`, `3 sets of`, `100 each of`; where pieces have numbers of their own, all of them together. */
+export function copiesSaid(product: FlatProduct, { product: made }: Pick<Plan<'flat'>, 'product'>): string {
+  const n = made.ordered.length;
   if (n > 1 && inSequence(product)) return `${wholeNumber(product.copies)} ${product.copies === 1 ? 'set' : 'sets'} of`;
-  return product.quantities.length > 0 && n > 1 ? 'several of each of' : `${wholeNumber(product.copies)} of`;
+  if (n === 1) return `${wholeNumber(product.copies)} of`;
+  const all = made.ordered.reduce((sum, o) => sum + o, 0);
+  return made.ordered.some((o) => o !== product.copies)
+    ? `${wholeNumber(all)} in all of`
+    : `${wholeNumber(product.copies)} each of`;
 }
 
 function flatWords(docket: DocketOf<'flat'>, plan: Plan<'flat'>, unit: Unit): string[] {

@@ -5,3 +5,4 @@ export * from './chapters';
 export * from './cover';
 export * from './following';
 export * from './sections';
+export * from './flat-plans';

@@ -37,10 +37,13 @@ export function flatSheetsFigure({ plan, runs }: Reckoned, product: FlatProduct)
   const bound = good > least ? `; fewer than ${whole(least)} cannot be` : '; fewer cannot be';
   const exact = wanted / up;
   const divided = `${many(wanted, product.what)} ÷ ${up} up = ${n(exact)}`;
+  const groups = printedSaid([...plan.sheets]);
+  // where one sheet is all there is, the number is that divided; else what each is printed, or how it is shared out
+  const reached = good === Math.ceil(exact - 1e-9);
   const sum =
-    plan.pieces.length === 1 || inSequence(product)
-      ? `${divided}${good === exact ? '' : ` → ${whole(good)}`}`
-      : `${printedSaid([...plan.sheets])} = ${whole(good)}; ${divided}`;
+    plan.sheets.length === 1 || inSequence(product)
+      ? `${divided}${good === exact ? '' : reached ? ` → ${whole(good)}` : `; shared out it takes ${whole(good)}`}`
+      : `${groups} = ${whole(good)}; ${divided}`;
   return { key: 'goodSheets', label: 'Good sheets', value: good, unit: 'sheets', sum: `${sum}${bound}` };
 }
 

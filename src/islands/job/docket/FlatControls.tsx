@@ -87,7 +87,7 @@ export function Quantities() {
       />
     );
   return (
-    <ul className="grid grid-cols-2 gap-1">
+    <ul className="grid grid-cols-[repeat(auto-fill,6.4rem)] gap-1 [&_input]:w-20">
       {ordered.map((n, i) => (
         <li key={i} className="flex items-center gap-2 text-sm">
           <span className="w-4 text-right">{i + 1}</span>

@@ -7,6 +7,7 @@ import { useBook, useJob } from '../context';
 import { useKeeping } from '../keeping';
 import { MachineControl, StockControl, UpControl } from '../controls';
 import { FlatLies } from './FlatLies';
+import { FlatWays } from './FlatWays';
 import { FoldControl } from './FoldControl';
 import { SectionList } from './SectionList';
 import { plansWanted, SectionPlans } from './SectionPlans';
@@ -45,7 +46,7 @@ export function SheetControls() {
       </Row>
       <LayingRows />
       {isKind(docket, 'bound') ? <SectionRows /> : <FlatLies />}
-      <StockComparison />
+      {docket.product.kind === 'flat' ? <FlatWays /> : <StockComparison />}
     </>
   );
 }

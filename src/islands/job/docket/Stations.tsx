@@ -102,6 +102,6 @@ function productFacts(docket: Docket, plan: Plan, unit: Unit): string {
     const edge = rulesOf(binding).made === 'folded' ? '' : `, bound ${bound}`;
     return `${wholeNumber(copies)} × ${size}, ${plural(countedPages(plan.product), 'page')}, ${saidProduct(docket).binding}${edge}`;
   }
-  if (product.kind !== 'flat') return size;
-  return `${copiesSaid(product, plan)} ${piecesSaid(product, plan.pieces.length)}, ${size}`;
+  if (product.kind !== 'flat' || plan.product.kind !== 'flat') return size;
+  return `${copiesSaid(product, { product: plan.product })} ${piecesSaid(product, plan.pieces.length)}, ${size}`;
 }

@@ -30,6 +30,8 @@ export function stripPlaces(plan: Plan): { places: Place[]; width: number } {
 /** What the bracket under a sheet says: its section where sections are more than sheets of one fold. */
 function bracketOf(plan: Plan, index: number): string {
   const sheet = plan.sheets.at(index);
+  // sheets of flat work differ by how often they are printed
+  if (plan.product.kind === 'flat') return sheet.prints > 1 && plan.sheets.length > 1 ? `${sheet.prints} ×` : '';
   const here = sheet.pieces.map((id) => plan.pieces[id]!);
   const numbers = here.flatMap((p) => p.number ?? []);
   if (numbers.length === 0) return here[0]!.noun;
@@ -87,7 +89,11 @@ export const RunStrip = memo(function RunStrip({
       <div className="grid w-24 shrink-0 grid-cols-[minmax(0,1fr)] content-center gap-0.5 border-r border-ink/30 px-2 text-xs leading-tight">
         <span>
           <span className="num text-base font-semibold">{sheets.length}</span>{' '}
-          {sheets.length === 1 ? 'sheet' : 'sheets'} a copy
+          {shown.plan.product.kind === 'flat'
+            ? sheets.length === 1
+              ? 'sheet'
+              : 'unlike sheets'
+            : `${sheets.length === 1 ? 'sheet' : 'sheets'} a copy`}
         </span>
         {stocks.slice(0, 3).map((stock) => (
           <span key={stock.id} className="flex min-w-0 items-center gap-1" title={`${stock.name} ${stock.format}`}>

@@ -1,0 +1,151 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { patched, type DocketOf, type FlatOrder, type Patch as AnyPatch } from '../docket';
+import { artworkOf, changed, flatDocketFor, GUILLOTINE, look as looked, page, SHOP, type Looked } from '../testing';
+
+type Patch = AnyPatch<DocketOf<'flat'>>;
+const CARD = { width: 90, height: 50 };
+const shop = { ...SHOP, finishers: [...SHOP.finishers, GUILLOTINE] };
+
+function look(pages: number, patch: Patch = {}, artwork = artworkOf(pages, CARD)): Looked<'flat'> {
+  return looked(patched(patched(flatDocketFor(artwork), { sheet: { stock: SHOP.stocks[2]! } }), patch), artwork, shop);
+}
+const order = (order: FlatOrder): Patch => ({ product: { order } });
+
+/** Every remedy of a finding mends it; their labels. */
+function mends(it: Looked<'flat'>, id: string): string[] {
+  const found = it.find(id);
+  if (!found) throw new Error(`${id} was not found.`);
+  for (const { label, patch } of found.remedies) {
+    const after = looked(changed(it.docket, patch), it.artwork, shop).find(id);
+    expect([label, after === undefined || after.severity === 'fine']).toEqual([label, true]);
+  }
+  return found.remedies.map((r) => r.label);
+}
+
+describe('what is found of flat work', () => {
+  it('nothing of two pages of a card', () => {
+    expect(look(2).findings.filter((f) => f.severity !== 'fine')).toEqual([]);
+  });
+
+  it('artwork of another size, seen as it is turned to lie', () => {
+    const turned = { ...artworkOf(1, CARD), pages: [page(CARD), page({ width: 50, height: 90 })] };
+    expect(look(2, {}, turned).find('artwork-size')).toBeUndefined();
+    const it = look(2, { product: { finished: { width: 85, height: 54 } } });
+    expect(it.find('artwork-size')!.title).toBe('The artwork is not of the finished size');
+    expect(mends(it, 'artwork-size')).toContain('Make the card 90 × 50 mm');
+    const one = look(2, {}, { ...turned, pages: [page(CARD), page({ width: 91.5, height: 50 })] });
+    expect(one.find('artwork-size')!.title).toBe('1 page is not of the finished size');
+  });
+
+  it('too little bleed, and what mends it', () => {
+    const it = look(2, { product: { bleed: 3 } }, artworkOf(2, CARD, 0));
+    expect(it.find('no-bleed')!.title).toBe('The artwork has no bleed');
+    // (25 + 3) ÷ 25
+    expect(mends(it, 'no-bleed')).toEqual(['Enlarge the artwork to 112 %', 'Print without bleed']);
+  });
+
+  it('a gap too small for the bleed of both', () => {
+    const it = look(2, { product: { lies: { gap: { across: 4, down: 6 } } } });
+    expect(it.find('gap-bleed')!.detail).toBe(
+      'Between two pieces there are 4 mm, and each needs 3 mm of it: they get half of it each.',
+    );
+    expect(mends(it, 'gap-bleed')).toEqual(['Gap of 6 mm', 'Bleed of 2 mm', 'No gap and no bleed']);
+    expect(look(2, { product: { lies: { gap: { across: 6, down: 8 } } } }).find('gap-bleed')).toBeUndefined();
+    // one column has no gap across
+    const column = look(2, { product: { lies: { columns: 1, gap: { across: 1, down: 6 }, way: 'upright' } } });
+    expect(column.find('gap-bleed')).toBeUndefined();
+  });
+
+  it('pieces that touch: good to know where all are the same, else to be looked at', () => {
+    const touching: Patch = { product: { lies: { gap: { across: 0, down: 0 } } } };
+    expect(look(1, touching).find('gap-bleed')!.severity).toBe('fine');
+    const shared = look(4, touching);
+    expect(shared.find('gap-bleed')!.severity).toBe('look');
+    expect(mends(shared, 'gap-bleed')).toEqual(['Gap of 6 mm', 'Bleed of 0 mm']);
+  });
+
+  it('more columns than fit', () => {
+    const it = look(2, { product: { lies: { columns: 9, rows: 2, way: 'upright' } } });
+    expect(it.find('wished-grid')!.title).toBe('9 × 2 do not fit this sheet');
+    expect(it.find('wished-grid')!.detail).toBe('4 × 2 do, and are laid.');
+    expect(mends(it, 'wished-grid')).toEqual(['As many as fit']);
+  });
+
+  it('a last front without a back', () => {
+    const it = look(3, { product: { sides: 'two' } });
+    expect(it.find('last-back')!.title).toBe('There is no back for the last card');
+    expect(mends(it, 'last-back')).toEqual(['Every page is a front']);
+    expect(mends(look(1, { product: { sides: 'two' } }), 'last-back')).toEqual(['Print one side']);
+  });
+
+  it('quantities that count for nothing, or of pieces that there are not', () => {
+    const five = [{ piece: 5, copies: 3 }];
+    const beyond = look(4, { product: { quantities: five } });
+    expect(beyond.find('quantities')!.title).toBe('There is no card 5');
+    expect(mends(beyond, 'quantities')).toEqual(['Take them out']);
+    const sequence = look(4, {
+      product: { quantities: [{ piece: 1, copies: 3 }], order: { kind: 'stack', lot: null, last: null } },
+    });
+    expect(mends(sequence, 'quantities')).toEqual(['Forget them', 'Let them share sheets instead']);
+    const none = look(2, { product: { quantities: [{ piece: 1, copies: 0 }] } });
+    expect(none.find('quantities')!.severity).toBe('stop');
+    expect(mends(none, 'quantities')).toEqual(['100 of each']);
+  });
+
+  it('places that stay empty, and what else could become of them', () => {
+    const sequence = look(26, order({ kind: 'sequence', way: 'across', last: null }));
+    const n = sequence.plan.sheets.main.lay.downs.length;
+    expect(sequence.find('not-full')!.title).toBe(
+      `${n * sequence.plan.sheets.length - 13} places of the last sheet stay empty`,
+    );
+    expect(sequence.find('not-full')!.severity).toBe('fine');
+    expect(sequence.find('not-full')!.remedies.map((r) => r.label)).toEqual(['Repeat them there']);
+    // 98 cards of 20: five sheets, two of the last pile missing
+    const stack = look(196, order({ kind: 'stack', lot: null, last: null }));
+    expect(stack.find('not-full')!.remedies.map((r) => r.label)).toEqual(['A smaller lot for the last']);
+  });
+
+  it('more artworks than the sheets that were wished for have places', () => {
+    const many = look(60, { product: { order: { kind: 'shared', forms: 1 } }, sheet: { up: 10 } });
+    expect(many.find('forms')!.title).toBe('30 cards do not share 1 sheet');
+    expect(mends(many, 'forms')[0]).toBe('As many unlike sheets as are best');
+  });
+
+  it('a piece larger than every sheet says which is the largest, and fits made smaller', () => {
+    const it = look(2, {}, artworkOf(2, { width: 500, height: 700 }));
+    expect(it.find('fit-sheet')!.severity).toBe('stop');
+    expect(it.find('fit-sheet')!.detail).toContain('It fits no sheet of the shop: the largest is Plain 90 SRA3');
+    expect(mends(it, 'fit-sheet')).toEqual([expect.stringMatching(/^Page .* smaller$/)]);
+  });
+
+  const wishes = fc.record({
+    pages: fc.integer({ min: 1, max: 40 }),
+    sides: fc.constantFrom('one' as const, 'two' as const),
+    copies: fc.integer({ min: 1, max: 5000 }),
+    bleed: fc.integer({ min: 0, max: 5 }),
+    gap: fc.option(fc.integer({ min: 0, max: 12 })),
+    columns: fc.option(fc.integer({ min: 1, max: 9 })),
+    order: fc.constantFrom<FlatOrder>(
+      { kind: 'repeat' },
+      { kind: 'shared', forms: 'fewest-sheets' },
+      { kind: 'shared', forms: 1 },
+      { kind: 'sequence', way: 'down', last: null },
+      { kind: 'stack', lot: null, last: null },
+      { kind: 'stack', lot: 3, last: 'smaller-lot' },
+      { kind: 'pads', of: 7 },
+    ),
+    had: fc.integer({ min: 0, max: 4 }),
+  });
+
+  it('is mended by every remedy that is offered, whatever was wished', () => {
+    fc.assert(
+      fc.property(wishes, ({ pages, sides, copies, bleed, gap, columns, order, had }) => {
+        const lies = { gap: { across: gap, down: gap }, columns };
+        const it = look(pages, { product: { sides, copies, bleed, order, lies } }, artworkOf(pages, CARD, had));
+        for (const f of it.findings) if (f.severity !== 'fine') mends(it, f.id);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
