@@ -1,5 +1,5 @@
 import { TOOLS, drawTool, harbour } from './drawings';
-import { bytesOf, DEEP, FOAM, INK, Leaf, newBook, OAT, SAND, SEA, type Book, type LeafWish } from './leaf';
+import { bytesOf, DEEP, embedded, FOAM, INK, Leaf, newBook, OAT, SAND, SEA, type Book, type LeafWish } from './leaf';
 import { random, scannedPage, seascape } from './photo';
 import { MONTHS, NOTES, RULES } from './texts';
 
@@ -17,7 +17,10 @@ function folio(leaf: Leaf, n: number, running: string): void {
 /** The borrower’s handbook: 28 pages A5, bleed all round, CMYK and the spot ink. */
 export async function handbook(): Promise<Uint8Array> {
   const book = await newBook('The borrower’s handbook');
-  const photos = await Promise.all([3, 11, 29].map(async (seed) => book.doc.embedJpg(await seascape(seed, 1240, 900))));
+  const photos = await embedded(
+    book,
+    [3, 11, 29].map((seed) => () => seascape(seed, 1240, 900)),
+  );
   const cover = new Leaf(book, A5);
   harbour(cover, -3, -3, 154, 216);
   cover.text('The borrower’s', 14, 184, 30, book.head, INK);

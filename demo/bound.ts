@@ -1,5 +1,5 @@
 import { drawTool, harbour, TOOLS } from './drawings';
-import { bytesOf, DEEP, FOAM, INK, Leaf, MOSS, newBook, OAT, SAND, SEA, type LeafWish } from './leaf';
+import { bytesOf, DEEP, FOAM, INK, Leaf, MOSS, newBook, OAT, SAND, SEA, type LeafWish, embedded } from './leaf';
 import { random, seascape } from './photo';
 import { MONTHS, NOTES, RULES } from './texts';
 
@@ -140,7 +140,10 @@ export async function workshopManual(): Promise<Uint8Array> {
 export async function calendar(): Promise<Uint8Array> {
   const book = await newBook('Harbour calendar');
   const wish: LeafWish = { width: 297, height: 210, bleed: 3 };
-  const photos = await Promise.all([5, 13, 23].map(async (s) => book.doc.embedJpg(await seascape(s, 1500, 1060))));
+  const photos = await embedded(
+    book,
+    [5, 13, 23].map((seed) => () => seascape(seed, 1500, 1060)),
+  );
   const cover = new Leaf(book, wish);
   harbour(cover, -3, -3, 303, 216);
   cover.text('Harbour calendar', 20, 150, 54, book.head, INK);

@@ -63,6 +63,16 @@ export async function newBook(title: string): Promise<Book> {
   };
 }
 
+/**
+ * Pictures embedded in their order, each drawn when it is its turn: drawn at once they would stand in the file in the
+ * order in which they are ready.
+ */
+export async function embedded({ doc }: Book, pictures: readonly (() => Promise<Uint8Array>)[]): Promise<PDFImage[]> {
+  const out: PDFImage[] = [];
+  for (const draw of pictures) out.push(await doc.embedJpg(await draw()));
+  return out;
+}
+
 export interface LeafWish {
   readonly width: number;
   readonly height: number;

@@ -44,7 +44,7 @@ beforeAll(() => {
 
 describe('the examples of the docket file', () => {
   const examples = readdirSync(join(here, 'examples')).filter((f) => f.endsWith('.json'));
-  it('are six', () => expect(examples).toHaveLength(6));
+  it('are eight', () => expect(examples).toHaveLength(8));
 
   it.each(examples)('%s is planned and imposed, the words where the plan says', async (file) => {
     const printed = await planOf(file);
@@ -87,6 +87,29 @@ describe('the examples of the docket file', () => {
     const turns = async (file: string) => [...new Set((await planOf(file)).sheets.map((s) => `${s.work} ${s.turn}`))];
     expect(await turns('bound-at-the-top.json')).toEqual(['sheetwise tumble']);
     expect(await turns('two-up.json')).toEqual(['sheetwise turn']);
+  });
+
+  it('cut-and-stack.json comes in order when its piles lie on each other; shared-run.json gives what is wanted', async () => {
+    const { stdout } = await cli('plan', join(dir, 'cut-and-stack.json'));
+    const { sheets } = JSON.parse(stdout) as { sheets: { piles: (number | null)[] }[] };
+    // four up: five sheets, their piles from the first place on
+    expect(sheets).toHaveLength(5);
+    const order = [0, 1, 2, 3].flatMap((k) => sheets.flatMap((s) => s.piles[k] ?? []));
+    expect(order).toEqual(Array.from({ length: 18 }, (_, i) => i + 1));
+    const shared = JSON.parse((await cli('plan', join(dir, 'shared-run.json'))).stdout) as {
+      pieces: { ordered: number; made: number }[];
+      fewestSheets: number;
+      sheets: { prints: number }[];
+    };
+    expect(shared.pieces.map((p) => [p.ordered, p.made >= p.ordered])).toEqual([
+      [300, true],
+      [100, true],
+      [100, true],
+      [50, true],
+    ]);
+    // 550 in four places
+    expect(shared.fewestSheets).toBe(138);
+    expect(shared.sheets.reduce((n, s) => n + s.prints, 0)).toBe(138);
   });
 
   it('writes fronts by themselves for a machine that prints one side', async () => {

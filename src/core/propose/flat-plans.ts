@@ -27,7 +27,8 @@ const likeness = ({ sheets }: Plan): string =>
 
 /**
  * The ways to lay flat work out on the stocks of the shop that its machine takes: upright, sideways, in two blocks; those
- * that fit, the cheapest first, then with the fewest cuts. Of one stock the same lay comes once.
+ * that fit, those on the job's own stock first, then other sheets of that make, then others; of each the cheapest first,
+ * then with the fewest cuts. Of one stock the same lay comes once.
  * @param limit how many are wanted
  */
 export function flatWays(docket: DocketOf<'flat'>, artwork: Artwork, shop: Pick<Shop, 'stocks'>, limit = 8): FlatWay[] {
@@ -58,5 +59,7 @@ export function flatWays(docket: DocketOf<'flat'>, artwork: Artwork, shop: Pick<
     }
   }
   const cuts = (w: FlatWay): number => w.cuts ?? Infinity;
-  return out.sort((a, b) => a.cents - b.cents || cuts(a) - cuts(b)).slice(0, limit);
+  const now = docket.sheet.stock;
+  const far = ({ stock }: FlatWay): number => (stock.id === now.id ? 0 : stock.name === now.name ? 1 : 2);
+  return out.sort((a, b) => far(a) - far(b) || a.cents - b.cents || cuts(a) - cuts(b)).slice(0, limit);
 }

@@ -88,9 +88,15 @@ describe('ways to lay flat work', () => {
     20,
   );
 
-  it('come the cheapest first, each lay of a stock once', () => {
-    const cents = ways.map((w) => w.cents);
-    expect(cents).toEqual([...cents].sort((a, b) => a - b));
+  it('come on the job’s own stock first, of each the cheapest first, each lay of a stock once', () => {
+    const now = flatDocketFor(artwork).sheet.stock;
+    const own = ways.filter((w) => w.stock.id === now.id).length;
+    expect(own).toBeGreaterThan(1);
+    expect(ways.slice(0, own).every((w) => w.stock.id === now.id)).toBe(true);
+    for (const part of [ways.slice(0, own), ways.slice(own)]) {
+      const cents = part.map((w) => w.cents);
+      expect(cents).toEqual([...cents].sort((a, b) => a - b));
+    }
     expect(new Set(ways.map((w) => `${w.stock.id} ${w.up} ${w.way}`)).size).toBe(ways.length);
     expect(
       ways

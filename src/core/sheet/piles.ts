@@ -45,3 +45,28 @@ export function pilesOf({ sheets, pieces }: Pick<Plan, 'sheets' | 'pieces'>, lot
     ];
   });
 }
+
+/** Where a piece ends when its lot is cut. */
+export interface InPile {
+  /** Which lot, from 1, and how many there are. */
+  readonly lot: number;
+  readonly lots: number;
+  /** Which pile of it, by its place, from 1. */
+  readonly pile: number;
+  /** How many sheets lie above it in the pile, and how high that is in sheets. */
+  readonly above: number;
+  readonly high: number;
+}
+
+/**
+ * Where a piece of a sheet ends when its lot is cut.
+ * @param sheet which sheet, from 0 @param down which piece that lies on it, from 0
+ */
+export function inPile({ sheets }: Pick<Plan, 'sheets'>, sheet: number, down: number): InPile | null {
+  const { lots } = sheets;
+  const lot = lots.findIndex((l) => sheet >= l.from && sheet < l.from + l.count);
+  const it = lots[lot];
+  const place = sheets.at(sheet).lay.downs[down]?.place;
+  if (!it || place === undefined) return null;
+  return { lot: lot + 1, lots: lots.length, pile: place, above: sheet - it.from, high: it.count };
+}

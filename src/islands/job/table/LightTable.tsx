@@ -10,6 +10,7 @@ import { Legend, type Drawn } from './Legend';
 import { ofBooks } from './of-books';
 import { DimensionLines, Tape } from './Measures';
 import { CREEP_TIMES, type Lit } from './parts';
+import { Places } from './Places';
 import { Readout } from './Readout';
 import { SheetNote } from './SheetNote';
 import { SideDrawing, type Shown } from './SideDrawing';
@@ -100,6 +101,9 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
           {zoom.ready && <Paper laid={laid} state={state} zoom={zoom} scale={scale} lit={lit} onPoint={setPointed} />}
         </div>
         {state.lengths && zoom.ready && <DimensionLines {...over} room={zoom.room} />}
+        {plan.product.kind === 'flat' && !state.tape && zoom.ready && (
+          <Places key={`${sheet.number} ${side}`} sheet={sheet} side={side} view={zoom.view} surface={zoom.surface} />
+        )}
         {state.tape && zoom.ready && <Tape key={`${sheet.number} ${side}`} {...over} surface={zoom.surface} />}
         <div className="pointer-events-none absolute top-1 right-3 left-3 flex flex-wrap items-baseline gap-x-2">
           <span className="bg-glass/80 font-head text-lg font-semibold">

@@ -60,7 +60,7 @@ export function Readout({
             {say(page.left)}, {say(page.foot)}
           </span>{' '}
           on its page
-          {pointedNote(plan, page.cell.place)}
+          {pointedNote(plan, sheet, page.cell)}
           {factsSaid(page.cell, docket)}
         </>
       )}

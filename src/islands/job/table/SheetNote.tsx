@@ -1,4 +1,4 @@
-import { wholeNumber, type Plan, type Sheet } from '../../../core';
+import { inPile, wholeNumber, type Cell, type Plan, type Sheet } from '../../../core';
 
 /** A sheet's sections in words: `section 3, Right-angle, 4 × 2`; a tab by its title. Null where its number tells all. */
 function whatItIs(plan: Plan, sheet: Sheet): string | null {
@@ -40,9 +40,18 @@ export function SheetNote({ plan, number }: { plan: Plan; number: number }) {
   );
 }
 
+/** Where a piece ends when it is cut: `, pile 3, fifth of 12 from the top`. */
+function pileSaid(plan: Plan, sheet: Sheet, down: number): string {
+  const it = inPile(plan, sheet.number - 1, down);
+  if (!it || it.high === 1) return it ? `, pile ${it.pile}` : '';
+  const lot = it.lots > 1 ? ` of lot ${it.lot}` : '';
+  return `, pile ${it.pile}${lot}, ${it.above + 1} of ${it.high} from the top`;
+}
+
 /** A page pointed at, and its neighbours. */
-export function pointedNote({ product, content }: Plan, reading: number): string {
-  if (product.kind !== 'bound') return ` · ${content.at(reading).label}`;
+export function pointedNote(plan: Plan, sheet: Sheet, { place: reading, down, label: said }: Cell): string {
+  const { product } = plan;
+  if (product.kind !== 'bound') return ` · ${said}${pileSaid(plan, sheet, down)}`;
   // the faces of a cover's spread stand behind the pages
   if (reading > product.pages.length) return '';
   const label = (n: number): string => product.pages[n - 1]?.label || String(n);

@@ -1,0 +1,158 @@
+import { execFileSync } from 'node:child_process';
+import { join } from 'node:path';
+import { expect, test, type Page } from '@playwright/test';
+import { numberedPages, wordsOf, writePdf } from '../src/pdf/made';
+import { accessible, atEachSize, fill, figure, openDropped, openJob, openStation, saved, scratch } from './helpers';
+
+/** Flat work in the real interface: each of the demonstration's jobs, its PDF read back; a card from drop to sheet. */
+
+const MM = 72 / 25.4;
+const brief = (page: Page) => page.getByLabel('Brief');
+const table = (page: Page) => page.locator('[data-sheet]');
+
+async function exported(page: Page, name: string): Promise<ReturnType<typeof wordsOf>> {
+  await openStation(page, 'send');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Export PDF' }).click();
+  const file = join(scratch, `${name}.pdf`);
+  await (await download).saveAs(file);
+  expect(execFileSync('qpdf', ['--check', file], { encoding: 'utf8' })).toContain('No syntax');
+  return wordsOf(file);
+}
+const text = (side: ReturnType<typeof wordsOf>[0]): string => side.words.map((w) => w.text).join(' ');
+/** What stands on a side, from the upper left across, in rows. */
+const inRows = (side: ReturnType<typeof wordsOf>[0], what: RegExp): string[] =>
+  side.words
+    .filter((w) => what.test(w.text))
+    .sort((a, b) => Math.round((b.y - a.y) / 15) || a.x - b.x)
+    .map((w) => w.text);
+
+test('two pages of a card are planned many up in the time a drop takes', async ({ page }) => {
+  const path = join(scratch, 'card.pdf');
+  writePdf(path, numberedPages(2, 90 * MM, 50 * MM, 3 * MM));
+  await openDropped(page, path);
+  await expect(brief(page)).toContainText('100 of a two-sided card, 90 × 50 mm, 3 mm bleed');
+  await expect(page.getByRole('status', { name: 'Foremost finding' })).toContainText('Nothing against it');
+  // the words change it
+  await brief(page)
+    .getByRole('button', { name: /^Copies/ })
+    .click();
+  await fill(page.getByRole('dialog').getByLabel('Copies'), '600');
+  await expect(figure(page, 'goodSheets').or(figure(page, 'sheets')).first()).toBeVisible();
+  const sides = await exported(page, 'card');
+  expect(sides).toHaveLength(2);
+  const [front, back] = sides;
+  const ones = front!.words.filter((w) => w.text === '1');
+  expect(ones.length).toBeGreaterThanOrEqual(8);
+  expect(back!.words.filter((w) => w.text === '2')).toHaveLength(ones.length);
+  await accessible(page, 'a card');
+});
+
+test('a booklet’s file is made into cards and back, and undone', async ({ page }) => {
+  const path = join(scratch, 'either.pdf');
+  writePdf(path, numberedPages(8));
+  await openDropped(page, path);
+  await expect(brief(page)).toContainText('saddle-stitched');
+  const product = await openStation(page, 'product');
+  await product.getByText('Flat', { exact: true }).click();
+  await expect(brief(page)).toContainText('100 each of 4 two-sided prints');
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(brief(page)).toContainText('saddle-stitched');
+});
+
+test('staff cards: five people share sheets, each in a number of their own', async ({ page }) => {
+  await openJob(page, 'Staff cards, five people');
+  await expect(brief(page)).toContainText('600 in all of 5 two-sided cards');
+  await atEachSize(page, (size) => accessible(page, `flat work at ${size}`));
+  const sides = await exported(page, 'staff');
+  // 600 in 23 places: 27 sheets; each name as often as is wanted
+  const names = sides.filter((_, i) => i % 2 === 0).map((s) => (text(s).match(/Ottoline/g) ?? []).length);
+  expect(names.reduce((a, b) => a + b, 0)).toBeGreaterThan(0);
+  await page.getByRole('button', { name: 'All figures' }).click();
+  await expect(figure(page, 'goodSheets')).toHaveText('27');
+  const dummy = page
+    .getByRole('radio', { name: 'Dummy' })
+    .or(page.getByText('Dummy', { exact: true }))
+    .first();
+  await dummy.click();
+  const pile = page.getByRole('button', { name: /^Pile 1: card 1/ });
+  await pile.click();
+  await expect(pile).toHaveAttribute('aria-pressed', 'true');
+  await accessible(page, 'the piles');
+});
+
+test('numbered tickets: the piles laid on each other are in order', async ({ page }) => {
+  await openJob(page, 'Lantern walk, numbered tickets');
+  await expect(brief(page)).toContainText('1 set of 120 one-sided tickets');
+  await expect(brief(page)).toContainText('cut and stacked');
+  const sides = (await exported(page, 'tickets')).filter((s) => s.words.some((w) => w.text === 'No.'));
+  const up = inRows(sides[0]!, /^\d{3}$/).length;
+  expect(sides).toHaveLength(Math.ceil(120 / up));
+  const stack = Array.from({ length: up }, (_, k) => sides.flatMap((s) => inRows(s, /^\d{3}$/)[k] ?? [])).flat();
+  expect(stack).toEqual(Array.from({ length: 120 }, (_, i) => String(i + 1).padStart(3, '0')));
+  // pointed at, a ticket says where it ends
+  await table(page).hover();
+  await expect(page.locator('[data-readout]')).toContainText('from the top');
+});
+
+test('invitations three up, their backs behind them', async ({ page }) => {
+  await openJob(page, 'Invitation to the opening');
+  await expect(brief(page)).toContainText('240 of a two-sided invitation, 105 × 210 mm');
+  await expect(brief(page)).toContainText('three up');
+  const sides = await exported(page, 'invitation');
+  expect(text(sides[0]!).match(/sharpening/g)).toHaveLength(3);
+  expect(text(sides[1]!).match(/Saturday/g)).toHaveLength(3);
+});
+
+test('bench labels fill the sheet, one cut between two; a place is left empty by a click and by typing', async ({
+  page,
+}) => {
+  await openJob(page, 'Bench labels');
+  await expect(page.getByRole('status', { name: 'Foremost finding' })).toContainText('Nothing against it');
+  const before = Number((await brief(page).textContent())!.match(/(\d+) up/)![1]);
+  const box = (await table(page).boundingBox())!;
+  await table(page).click({ position: { x: box.width / 2 - 20, y: box.height / 2 - 12 } });
+  await page
+    .getByRole('toolbar', { name: /^Place/ })
+    .getByRole('button', { name: 'Leave empty' })
+    .click();
+  await expect(brief(page)).toContainText(`${before - 1} up`);
+  const sheet = await openStation(page, 'sheet');
+  await fill(sheet.getByLabel('Places left empty'), '1, 2');
+  await expect(brief(page)).toContainText(`${before - 2} up`);
+  await fill(sheet.getByLabel('Places left empty'), 'none');
+  await expect(brief(page)).toContainText(`${before} up`);
+  const sides = await exported(page, 'labels');
+  expect(text(sides[0]!).match(/Bench/g)).toHaveLength(before);
+});
+
+test('mug transfers: one of each, mirrored', async ({ page }) => {
+  await openJob(page, 'Mug transfers, one each');
+  await expect(brief(page)).toContainText('mirrored');
+  await expect(brief(page)).toContainText('in sequence down');
+  const sides = await exported(page, 'mugs');
+  // mirrored letters are read one by one: M, and to the left of it u and g
+  const all = sides.flatMap((s) =>
+    s.words.filter((m) => {
+      const left = (letter: string, from: number): boolean =>
+        s.words.some((w) => w.text === letter && Math.abs(w.y - m.y) < 2 && m.x - w.x > from && m.x - w.x < from + 8);
+      return m.text === 'M' && left('u', 2) && left('g', 8);
+    }),
+  );
+  expect(all).toHaveLength(45);
+});
+
+test('ways to lay it stand side by side, and one is taken', async ({ page }) => {
+  await openJob(page, 'Staff cards, five people');
+  const sheet = await openStation(page, 'sheet');
+  await sheet.getByText('Ways to lay it compared').click();
+  const ways = sheet.getByRole('list', { name: 'Ways to lay it' }).getByRole('button');
+  await expect(ways.first()).toContainText('sheets');
+  await ways.filter({ hasText: 'upright' }).filter({ hasText: 'Harbour board 250 SRA3' }).first().click();
+  await expect(brief(page)).toContainText('20 up');
+  await saved(page);
+  await accessible(page, 'ways compared');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(brief(page)).toContainText('23 up');
+});

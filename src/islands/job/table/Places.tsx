@@ -1,0 +1,112 @@
+import { useEffect, useEffectEvent, useState, type RefObject } from 'react';
+import type { ZoomTransform } from 'd3-zoom';
+import { RotateCw, SquareDashed, SquarePlus, X } from 'lucide-react';
+import { throughSheet, type Lies, type Rect, type Sheet, type SideName } from '../../../core';
+import { Button } from '../../../ui/Button';
+import { useFlat } from '../context';
+
+interface Props {
+  readonly sheet: Sheet;
+  readonly side: SideName;
+  readonly view: ZoomTransform;
+  readonly surface: RefObject<HTMLElement | null>;
+}
+
+/** The places changed by hand, with one of them changed; one that is as all others is kept no longer. */
+export function withSingle(
+  singles: Lies['singles'],
+  place: number,
+  to: Partial<Omit<Lies['singles'][0], 'place'>>,
+): Lies['singles'] {
+  const now = singles.find((s) => s.place === place) ?? { place, turned: false, empty: false };
+  const next = { ...now, ...to };
+  return [...singles.filter((s) => s.place !== place), ...(next.turned || next.empty ? [next] : [])].sort(
+    (a, b) => a.place - b.place,
+  );
+}
+
+const inside = (r: Rect, x: number, y: number): boolean =>
+  x >= r.x && x <= r.x + r.width && y >= r.y && y <= r.y + r.height;
+
+/** The places of a flat sheet: a click on one leaves it empty, fills it again or turns its piece round. */
+export function Places({ sheet, side, view, surface }: Props) {
+  const { singles, change } = useFlat(({ product, change }) => ({ singles: product.lies.singles, change }));
+  const [chosen, setChosen] = useState<number | null>(null);
+  const { lay } = sheet;
+  const seen = (r: Rect): Rect => (side === 'front' ? r : throughSheet(r, lay.paper, lay.turn));
+  const places = [
+    ...lay.downs.map((d) => ({ place: d.place, trim: seen(d.trim), empty: false })),
+    ...lay.emptied.map((e) => ({ place: e.place, trim: seen(e.trim), empty: true })),
+  ];
+  const clicked = useEffectEvent((e: MouseEvent) => {
+    if (e.target instanceof Element && e.target.closest('button')) return;
+    const box = surface.current!.getBoundingClientRect();
+    const x = (e.clientX - box.left - view.x) / view.k;
+    const y = lay.paper.height - (e.clientY - box.top - view.y) / view.k;
+    const hit = places.find((p) => inside(p.trim, x, y))?.place ?? null;
+    setChosen((c) => (c === hit ? null : hit));
+  });
+  useEffect(() => {
+    const el = surface.current!;
+    const off = new AbortController();
+    el.addEventListener('click', (e) => clicked(e), { signal: off.signal });
+    return () => off.abort();
+  }, [surface]);
+  const onScreen = ({ x, y, width, height }: Rect) => ({
+    left: view.x + x * view.k,
+    top: view.y + (lay.paper.height - y - height) * view.k,
+    width: width * view.k,
+    height: height * view.k,
+  });
+  const it = places.find((p) => p.place === chosen);
+  const put = (to: Parameters<typeof withSingle>[2], label: string): void => {
+    change({ product: { lies: { singles: withSingle(singles, chosen!, to) } } }, label);
+    setChosen(null);
+  };
+  const turned = singles.some((s) => s.place === chosen && s.turned);
+  return (
+    <div className="pointer-events-none absolute inset-0 overflow-hidden">
+      {places
+        .filter((p) => p.empty || p.place === chosen)
+        .map((p) => (
+          <div
+            key={p.place}
+            className={
+              p.place === chosen ? 'absolute border-2 border-rust' : 'absolute border border-dashed border-ink/60'
+            }
+            style={onScreen(p.trim)}
+          />
+        ))}
+      {it && (
+        <div
+          role="toolbar"
+          aria-label={`Place ${it.place}`}
+          className="pointer-events-auto absolute flex items-center gap-1 border border-ink bg-oat p-1 text-sm"
+          style={{ left: Math.max(4, onScreen(it.trim).left), top: Math.max(4, onScreen(it.trim).top + 4) }}
+          onKeyDown={(e) => {
+            if (e.key === 'Escape') setChosen(null);
+          }}
+        >
+          <span className="px-1">Place {it.place}</span>
+          {it.empty ? (
+            <Button small autoFocus onPress={() => put({ empty: false }, `place ${it.place} filled`)}>
+              <SquarePlus size={14} aria-hidden /> Fill it
+            </Button>
+          ) : (
+            <>
+              <Button small autoFocus onPress={() => put({ empty: true }, `place ${it.place} left empty`)}>
+                <SquareDashed size={14} aria-hidden /> Leave empty
+              </Button>
+              <Button small onPress={() => put({ turned: !turned }, `place ${it.place} turned`)}>
+                <RotateCw size={14} aria-hidden /> Turn round
+              </Button>
+            </>
+          )}
+          <Button small aria-label="Close" onPress={() => setChosen(null)}>
+            <X size={14} aria-hidden />
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}
