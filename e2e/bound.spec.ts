@@ -2,18 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { numberedPages, wordsOf, writePdf } from '../src/pdf/made';
-import { accessible, fill, figure, openJob, openDropped, openStation, saved, scratch } from './helpers';
+import { accessible, exported, fill, figure, openJob, openDropped, openStation, saved, scratch } from './helpers';
 
-/** Exports the open job and reads it back: the words of every side, as poppler finds them. */
-async function exported(page: Page, name: string): Promise<{ file: string; sides: ReturnType<typeof wordsOf> }> {
-  await openStation(page, 'send');
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Export PDF' }).click();
-  const file = join(scratch, `${name}.pdf`);
-  await (await download).saveAs(file);
-  expect(execFileSync('qpdf', ['--check', file], { encoding: 'utf8' })).toContain('No syntax');
-  return { file, sides: wordsOf(file) };
-}
 const text = (side: ReturnType<typeof wordsOf>[0]): string[] => side.words.map((w) => w.text);
 
 const brief = (page: Page) => page.getByLabel('Brief');

@@ -1,8 +1,18 @@
-import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
-import { numberedPages, wordsOf, writePdf } from '../src/pdf/made';
-import { accessible, atEachSize, fill, figure, openDropped, openJob, openStation, saved, scratch } from './helpers';
+import { numberedPages, writePdf, type wordsOf } from '../src/pdf/made';
+import {
+  accessible,
+  atEachSize,
+  exported,
+  fill,
+  figure,
+  openDropped,
+  openJob,
+  openStation,
+  saved,
+  scratch,
+} from './helpers';
 
 /** Flat work in the real interface: each of the demonstration's jobs, its PDF read back; a card from drop to sheet. */
 
@@ -10,15 +20,6 @@ const MM = 72 / 25.4;
 const brief = (page: Page) => page.getByLabel('Brief');
 const table = (page: Page) => page.locator('[data-sheet]');
 
-async function exported(page: Page, name: string): Promise<ReturnType<typeof wordsOf>> {
-  await openStation(page, 'send');
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Export PDF' }).click();
-  const file = join(scratch, `${name}.pdf`);
-  await (await download).saveAs(file);
-  expect(execFileSync('qpdf', ['--check', file], { encoding: 'utf8' })).toContain('No syntax');
-  return wordsOf(file);
-}
 const text = (side: ReturnType<typeof wordsOf>[0]): string => side.words.map((w) => w.text).join(' ');
 /** What stands on a side, from the upper left across, in rows. */
 const inRows = (side: ReturnType<typeof wordsOf>[0], what: RegExp): string[] =>
@@ -39,7 +40,7 @@ test('two pages of a card are planned many up in the time a drop takes', async (
     .click();
   await fill(page.getByRole('dialog').getByLabel('Copies'), '600');
   await expect(figure(page, 'goodSheets').or(figure(page, 'sheets')).first()).toBeVisible();
-  const sides = await exported(page, 'card');
+  const { sides } = await exported(page, 'card');
   expect(sides).toHaveLength(2);
   const [front, back] = sides;
   const ones = front!.words.filter((w) => w.text === '1');
@@ -65,7 +66,7 @@ test('staff cards: five people share sheets, each in a number of their own', asy
   await openJob(page, 'Staff cards, five people');
   await expect(brief(page)).toContainText('600 in all of 5 two-sided cards');
   await atEachSize(page, (size) => accessible(page, `flat work at ${size}`));
-  const sides = await exported(page, 'staff');
+  const { sides } = await exported(page, 'staff');
   // 600 in 23 places: 27 sheets; each name as often as is wanted
   const names = sides.filter((_, i) => i % 2 === 0).map((s) => (text(s).match(/Ottoline/g) ?? []).length);
   expect(names.reduce((a, b) => a + b, 0)).toBeGreaterThan(0);
@@ -86,7 +87,7 @@ test('numbered tickets: the piles laid on each other are in order', async ({ pag
   await openJob(page, 'Lantern walk, numbered tickets');
   await expect(brief(page)).toContainText('1 set of 120 one-sided tickets');
   await expect(brief(page)).toContainText('cut and stacked');
-  const sides = (await exported(page, 'tickets')).filter((s) => s.words.some((w) => w.text === 'No.'));
+  const sides = (await exported(page, 'tickets')).sides.filter((s) => s.words.some((w) => w.text === 'No.'));
   const up = inRows(sides[0]!, /^\d{3}$/).length;
   expect(sides).toHaveLength(Math.ceil(120 / up));
   const stack = Array.from({ length: up }, (_, k) => sides.flatMap((s) => inRows(s, /^\d{3}$/)[k] ?? [])).flat();
@@ -100,7 +101,7 @@ test('invitations three up, their backs behind them', async ({ page }) => {
   await openJob(page, 'Invitation to the opening');
   await expect(brief(page)).toContainText('240 of a two-sided invitation, 105 × 210 mm');
   await expect(brief(page)).toContainText('three up');
-  const sides = await exported(page, 'invitation');
+  const { sides } = await exported(page, 'invitation');
   expect(text(sides[0]!).match(/sharpening/g)).toHaveLength(3);
   expect(text(sides[1]!).match(/Saturday/g)).toHaveLength(3);
 });
@@ -123,7 +124,7 @@ test('bench labels fill the sheet, one cut between two; a place is left empty by
   await expect(brief(page)).toContainText(`${before - 2} up`);
   await fill(sheet.getByLabel('Places left empty'), 'none');
   await expect(brief(page)).toContainText(`${before} up`);
-  const sides = await exported(page, 'labels');
+  const { sides } = await exported(page, 'labels');
   expect(text(sides[0]!).match(/Bench/g)).toHaveLength(before);
 });
 
@@ -131,7 +132,7 @@ test('mug transfers: one of each, mirrored', async ({ page }) => {
   await openJob(page, 'Mug transfers, one each');
   await expect(brief(page)).toContainText('mirrored');
   await expect(brief(page)).toContainText('in sequence down');
-  const sides = await exported(page, 'mugs');
+  const { sides } = await exported(page, 'mugs');
   // mirrored letters are read one by one: M, and to the left of it u and g
   const all = sides.flatMap((s) =>
     s.words.filter((m) => {

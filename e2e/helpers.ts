@@ -1,8 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
+import { wordsOf } from '../src/pdf/made';
 
 export const FLOOR = 'http://127.0.0.1:4482';
 export const scratch = mkdtempSync(join(tmpdir(), 'sparrow-e2e-'));
@@ -54,6 +56,17 @@ export async function openStation(page: Page, name: string): Promise<Locator> {
 }
 
 export const saved = (page: Page): Promise<void> => expect(page.locator('[data-sync=saved]')).toBeVisible();
+
+/** Exports the open job and reads it back: the words of every side, as poppler finds them. */
+export async function exported(page: Page, name: string): Promise<{ file: string; sides: ReturnType<typeof wordsOf> }> {
+  await openStation(page, 'send');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Export PDF' }).click();
+  const file = join(scratch, `${name}.pdf`);
+  await (await download).saveAs(file);
+  expect(execFileSync('qpdf', ['--check', file], { encoding: 'utf8' })).toContain('No syntax');
+  return { file, sides: wordsOf(file) };
+}
 
 export const figure = (page: Page, key: string): Locator => page.locator(`[data-figure=${key}] [data-value]`);
 

@@ -7,7 +7,9 @@ import {
   mark,
   nameSize,
   openLooks,
+  copiesSaid,
   newDocket,
+  piecesSaid,
   patched,
   placedFor,
   plan,
@@ -144,6 +146,10 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
     due: docket.due,
     pages: known.pages.length,
     copies: docket.product.copies,
+    made:
+      docket.product.kind === 'flat' && planned.product.kind === 'flat'
+        ? `${copiesSaid(docket.product, { product: planned.product })} ${piecesSaid(docket.product, planned.pieces.length)}`
+        : null,
     finished: nameSize(docket.product.finished, unit),
     sheets: Number(figures.find((f) => f.key === 'sheets')?.value ?? 0),
     up: planned.sheets.main.lay.downs.length,

@@ -90,6 +90,8 @@ export interface ListedJob {
     readonly due: string | null;
     readonly pages: number;
     readonly copies: number;
+    /** What is made, where copies of so many pages do not say it. */
+    readonly made?: string | null;
     readonly finished: string;
     readonly sheets: number;
     readonly up: number;

@@ -1,11 +1,47 @@
 import { NEAR_EDGE, type PageFacts } from '../docket';
 import { placementScale, type Placement } from '../makeup';
-import type { Edges, Rect, Size } from '../measure';
+import { formatLength, formatNumber, type Edges, type Rect, type Size } from '../measure';
+import { pageRanges, plural, type Finding, type Inspected, type Offer } from './kinds';
 
 /** How much bleed may lack without a word, mm. */
 const TOLERANCE = 0.25;
 /** Enlarged more than this the artwork is another one. */
-export const MOST_ENLARGED = 1.15;
+const MOST_ENLARGED = 1.15;
+
+/** Pages that lack bleed, whether all that were looked at do, and how much larger all would have to be. */
+export interface Lacking {
+  readonly short: readonly number[];
+  readonly all: boolean;
+  readonly enlarge: number;
+}
+
+/**
+ * What is found of pages that lack bleed; nothing where none do.
+ * @param bleed what is asked for, mm @param round what it is asked for round: `page` @param without printed so
+ */
+export function bleedFindings(
+  { docket, unit }: Pick<Inspected, 'docket' | 'unit'>,
+  { short, all, enlarge }: Lacking,
+  { bleed, round, without }: { readonly bleed: number; readonly round: string; readonly without: Offer },
+): Finding[] {
+  if (short.length === 0) return [];
+  const factor = Math.ceil(enlarge * 1000) / 1000;
+  const larger: Offer = {
+    label: `Enlarge the artwork to ${formatNumber(factor * docket.artwork.enlarge * 100, 1)} %`,
+    detail: 'it then reaches past the trim; its edges are cut a little',
+    patch: { artwork: { enlarge: Math.min(10, docket.artwork.enlarge * factor) } },
+  };
+  return [
+    {
+      id: 'no-bleed',
+      severity: 'look',
+      station: 'artwork',
+      title: all ? 'The artwork has no bleed' : `${plural(short.length, 'page has', 'pages have')} too little bleed`,
+      detail: `${formatLength(bleed, unit)} are asked for round the ${round}${all ? '' : ` (page ${pageRanges(short)})`}; cut a hair off and a white edge shows where colour runs to the trim.`,
+      offers: () => [...(factor > 1 && factor < MOST_ENLARGED ? [larger] : []), without],
+    },
+  ];
+}
 
 /**
  * How much larger a page would have to be to have the bleed that is needed round the finished page; null where it lacks

@@ -68,7 +68,9 @@ describe('what is found of flat work', () => {
   it('more columns than fit', () => {
     const it = look(2, { product: { lies: { columns: 9, rows: 2, way: 'upright' } } });
     expect(it.find('wished-grid')!.title).toBe('9 × 2 do not fit this sheet');
-    expect(it.find('wished-grid')!.detail).toBe('4 × 2 do, and are laid.');
+    expect(it.find('wished-grid')!.detail).toBe(
+      '4 × 2 do, and are laid. 9 × 2 need 864 × 112 mm, bleed counted; of SRA3 Plover prints 442 × 312 mm.',
+    );
     expect(mends(it, 'wished-grid')).toEqual(['As many as fit']);
   });
 

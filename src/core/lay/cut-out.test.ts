@@ -4,7 +4,7 @@ import { patched, type DocketOf, type Patch } from '../docket';
 import { bounds, contains, overlap, shrink, type Rect, type Size } from '../measure';
 import { plan } from '../sheet';
 import { artworkOf, flatDocketFor, SHOP } from '../testing';
-import { arrangementsIn, throughSheet, type Lay } from '.';
+import { arrangementsIn, blockNeeds, throughSheet, type Lay } from '.';
 
 type FlatPatch = Patch<DocketOf<'flat'>>;
 const inches = (n: number): number => n * 25.4;
@@ -134,6 +134,18 @@ describe('how many lie on a sheet', () => {
     // 105: 6 sheets, 5, 5
     expect(up({ piece: [85, 54], sheet: SRA3, bleed: 3, copies: 105 })).toBe(21);
     expect(up({ piece: [85, 54], sheet: SRA3, bleed: 3, copies: 110 })).toBe(23);
+  });
+
+  it('the other way round: what a block needs', () => {
+    const square = { width: 40, height: 40 };
+    expect(blockNeeds({ columns: 9, rows: 14 }, square, { across: 1.5, down: 1.5 }, 0)).toEqual({
+      width: 372,
+      height: 579.5,
+    });
+    expect(blockNeeds({ columns: 2, rows: 1 }, { width: 90, height: 50 }, { across: 6, down: 4 }, 3)).toEqual({
+      width: 192,
+      height: 56,
+    });
   });
 
   it('as is set by hand: columns, rows, so many, moved as far as it prints', () => {

@@ -34,6 +34,15 @@ function blockSize({ columns, rows }: Grid, piece: Size, gap: CutOut['gap']): Si
   };
 }
 
+/**
+ * What paper a block needs: columns × width + (columns − 1) × gap, rows alike, and the bleed of the outermost. So 9 × 14
+ * pieces of 40 mm with 1.5 mm between need 372 × 579.5 mm.
+ */
+export function blockNeeds(grid: Grid, piece: Size, gap: CutOut['gap'], bleed: number): Size {
+  const { width, height } = blockSize(grid, piece, gap);
+  return { width: width + 2 * bleed, height: height + 2 * bleed };
+}
+
 /** Cuts between the pieces of a block: one where they touch, two where there is a gap. */
 function cutsWithin({ columns, rows }: Grid, gap: CutOut['gap']): number {
   const each = (g: number): number => (g > EPSILON ? 2 : 1);

@@ -1,5 +1,5 @@
 export * from './fit';
 export * from './turn';
 export * from './lay';
-export { arrangementsIn, type Arrangement } from './cut-out';
+export { arrangementsIn, blockNeeds, type Arrangement } from './cut-out';
 export * from './fold-lines';

@@ -83,7 +83,7 @@ export const ROW = 62;
 export function JobCells({ job, marks }: { readonly job: ListedJob; readonly marks?: React.ReactNode }) {
   const { summary: s } = job;
   const pages = `${wholeNumber(s.pages)} ${s.pages === 1 ? 'page' : 'pages'}`;
-  const line = `${wholeNumber(s.copies)} × ${pages}, ${s.finished}, on ${s.stock}, ${s.up} up, ${wholeNumber(s.sheets)} ${s.sheets === 1 ? 'sheet' : 'sheets'}`;
+  const line = `${s.made ?? `${wholeNumber(s.copies)} × ${pages}`}, ${s.finished}, on ${s.stock}, ${s.up} up, ${wholeNumber(s.sheets)} ${s.sheets === 1 ? 'sheet' : 'sheets'}`;
   return (
     <div className="grid h-full grid-cols-[1.6rem_3.4rem_2.2rem_minmax(0,1fr)_2rem] items-center gap-x-3 min-[900px]:grid-cols-[1.6rem_3.4rem_2.2rem_minmax(0,1fr)_11rem_7rem_15rem_2rem]">
       {marks ?? <span />}

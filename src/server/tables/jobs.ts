@@ -24,6 +24,7 @@ export const Summary = z.object({
   customer: z.string().nullable().default(null),
   machine: z.string().default(''),
   finishing: z.array(z.string()).default([]),
+  made: z.string().nullable().default(null),
 });
 export type Summary = z.infer<typeof Summary>;
 

@@ -1,52 +1,26 @@
 import { bleedsOf, pageBleed, spineBleed, spineEdge } from '../../makeup';
-import { formatLength, formatNumber } from '../../measure';
 import { factsOf } from '../../pages';
 import { whiteEdges } from '../../sheet';
-import { enlargedFor, MOST_ENLARGED } from '../bleed';
-import { pageRanges, plural, type Check, type InspectedBook } from '../kinds';
+import { bleedFindings, enlargedFor, type Lacking } from '../bleed';
+import type { Check, InspectedBook } from '../kinds';
 
 /** Bleed that is asked for but that the artwork does not reach. */
 export const noBleed: Check<InspectedBook> = (it) => {
-  const { docket, product, unit } = it;
-  const { face } = bleedsOf(product);
+  const { face } = bleedsOf(it.product);
   if (face === 0) return [];
-  const { short, placed, enlarge } = lacking(it);
-  if (short.length === 0) return [];
-  const all = short.length === placed;
-  const factor = Math.ceil(enlarge * 1000) / 1000;
-  return [
-    {
-      id: 'no-bleed',
-      severity: 'look',
-      station: 'artwork',
-      title: all ? 'The artwork has no bleed' : `${plural(short.length, 'page has', 'pages have')} too little bleed`,
-      detail: `${formatLength(face, unit)} are asked for round the page${all ? '' : ` (page ${pageRanges(short)})`}; cut a hair off and a white edge shows where colour runs to the trim.`,
-      offers: () => [
-        ...(factor > 1 && factor < MOST_ENLARGED
-          ? [
-              {
-                label: `Enlarge the artwork to ${formatNumber(factor * docket.artwork.enlarge * 100, 1)} %`,
-                detail: 'it then reaches past the trim; its edges are cut a little',
-                patch: { artwork: { enlarge: Math.min(10, docket.artwork.enlarge * factor) } },
-              },
-            ]
-          : []),
-        {
-          label: 'Print without bleed',
-          detail: 'booklets lie closer on the sheet',
-          patch: { product: { bleed: 0, endBleed: null } },
-        },
-      ],
+  return bleedFindings(it, lacking(it), {
+    bleed: face,
+    round: 'page',
+    without: {
+      label: 'Print without bleed',
+      detail: 'booklets lie closer on the sheet',
+      patch: { product: { bleed: 0, endBleed: null } },
     },
-  ];
+  });
 };
 
 /** The pages that lack bleed, how many were looked at, and how much larger all would have to be. */
-function lacking({ docket, product, artwork, book, plan }: InspectedBook): {
-  short: number[];
-  placed: number;
-  enlarge: number;
-} {
+function lacking({ docket, product, artwork, book, plan }: InspectedBook): Lacking {
   const { finished, bound } = product;
   const { face, ends } = bleedsOf(product);
   const atSpine = spineBleed(product);
@@ -68,5 +42,5 @@ function lacking({ docket, product, artwork, book, plan }: InspectedBook): {
     short.push(ref.page);
     enlarge = Math.max(enlarge, larger);
   });
-  return { short, placed, enlarge };
+  return { short, all: short.length === placed, enlarge };
 }

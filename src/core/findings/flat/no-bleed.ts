@@ -1,11 +1,12 @@
 import { turnedToLie } from '../../makeup';
-import { formatLength, formatNumber, sizeTurned } from '../../measure';
+import { sizeTurned } from '../../measure';
 import { factsOf } from '../../pages';
-import { enlargedFor, MOST_ENLARGED } from '../bleed';
-import { pageRanges, plural, type Check, type InspectedFlat } from '../kinds';
+import { bleedFindings, enlargedFor } from '../bleed';
+import type { Check, InspectedFlat } from '../kinds';
 
 /** Bleed that is asked for but that the artwork does not reach. */
-export const noBleed: Check<InspectedFlat> = ({ docket, artwork, product, flat, unit }) => {
+export const noBleed: Check<InspectedFlat> = (it) => {
+  const { docket, artwork, product, flat } = it;
   const { bleed, finished } = product;
   if (bleed === 0) return [];
   const need = { left: bleed, right: bleed, top: bleed, bottom: bleed };
@@ -14,7 +15,7 @@ export const noBleed: Check<InspectedFlat> = ({ docket, artwork, product, flat, 
   let enlarge = 1;
   for (const ref of flat.faces.flatMap(({ front, back }) => [front, back])) {
     const facts = ref && factsOf(artwork, ref);
-    if (!ref || !facts || ref.part) continue;
+    if (!ref || !facts || ref.part || looked.has(ref.page)) continue;
     looked.add(ref.page);
     const { turn } = turnedToLie(ref, facts[docket.artwork.box], finished);
     const larger = enlargedFor(facts, docket.artwork, sizeTurned(finished, turn), need);
@@ -22,28 +23,13 @@ export const noBleed: Check<InspectedFlat> = ({ docket, artwork, product, flat, 
     short.add(ref.page);
     enlarge = Math.max(enlarge, larger);
   }
-  if (short.size === 0) return [];
-  const all = short.size === looked.size;
-  const factor = Math.ceil(enlarge * 1000) / 1000;
-  return [
+  return bleedFindings(
+    it,
+    { short: [...short], all: short.size === looked.size, enlarge },
     {
-      id: 'no-bleed',
-      severity: 'look',
-      station: 'artwork',
-      title: all ? 'The artwork has no bleed' : `${plural(short.size, 'page has', 'pages have')} too little bleed`,
-      detail: `${formatLength(bleed, unit)} are asked for round the ${product.what}${all ? '' : ` (page ${pageRanges([...short])})`}; cut a hair off and a white edge shows where colour runs to the trim.`,
-      offers: () => [
-        ...(factor > 1 && factor < MOST_ENLARGED
-          ? [
-              {
-                label: `Enlarge the artwork to ${formatNumber(factor * docket.artwork.enlarge * 100, 1)} %`,
-                detail: 'it then reaches past the trim; its edges are cut a little',
-                patch: { artwork: { enlarge: Math.min(10, docket.artwork.enlarge * factor) } },
-              },
-            ]
-          : []),
-        { label: 'Print without bleed', detail: 'more lie on a sheet', patch: { product: { bleed: 0 } } },
-      ],
+      bleed,
+      round: product.what,
+      without: { label: 'Print without bleed', detail: 'more lie on a sheet', patch: { product: { bleed: 0 } } },
     },
-  ];
+  );
 };

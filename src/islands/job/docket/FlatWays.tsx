@@ -58,7 +58,7 @@ function Compared() {
                 {w.stock.name} {w.stock.format}
               </span>
               <span className="num">
-                {wholeNumber(w.sheets)} sheets, {formatNumber(w.waste, 0)} % waste
+                {wholeNumber(w.sheets)} sheets · {formatNumber(w.waste, 0)} % waste
               </span>
               <span className="num">
                 {w.cuts === null ? 'no straight cuts' : `${w.cuts} cuts`} · <b>{money(w.cents)}</b>

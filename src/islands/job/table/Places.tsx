@@ -78,35 +78,62 @@ export function Places({ sheet, side, view, surface }: Props) {
           />
         ))}
       {it && (
-        <div
-          role="toolbar"
-          aria-label={`Place ${it.place}`}
-          className="pointer-events-auto absolute flex items-center gap-1 border border-ink bg-oat p-1 text-sm"
-          style={{ left: Math.max(4, onScreen(it.trim).left), top: Math.max(4, onScreen(it.trim).top + 4) }}
-          onKeyDown={(e) => {
-            if (e.key === 'Escape') setChosen(null);
-          }}
-        >
-          <span className="px-1">Place {it.place}</span>
-          {it.empty ? (
-            <Button small autoFocus onPress={() => put({ empty: false }, `place ${it.place} filled`)}>
-              <SquarePlus size={14} aria-hidden /> Fill it
-            </Button>
-          ) : (
-            <>
-              <Button small autoFocus onPress={() => put({ empty: true }, `place ${it.place} left empty`)}>
-                <SquareDashed size={14} aria-hidden /> Leave empty
-              </Button>
-              <Button small onPress={() => put({ turned: !turned }, `place ${it.place} turned`)}>
-                <RotateCw size={14} aria-hidden /> Turn round
-              </Button>
-            </>
-          )}
-          <Button small aria-label="Close" onPress={() => setChosen(null)}>
-            <X size={14} aria-hidden />
-          </Button>
-        </div>
+        <PlaceTools
+          {...it}
+          at={onScreen(it.trim)}
+          turn={() => put({ turned: !turned }, `place ${it.place} turned`)}
+          fill={(full) => put({ empty: !full }, `place ${it.place} ${full ? 'filled' : 'left empty'}`)}
+          close={() => setChosen(null)}
+        />
       )}
+    </div>
+  );
+}
+
+/** What can be done with a place, beside it. */
+function PlaceTools({
+  place,
+  empty,
+  at,
+  turn,
+  fill,
+  close,
+}: {
+  readonly place: number;
+  readonly empty: boolean;
+  readonly at: { readonly left: number; readonly top: number };
+  readonly turn: () => void;
+  readonly fill: (full: boolean) => void;
+  readonly close: () => void;
+}) {
+  return (
+    <div
+      role="toolbar"
+      aria-label={`Place ${place}`}
+      className="pointer-events-auto absolute flex items-center gap-1 border border-ink bg-oat p-1 text-sm"
+      style={{ left: Math.max(4, at.left), top: Math.max(4, at.top + 4) }}
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') close();
+      }}
+    >
+      <span className="px-1">Place {place}</span>
+      {empty ? (
+        <Button small autoFocus onPress={() => fill(true)}>
+          <SquarePlus size={14} aria-hidden /> Fill it
+        </Button>
+      ) : (
+        <>
+          <Button small autoFocus onPress={() => fill(false)}>
+            <SquareDashed size={14} aria-hidden /> Leave empty
+          </Button>
+          <Button small onPress={turn}>
+            <RotateCw size={14} aria-hidden /> Turn round
+          </Button>
+        </>
+      )}
+      <Button small aria-label="Close" onPress={close}>
+        <X size={14} aria-hidden />
+      </Button>
     </div>
   );
 }

@@ -38,6 +38,13 @@ function bracketOf(plan: Plan, index: number): string {
   return here[0]!.named ? `${here[0]!.noun} ${numbers.join(', ')}` : '';
 }
 
+/** What the number of sheets is of: those that a copy takes, or of flat work those that differ. */
+function countSaid({ product, sheets }: Plan): string {
+  const one = sheets.length === 1;
+  if (product.kind === 'flat') return one ? 'sheet' : 'unlike sheets';
+  return `${one ? 'sheet' : 'sheets'} a copy`;
+}
+
 /** Every sheet in running order, front and back, as small pictures; only those in view are drawn. */
 export const RunStrip = memo(function RunStrip({
   current,
@@ -88,12 +95,7 @@ export const RunStrip = memo(function RunStrip({
     <section aria-label="Run strip" data-region="strip" className="flex min-w-0 border-t border-ink/50 bg-glass-deep">
       <div className="grid w-24 shrink-0 grid-cols-[minmax(0,1fr)] content-center gap-0.5 border-r border-ink/30 px-2 text-xs leading-tight">
         <span>
-          <span className="num text-base font-semibold">{sheets.length}</span>{' '}
-          {shown.plan.product.kind === 'flat'
-            ? sheets.length === 1
-              ? 'sheet'
-              : 'unlike sheets'
-            : `${sheets.length === 1 ? 'sheet' : 'sheets'} a copy`}
+          <span className="num text-base font-semibold">{sheets.length}</span> {countSaid(shown.plan)}
         </span>
         {stocks.slice(0, 3).map((stock) => (
           <span key={stock.id} className="flex min-w-0 items-center gap-1" title={`${stock.name} ${stock.format}`}>
