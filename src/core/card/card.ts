@@ -48,7 +48,16 @@ const PROCESSES = {
 } as const;
 
 /** The figures that travel: of the others the screen tells. */
-const TRAVELS: readonly Figure['key'][] = ['up', 'goodSheets', 'spoilage', 'sheets', 'spine', 'creep', 'printTime'];
+const TRAVELS: readonly Figure['key'][] = [
+  'up',
+  'goodSheets',
+  'overrun',
+  'spoilage',
+  'sheets',
+  'spine',
+  'creep',
+  'printTime',
+];
 /** Small pages on a card. */
 const SHOWN = 8;
 /** Places that are looked through for them: further on there are no other pages than these. */

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { patched, type DocketOf, type Patch } from '../docket';
 import { bounds, contains, overlap, shrink, type Rect, type Size } from '../measure';
+import { cutsOf, isCuttable } from '../cutting';
 import { plan } from '../sheet';
 import { artworkOf, flatDocketFor, SHOP } from '../testing';
 import { arrangementsIn, blockNeeds, throughSheet, type Lay } from '.';
@@ -274,6 +275,23 @@ describe('pieces on a sheet', () => {
           expect(back!.label).not.toBe(front.label);
         }
       }
+  });
+
+  it.each([
+    [85, 54],
+    [90, 50],
+    [100, 60],
+    [74, 52],
+  ])('%s × %s takes as many cuts as its program has, in one block or in two', (width, height) => {
+    for (const way of ['upright', 'sideways', 'mixed'] as const) {
+      const of: Case = { piece: [width, height], sheet: SRA3, bleed: 3 };
+      const lay = layFor(of, { product: { lies: { way } } });
+      const { style, downs } = lay;
+      if (style.kind !== 'cut-out' || (way === 'mixed' && lay.grid)) continue;
+      const [best] = arrangementsIn({ width: 442, height: 312 }, downs[0]!.shape, style, 500);
+      const { program } = cutsOf(lay);
+      expect([way, isCuttable(program) && program.cuts.length]).toEqual([way, best!.cuts]);
+    }
   });
 
   it('say the cuts that they take: 4 + (c − 1) + (r − 1), twice where there is a gap', () => {

@@ -116,8 +116,9 @@ function inTwoBlocks(room: Size, shape: Shape, style: CutOut, most: number): Arr
         if (up > most) continue;
         const b = blockSize(second, other, gap);
         const edge = between > EPSILON ? 2 : 1;
-        // the shorter block is trimmed once more by itself
-        const uneven = Math.abs(beside ? a.height - b.height : a.width - b.width) > EPSILON ? 1 : 0;
+        // blocks of unlike height are trimmed each by itself; of unlike width their common edge is trimmed at once
+        const unlike = Math.abs(beside ? a.height - b.height : a.width - b.width) > EPSILON;
+        const uneven = unlike ? (beside ? 2 : 1) : 0;
         out.push({
           split: beside ? 'beside' : 'below',
           // what is read first lies above: blocks that lie over each other are laid from the top
