@@ -73,6 +73,19 @@ describe('the figures of flat work', () => {
     expect(sumText(apart.goodSheets, 'mm')).toBe('5 + 1 = 6; 110 cards ÷ 20 up = 5.5; fewer cannot be');
   });
 
+  it('one form for front and back gives two of each a sheet', () => {
+    const f = figures(2, { product: { copies: 100 }, sheet: { work: 'work-and-turn' } });
+    // 2 × 5 on half of the sheet: ten, twice
+    expect(f.up.value).toBe(10);
+    expect(sumText(f.goodSheets, 'mm')).toBe('100 cards ÷ 20 up = 5; fewer cannot be');
+    expect(f.overrun.value).toBe(0);
+    const apart = figures(4, {
+      product: { copies: 101, quantities: [{ piece: 2, copies: 1 }], order: { kind: 'repeat' } },
+      sheet: { work: 'work-and-turn' },
+    });
+    expect(sumText(apart.goodSheets, 'mm')).toBe('6 + 1 = 7; 102 cards ÷ 20 up = 5.1; fewer than 6 cannot be');
+  });
+
   it('two copies more per cent', () => {
     const f = figures(2, { product: { copies: 600, overs: 2 } });
     expect(sumText(f.overrun, 'mm')).toBe('620 on the sheets − 600 ordered = 20');

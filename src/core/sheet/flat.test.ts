@@ -142,6 +142,37 @@ describe('the order of pieces on the sheets', () => {
     expect(loadsOf(it).map((l) => [l.copies, l.good])).toEqual([[15, 15]]);
   });
 
+  it('shared on one form for front and back: each printed sheet gives two of every place', () => {
+    const shared: FlatOrder = { kind: 'shared', forms: 1 };
+    const half = planned(
+      4,
+      { product: { sides: 'two', copies: 30, lies: { way: 'auto' } }, sheet: { work: 'work-and-turn', up: 2 } },
+      order(shared),
+    );
+    // a place for each of the two, front and back side by side: fifteen sheets give thirty of both
+    expect([...half.sheets].map((s) => [s.downs, s.prints])).toEqual([[[0, 1], 15]]);
+  });
+
+  it('shared on a press with plates: another form only where it saves more than its plates cost', () => {
+    // 300, 20 and 20 in six places: one form 4 + 1 + 1, 75 sheets; two are 57
+    const forms = (plate: number, sides: 'one' | 'two'): number => {
+      const of = sides === 'one' ? 3 : 6;
+      const machine = { ...SHOP.machines[0]!, plate, click: 10 };
+      const quantities = [{ piece: 1, copies: 300 }];
+      const it = planned(
+        of,
+        { product: { sides, copies: 20, quantities }, sheet: { machine } },
+        {
+          product: { order: { kind: 'shared', forms: 'fewest-sheets' } },
+        },
+      );
+      return it.sheets.length;
+    };
+    // 18 sheets of 2.90 and 10 a side: 232.2 saved, or 412.2 on both sides with two plates a form
+    expect([forms(0, 'one'), forms(230, 'one'), forms(240, 'one')]).toEqual([2, 2, 1]);
+    expect([forms(200, 'two'), forms(210, 'two')]).toEqual([2, 1]);
+  });
+
   it('in any order comes out complete and in order', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 400 }), fc.integer({ min: 1, max: 40 }), (pages, lot) => {
