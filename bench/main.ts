@@ -1,8 +1,22 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
-import { BINDING_CHOICES, Finisher, inspect, mark, patched, plan, reckon, sectionPlansFor, stepOn } from '../src/core';
-import { artworkOf, docketFor, SHOP } from '../src/core/testing';
+import {
+  BINDING_CHOICES,
+  Finisher,
+  inspect,
+  mark,
+  patched,
+  plan,
+  reckon,
+  sectionPlansFor,
+  stepOn,
+  type Artwork,
+  type Docket,
+  type DocketOf,
+  type Patch,
+} from '../src/core';
+import { artworkOf, docketFor, flatDocketFor, SHOP } from '../src/core/testing';
 import { rasterise, readArtwork } from '../src/pdf';
 import { writePages } from './inputs';
 
@@ -104,6 +118,44 @@ async function imposing(): Promise<void> {
   }
 }
 
+/** Flat work planned whole, as a ratio to a stitched book of a thousand pages in the same run. */
+function flatPlanning(): void {
+  const wholePlan = (docket: Docket, artwork: Artwork): number =>
+    best(9, () => {
+      const planned = plan(docket, artwork);
+      const marks = mark(docket, planned);
+      inspect({ docket, artwork, plan: planned, marks, shop: SHOP, unit: 'mm' });
+      reckon(docket, planned);
+    });
+  const book = artworkOf(1000);
+  const yardstick = wholePlan(docketFor(book), book);
+  const card = { width: 90, height: 50 };
+  const jobs: readonly [string, number, Patch<DocketOf<'flat'>>][] = [
+    ['one card', 2, { product: { copies: 600 } }],
+    [
+      'thirty cards in one run',
+      60,
+      {
+        product: {
+          order: { kind: 'shared', forms: 'fewest-sheets' },
+          quantities: Array.from({ length: 30 }, (_, i) => ({ piece: i + 1, copies: 10 + ((i * 7919) % 490) })),
+        },
+      },
+    ],
+    [
+      'ten thousand tickets cut and stacked',
+      10_000,
+      { product: { sides: 'one', copies: 1, order: { kind: 'stack', lot: null, last: null } } },
+    ],
+  ];
+  const took = jobs.map(([name, pages, patch]) => {
+    const artwork = artworkOf(pages, card);
+    const ms = wholePlan(patched(flatDocketFor(artwork), patch), artwork);
+    return `${name} ${(ms / yardstick).toFixed(2)} × (${ms.toFixed(1)} ms)`;
+  });
+  console.log(`flat work against a book of 1,000 pages (${yardstick.toFixed(1)} ms): ${took.join(' · ')}`);
+}
+
 /** Planning alone, and with marks, findings and figures, in every way to bind. */
 function planning(): void {
   console.log('');
@@ -168,5 +220,6 @@ async function picture(): Promise<void> {
 
 await imposing();
 planning();
+flatPlanning();
 comparing();
 await picture();

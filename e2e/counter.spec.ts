@@ -32,7 +32,7 @@ test('the board: by state, sorted and filtered; many marked, dated, copied, done
   page,
 }) => {
   await openBoard(page);
-  await dropFiles(page, [pdf('board-a.pdf'), pdf('board-b.pdf'), pdf('board-c.pdf'), pdf('board-d.pdf')]);
+  await dropFiles(page, [pdf('slate-a.pdf'), pdf('slate-b.pdf'), pdf('slate-c.pdf'), pdf('slate-d.pdf')]);
   const arrivals = page.getByRole('region', { name: 'Arriving files' });
   // four files fold into one line
   await expect(arrivals).toContainText('4 of 4 planned');
@@ -41,46 +41,46 @@ test('the board: by state, sorted and filtered; many marked, dated, copied, done
   await expect(arrivals.locator('[data-arrival=done]')).toHaveCount(4);
   await arrivals.getByRole('button', { name: 'Clear' }).click();
 
-  await find(page, 'board');
+  await find(page, 'slate');
   await expect(page.getByRole('row').filter({ has: page.getByRole('link') })).toHaveCount(4);
-  await mark(page, 'Board a');
-  await mark(page, 'Board b');
+  await mark(page, 'Slate a');
+  await mark(page, 'Slate b');
   const acts = page.getByRole('toolbar', { name: 'Acts on what is marked' });
   await expect(acts).toContainText('2 jobs marked');
   await accessible(page);
   await acts.getByRole('button', { name: 'Due' }).click();
   await fill(page.getByRole('dialog', { name: 'Due' }).getByLabel(/Due/), '2031-05-20');
-  await expect(row(page, 'Board a')).toContainText('20 May');
-  await expect(row(page, 'Board b')).toContainText('20 May');
+  await expect(row(page, 'Slate a')).toContainText('20 May');
+  await expect(row(page, 'Slate b')).toContainText('20 May');
   // taken back by the key
   await page.keyboard.press('Control+z');
-  await expect(row(page, 'Board a')).toContainText('no day yet');
+  await expect(row(page, 'Slate a')).toContainText('no day yet');
 
-  await row(page, 'Board c').getByRole('button', { name: 'Acts on Board c' }).click();
+  await row(page, 'Slate c').getByRole('button', { name: 'Acts on Slate c' }).click();
   await page.getByRole('menuitem', { name: 'Make a copy' }).click();
-  await expect(row(page, 'Board c')).toHaveCount(2);
+  await expect(row(page, 'Slate c')).toHaveCount(2);
   await page.keyboard.press('Control+z');
-  await expect(row(page, 'Board c')).toHaveCount(1);
+  await expect(row(page, 'Slate c')).toHaveCount(1);
 
-  await row(page, 'Board d').getByRole('button', { name: 'Acts on Board d' }).click();
+  await row(page, 'Slate d').getByRole('button', { name: 'Acts on Slate d' }).click();
   await page.getByRole('menuitem', { name: 'Done', exact: true }).click();
   const shown = page.getByRole('radiogroup', { name: 'Which jobs are shown' });
   await shown.getByRole('radio', { name: /^Done/ }).click();
-  await expect(row(page, 'Board d')).toBeVisible();
-  await expect(row(page, 'Board a')).toHaveCount(0);
+  await expect(row(page, 'Slate d')).toBeVisible();
+  await expect(row(page, 'Slate a')).toHaveCount(0);
   await shown.getByRole('radio', { name: /^All/ }).click();
 
-  for (const t of ['a', 'b', 'c', 'd']) await mark(page, `Board ${t}`);
+  for (const t of ['a', 'b', 'c', 'd']) await mark(page, `Slate ${t}`);
   await acts.getByRole('button', { name: 'Remove' }).click();
-  await expect(row(page, 'Board')).toHaveCount(0);
+  await expect(row(page, 'Slate')).toHaveCount(0);
   await shown.getByRole('radio', { name: 'Removed' }).click();
-  await expect(row(page, 'Board a').first()).toBeVisible();
-  await mark(page, 'Board a');
+  await expect(row(page, 'Slate a').first()).toBeVisible();
+  await mark(page, 'Slate a');
   await acts.getByRole('button', { name: 'Bring back' }).click();
   await shown.getByRole('radio', { name: /^All/ }).click();
-  await expect(row(page, 'Board a')).toBeVisible();
+  await expect(row(page, 'Slate a')).toBeVisible();
   await page.keyboard.press('Control+z');
-  await expect(row(page, 'Board a')).toHaveCount(0);
+  await expect(row(page, 'Slate a')).toHaveCount(0);
 });
 
 test('a job sent again is asked about; it says its version; it goes on after a jam; removed it asks for the press', async ({
