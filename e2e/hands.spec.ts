@@ -67,7 +67,9 @@ test('images are artwork too, and a job can be made in inches', async ({ page })
   await fill(product.getByLabel('Copies'), '-4');
   await expect(product.getByRole('alert')).toContainText('whole number from 1');
   await product.getByLabel('Copies').press('Escape');
-  // one page: three blanks, and it says so
+  // one page is a leaf; as a booklet it has three blanks, and it says so
+  await expect(page.getByLabel('Brief')).toContainText('a one-sided print');
+  await product.getByText('Bound or folded', { exact: true }).click();
   await expect(page.locator('[data-finding=blanks]')).toContainText('1 page make');
   await page.getByRole('button', { name: /change to millimetres/ }).click();
 });

@@ -25,28 +25,22 @@ const WAYS = ['upright', 'sideways', 'mixed'] as const;
 const likeness = ({ sheets }: Plan): string =>
   sheets.main.lay.downs.map((d) => d.trim.x.toFixed(2) + d.trim.y.toFixed(2) + d.trim.width.toFixed(2)).join(' ');
 
-/**
- * The ways to lay flat work out on the stocks of the shop that its machine takes: upright, sideways, in two blocks; those
- * that fit, those on the job's own stock first, then other sheets of that make, then others; of each the cheapest first,
- * then with the fewest cuts. Of one stock the same lay comes once.
- * @param limit how many are wanted
- */
-export function flatWays(docket: DocketOf<'flat'>, artwork: Artwork, shop: Pick<Shop, 'stocks'>, limit = 8): FlatWay[] {
-  const out: FlatWay[] = [];
-  for (const stock of shop.stocks) {
-    if (!machineTakes(docket.sheet.machine, stock)) continue;
-    const seen = new Set<string>();
-    for (const way of WAYS) {
-      const wished = patched(docket, { sheet: { stock }, product: { lies: { way } } });
-      const planned = plan(wished, artwork);
-      const { lay } = planned.sheets.main;
-      const like = likeness(planned);
-      // in one block only, mixed is no way of its own
-      if (!lay.fits || seen.has(like) || (way === 'mixed' && lay.grid)) continue;
-      seen.add(like);
-      const figures = new Map(reckon(wished, planned).map((f) => [f.key, f.value]));
-      const { program } = cutsOf(lay);
-      out.push({
+/** The ways to lay flat work out on one stock, each lay once; none where it does not fit or the machine does not take it. */
+export function flatWaysOn(docket: DocketOf<'flat'>, artwork: Artwork, stock: Stock): FlatWay[] {
+  if (!machineTakes(docket.sheet.machine, stock)) return [];
+  const seen = new Set<string>();
+  return WAYS.flatMap((way): FlatWay[] => {
+    const wished = patched(docket, { sheet: { stock }, product: { lies: { way } } });
+    const planned = plan(wished, artwork);
+    const { lay } = planned.sheets.main;
+    const like = likeness(planned);
+    // in one block only, mixed is no way of its own
+    if (!lay.fits || seen.has(like) || (way === 'mixed' && lay.grid)) return [];
+    seen.add(like);
+    const figures = new Map(reckon(wished, planned).map((f) => [f.key, f.value]));
+    const { program } = cutsOf(lay);
+    return [
+      {
         way,
         stock,
         plan: planned,
@@ -55,11 +49,32 @@ export function flatWays(docket: DocketOf<'flat'>, artwork: Artwork, shop: Pick<
         waste: figures.get('waste') ?? 0,
         cuts: isCuttable(program) ? program.cuts.length : null,
         cents: cost(wished, planned),
-      });
-    }
-  }
-  const cuts = (w: FlatWay): number => w.cuts ?? Infinity;
-  const now = docket.sheet.stock;
-  const far = ({ stock }: FlatWay): number => (stock.id === now.id ? 0 : stock.name === now.name ? 1 : 2);
-  return out.sort((a, b) => far(a) - far(b) || a.cents - b.cents || cuts(a) - cuts(b)).slice(0, limit);
+      },
+    ];
+  });
 }
+
+/**
+ * Ways in the order in which they are offered: those on the job's own stock, then on other sheets of that make, then on
+ * others; of each the cheapest first, then with the fewest cuts.
+ */
+export function waysInOrder(ways: readonly FlatWay[], now: Stock): FlatWay[] {
+  const far = ({ stock }: FlatWay): number => (stock.id === now.id ? 0 : stock.name === now.name ? 1 : 2);
+  const cuts = (w: FlatWay): number => w.cuts ?? Infinity;
+  return [...ways].sort((a, b) => far(a) - far(b) || a.cents - b.cents || cuts(a) - cuts(b));
+}
+
+/**
+ * The ways to lay flat work out on the stocks of the shop that its machine takes: upright, sideways, in two blocks.
+ * @param limit how many are wanted
+ */
+export const flatWays = (
+  docket: DocketOf<'flat'>,
+  artwork: Artwork,
+  shop: Pick<Shop, 'stocks'>,
+  limit = 8,
+): FlatWay[] =>
+  waysInOrder(
+    shop.stocks.flatMap((stock) => flatWaysOn(docket, artwork, stock)),
+    docket.sheet.stock,
+  ).slice(0, limit);

@@ -57,9 +57,9 @@ function runsWorth(demands: readonly number[], places: number, most: number): nu
 }
 
 /** Full forms that are tried for one run at most: with fewer ways to share its places all of them are. */
-const TRIED = 150;
+const TRIED = 60;
 /** Items of which all ways to share are looked for. */
-const FEW = 5;
+const FEW = 4;
 
 /** Every way to fill places with what is wanted, none of it more often than it takes; null where they are too many. */
 function everyShare(demands: readonly number[], places: number, prints: number): number[][] | null {

@@ -1,5 +1,16 @@
-import { useMemo, useState } from 'react';
-import { flatWays, formatNumber, money, wholeNumber, type FlatWay, type Lay } from '../../../core';
+import { useEffect, useState } from 'react';
+import {
+  flatWaysOn,
+  formatNumber,
+  money,
+  wholeNumber,
+  waysInOrder,
+  type Artwork,
+  type DocketOf,
+  type FlatWay,
+  type Lay,
+  type Stock,
+} from '../../../core';
 import { cx } from '../../../ui/cx';
 import { useFlat } from '../context';
 
@@ -16,6 +27,28 @@ export function FlatWays() {
   );
 }
 
+/** Ways that are shown. */
+const SHOWN = 8;
+
+/** The ways on every stock, tried stock by stock while nothing else is to be done; null until they are known. */
+function useWays(docket: DocketOf<'flat'>, artwork: Artwork, stocks: readonly Stock[]): readonly FlatWay[] | null {
+  const [ways, setWays] = useState<readonly FlatWay[] | null>(null);
+  useEffect(() => {
+    const found: FlatWay[] = [];
+    let next = 0;
+    let timer = 0;
+    const step = (): void => {
+      const stock = stocks[next++];
+      if (!stock) return setWays(waysInOrder(found, docket.sheet.stock).slice(0, SHOWN));
+      found.push(...flatWaysOn(docket, artwork, stock));
+      timer = window.setTimeout(step);
+    };
+    timer = window.setTimeout(step);
+    return () => window.clearTimeout(timer);
+  }, [docket, artwork, stocks]);
+  return ways;
+}
+
 function Compared() {
   const { docket, artwork, shop, plan, change } = useFlat(({ docket, artwork, shop, plan, change }) => ({
     docket,
@@ -24,7 +57,13 @@ function Compared() {
     plan,
     change,
   }));
-  const ways = useMemo(() => flatWays(docket, artwork, shop), [docket, artwork, shop]);
+  const ways = useWays(docket, artwork, shop.stocks);
+  if (!ways)
+    return (
+      <p className="mt-1 h-40 text-sm" aria-busy>
+        Trying every stock …
+      </p>
+    );
   if (ways.length === 0) return <p className="mt-1 text-sm">It fits no stock of the shop.</p>;
   const { lay } = plan.sheets.main;
   const isNow = (w: FlatWay): boolean =>
