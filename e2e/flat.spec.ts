@@ -85,7 +85,7 @@ test('staff cards: five people share sheets, each in a number of their own', asy
 
 test('numbered tickets: the piles laid on each other are in order', async ({ page }) => {
   await openJob(page, 'Lantern walk, numbered tickets');
-  await expect(brief(page)).toContainText('1 set of 120 one-sided tickets');
+  await expect(brief(page)).toContainText('one each of 120 one-sided tickets');
   await expect(brief(page)).toContainText('cut and stacked');
   const sides = (await exported(page, 'tickets')).sides.filter((s) => s.words.some((w) => w.text === 'No.'));
   const up = inRows(sides[0]!, /^\d{3}$/).length;

@@ -31,7 +31,7 @@ describe('a job as one sentence', () => {
   it('what comes in sequence is in sets', () => {
     expect(said(30, inOrder({ kind: 'stack', lot: null, last: null }))).toContain('3 sets of 15 two-sided cards');
     const one = said(5, { product: { order: { kind: 'pads', of: 5 }, copies: 1, what: 'form', mirrored: true } });
-    expect(one).toContain('1 set of 5 one-sided forms, 90 × 50 mm, 3 mm bleed, mirrored, on');
+    expect(one).toContain('one each of 5 one-sided forms, 90 × 50 mm, 3 mm bleed, mirrored, on');
     expect(one).toContain('as pads of 5');
     expect(said(4, inOrder({ kind: 'sequence', way: 'down', last: null }))).toContain('in sequence down');
     expect(said(4, inOrder({ kind: 'repeat' }))).toContain('each on sheets of its own');

@@ -67,10 +67,11 @@ export function piecesSaid({ what, sides }: Pick<FlatProduct, 'what' | 'sides'>,
   return count === 1 ? `a ${sided} ${what}` : `${wholeNumber(count)} ${sided} ${what}s`;
 }
 
-/** `600 of`, `3 sets of`, `100 each of`; where pieces have numbers of their own, all of them together. */
+/** `600 of`, `one each of`, `3 sets of`, `100 each of`; where pieces have numbers of their own, all of them together. */
 export function copiesSaid(product: FlatProduct, { product: made }: Pick<Plan<'flat'>, 'product'>): string {
   const n = made.ordered.length;
-  if (n > 1 && inSequence(product)) return `${wholeNumber(product.copies)} ${product.copies === 1 ? 'set' : 'sets'} of`;
+  if (n > 1 && inSequence(product))
+    return product.copies === 1 ? 'one each of' : `${wholeNumber(product.copies)} sets of`;
   if (n === 1) return `${wholeNumber(product.copies)} of`;
   const all = made.ordered.reduce((sum, o) => sum + o, 0);
   return made.ordered.some((o) => o !== product.copies)

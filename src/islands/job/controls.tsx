@@ -87,6 +87,7 @@ export function CopiesControl(props: Props) {
     <CountField
       label="Copies"
       value={docket.product.copies}
+      max={docket.product.kind === 'flat' ? 10_000_000 : 1_000_000}
       autoFocus={props.autoFocus}
       onChange={(copies) => wish({ product: { copies } }, `${copies} copies`)}
     />
