@@ -114,6 +114,30 @@ describe('what is found of flat work', () => {
     expect(mends(many, 'forms')[0]).toBe('As many unlike sheets as are best');
   });
 
+  it('very many unlike sheets, and what the job is with fewer', () => {
+    const quantities = Array.from({ length: 12 }, (_, i) => ({ piece: i + 1, copies: 10 + ((i * 7919) % 490) }));
+    const many = look(24, { product: { order: { kind: 'shared', forms: 'fewest-sheets' }, quantities } });
+    expect(many.plan.sheets.length).toBeGreaterThan(6);
+    expect(mends(many, 'many-forms').length).toBeGreaterThan(0);
+    expect(many.find('many-forms')!.remedies[0]!.detail).toMatch(/in all$/);
+    expect(
+      look(10, { product: { order: { kind: 'shared', forms: 'fewest-sheets' } } }).find('many-forms'),
+    ).toBeUndefined();
+  });
+
+  it('numbers that one form for front and back would print twice', () => {
+    const of = (copies: number, kind: 'stack' | 'repeat') =>
+      look(40, {
+        product: { copies, order: kind === 'stack' ? { kind, lot: null, last: null } : { kind } },
+        sheet: { work: 'work-and-turn' },
+      });
+    expect(of(1, 'stack').find('twice')!.title).toBe('Every card comes twice');
+    expect(mends(of(1, 'stack'), 'twice')).toEqual(['Front and back from two forms']);
+    expect(of(3, 'stack').find('twice')!.title).toBe('There is one set more than the 3 that are wanted');
+    expect(of(2, 'stack').find('twice')).toBeUndefined();
+    expect(of(1, 'repeat').find('twice')).toBeUndefined();
+  });
+
   it('a piece larger than every sheet says which is the largest, and fits made smaller', () => {
     const it = look(2, {}, artworkOf(2, { width: 500, height: 700 }));
     expect(it.find('fit-sheet')!.severity).toBe('stop');

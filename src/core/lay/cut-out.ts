@@ -151,9 +151,9 @@ function inTwoBlocks(room: Size, shape: Shape, style: CutOut, most: number): Arr
  * The ways to lay a shape out in a room, the best first: on the fewest sheets, then with the fewest cuts, then with the
  * most on a sheet. In the room the outermost pieces still have their bleed.
  * @param room what can be printed, mm
- * @param most how many are wished for on a sheet
+ * @param most how many are wished for on a sheet @param each copies that a printed sheet gives
  */
-export function arrangementsIn(room: Size, shape: Shape, style: CutOut, most: number): Arrangement[] {
+export function arrangementsIn(room: Size, shape: Shape, style: CutOut, most: number, each: 1 | 2 = 1): Arrangement[] {
   const inside = { width: room.width - 2 * style.bleed, height: room.height - 2 * style.bleed };
   if (!(inside.width > 0 && inside.height > 0)) return [];
   const { way } = style.lies;
@@ -172,7 +172,7 @@ export function arrangementsIn(room: Size, shape: Shape, style: CutOut, most: nu
     if (way === 'mixed' && two.length > 0) all.length = 0;
     all.push(...two);
   }
-  const ranked = all.map((a) => ({ a, sheets: style.sheets(a.up) }));
+  const ranked = all.map((a) => ({ a, sheets: style.sheets(a.up, each) }));
   return ranked.sort((p, q) => p.sheets - q.sheets || p.a.cuts - q.a.cuts || q.a.up - p.a.up).map(({ a }) => a);
 }
 
@@ -186,6 +186,9 @@ export interface Place {
   readonly reach: Rect;
 }
 
+/** A place before it is counted. */
+type Lying = Omit<Place, 'number'>;
+
 /** How much of the bleed shows at an edge: all of it at the outside, half of the gap where a neighbour's meets it. */
 const bleedAt = (bleed: number, gap: number, inside: boolean): number => (inside ? Math.min(bleed, gap / 2) : bleed);
 
@@ -196,7 +199,7 @@ function placesIn(
   arrangement: Arrangement,
   x0: number,
   y0: number,
-): Place[] {
+): Lying[] {
   const { columns, rows, turns } = block;
   const { gap, bleed, lies, counted } = style;
   const piece = sizeTurned(shape.size, turns);
@@ -208,7 +211,7 @@ function placesIn(
     top: arrangement.split === 'below' && second,
     bottom: arrangement.split === 'below' && !second,
   };
-  const out: Omit<Place, 'number'>[] = [];
+  const out: Lying[] = [];
   const put = (column: number, row: number): void => {
     const x = x0 + block.x + column * (piece.width + gap.across);
     const y = y0 + block.y + (rows - 1 - row) * (piece.height + gap.down);
@@ -225,7 +228,7 @@ function placesIn(
   };
   if (counted === 'down') for (let c = 0; c < columns; c++) for (let r = 0; r < rows; r++) put(c, r);
   else for (let r = 0; r < rows; r++) for (let c = 0; c < columns; c++) put(c, r);
-  return out.map((p, i) => ({ ...p, number: i + 1 }));
+  return out;
 }
 
 /** All places of an arrangement that lies with its lower left trims at a point of the sheet. */

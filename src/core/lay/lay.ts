@@ -201,7 +201,7 @@ function tooLarge(shape: Shape, area: Size): Arrangement {
 /** Lays out pieces that are cut out at their trims, in the middle of the sheet or moved from there as far as it prints. */
 function cutOutOf(paper: Paper, shape: Shape, wish: LayWish, style: Extract<LayStyle, { kind: 'cut-out' }>): Lay {
   const { area, whole } = roomFor(paper, shape);
-  const [best] = arrangementsIn(area, shape, style, mostOf(wish.up));
+  const [best] = arrangementsIn(area, shape, style, mostOf(wish.up), yieldOf(wish.work));
   const arrangement = best ?? tooLarge(shape, area);
   const { bleed, lies } = style;
   const along = (whole: number, block: number, from: number, room: number, moved: number): number => {

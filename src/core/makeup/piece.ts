@@ -139,8 +139,8 @@ export type LayStyle =
       readonly lies: Lies;
       /** In which order its places are counted. */
       readonly counted: 'across' | 'down';
-      /** How many sheets the gang is printed on with so many on each: fewest are best. */
-      readonly sheets: (up: number) => number;
+      /** How many sheets are printed with so many on each, of which each gives `each` copies: fewest are best. */
+      readonly sheets: (up: number, each: 1 | 2) => number;
     };
 
 /** Pieces of one shape, stock and machine that may share sheets. */

@@ -55,17 +55,24 @@ describe('artwork just dropped', () => {
 
   it('can be made into the other kind and back, in its size, on machines that make it', () => {
     const artwork = artworkOf(8, { width: 148, height: 210 });
-    const book = made(8, { width: 148, height: 210 });
+    const dropped = made(8, { width: 148, height: 210 });
+    const book = { ...dropped, product: { ...dropped.product, copies: 640 } };
     const cards = checkedPatch(book, madeAs(book, artwork, shop, 'flat'));
-    expect([cards.product.kind, cards.product.finished, cards.product.bleed]).toEqual([
+    expect([cards.product.kind, cards.product.copies, cards.product.finished, cards.product.bleed]).toEqual([
       'flat',
+      640,
       book.product.finished,
       book.product.bleed,
     ]);
     expect(cards.finish.route.map((s) => s.process)).toEqual(['cut']);
     expect(plan(cards, artwork).pieces).toHaveLength(4);
     const again = checkedPatch(cards, madeAs(cards, artwork, shop, 'bound'));
-    expect(again.product.kind).toBe('bound');
+    expect([again.product.kind, again.product.copies]).toEqual(['bound', 640]);
+    // a sequence is wanted once, however many books there were; and a set is no hundred copies
+    const many = artworkOf(26, { width: 148, height: 210 });
+    const set = checkedPatch(book, madeAs(book, many, shop, 'flat'));
+    expect([set.product.kind === 'flat' && set.product.order.kind, set.product.copies]).toEqual(['stack', 1]);
+    expect(checkedPatch(set, madeAs(set, many, shop, 'bound')).product.copies).toBe(100);
     expect(again.finish.route.map((s) => s.process)).toEqual(['cut', 'stitch']);
   });
 });

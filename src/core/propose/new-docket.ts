@@ -11,6 +11,7 @@ import {
   type ProductKind,
 } from '../docket';
 import { routeFor } from '../finishing';
+import { inSequence } from '../makeup';
 import type { Size } from '../measure';
 import type { Shop } from '../shop';
 import { cheapestStock } from './stock';
@@ -133,12 +134,18 @@ export function newDocket(
   return stock ? { ...docket, sheet: { ...docket.sheet, stock } } : docket;
 }
 
+const isSets = (product: Product): boolean => product.kind === 'flat' && inSequence(product);
+/** Copies of bound work at most. */
+const MOST_BOOKS = 1_000_000;
+
 /** The change to another kind of product: made of the same artwork in the same size, in as many copies, on machines that make it. */
 export function madeAs(docket: Docket, artwork: Artwork, shop: Shop, kind: ProductKind): Patch {
   const { finished, bleed, pages } = docket.product;
-  const made = newProduct(kind, artwork);
+  const made = Product.parse(newProduct(kind, artwork));
+  // sets of a sequence are no copies, nor the other way round
+  const copies = isSets(docket.product) || isSets(made) ? made.copies : Math.min(MOST_BOOKS, docket.product.copies);
   return {
-    product: Product.parse({ ...made, finished, bleed, pages }),
+    product: Product.parse({ ...made, copies, finished, bleed, pages }),
     finish: { route: routeFor(MADE_BY[kind], docket.finish.route, shop) },
   };
 }

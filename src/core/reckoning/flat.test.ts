@@ -92,6 +92,27 @@ describe('the figures of flat work', () => {
   });
 });
 
+describe('pads', () => {
+  it('are laid for the sheets that pads take, not for those that their leaves would', () => {
+    const artwork = artworkOf(1000, CARD);
+    const { sheets } = plan(
+      patched(flatDocketFor(artwork), {
+        product: { sides: 'one', copies: 1, order: { kind: 'pads', of: 50 } },
+        sheet: { stock: SRA3 },
+      }),
+      artwork,
+    );
+    // twenty pads are fifty sheets 20, 21 or 23 up: so 20, in the fewest cuts
+    expect([sheets.length, sheets.main.lay.downs.length]).toEqual([50, 20]);
+  });
+  it('say what they take', () => {
+    const f = figures(420, { product: { sides: 'one', copies: 1, order: { kind: 'pads', of: 50 }, what: 'form' } });
+    expect(sumText(f.goodSheets, 'mm')).toBe(
+      '420 forms ÷ 20 up = 21; in this order it takes 50; fewer than 21 cannot be',
+    );
+  });
+});
+
 describe('ways to lay flat work', () => {
   const artwork = artworkOf(2, CARD);
   const ways = flatWays(

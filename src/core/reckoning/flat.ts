@@ -42,7 +42,7 @@ export function flatSheetsFigure({ plan, runs }: Reckoned, product: FlatProduct)
   const reached = good === Math.ceil(exact - 1e-9);
   const sum =
     plan.sheets.length === 1 || inSequence(product)
-      ? `${divided}${good === exact ? '' : reached ? ` → ${whole(good)}` : `; shared out it takes ${whole(good)}`}`
+      ? `${divided}${good === exact ? '' : reached ? ` → ${whole(good)}` : `; in this order it takes ${whole(good)}`}`
       : `${groups} = ${whole(good)}; ${divided}`;
   return { key: 'goodSheets', label: 'Good sheets', value: good, unit: 'sheets', sum: `${sum}${bound}` };
 }

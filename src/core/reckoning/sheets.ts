@@ -103,7 +103,8 @@ export function wasteFigure({ plan, copies, runs }: Reckoned): Figure {
     areas.set(shape.used, (areas.get(shape.used) ?? 0) + 1);
     used += shape.used * wanted;
   }
-  const waste = 100 * (1 - used / paper);
+  // of no paper nothing is wasted
+  const waste = paper > 0 ? 100 * (1 - used / paper) : 0;
   const flat = plan.product.kind === 'flat' ? `${whole(totalOf(plan.pieces, (p) => p.wanted))} × ` : null;
   const sheetsSaid = (unit: Unit): string =>
     termsOf(runs, (r) => `${whole(sheetsOfRun(r))} × ${formatSize(r.stock, unit)}`);

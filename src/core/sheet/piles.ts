@@ -3,7 +3,7 @@ import type { Plan } from './plan';
 
 /** A pile as it comes off the guillotine: the pieces of one place of a lot's sheets, the first on top. */
 export interface PileOf {
-  /** Which place, from 1; two forms in one give two piles a place. */
+  /** Which place, from 1; where one form is front and back, both piles that come of it. */
   readonly place: number;
   /** The numbers of the pieces on top and at the foot. */
   readonly first: number;

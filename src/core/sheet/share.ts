@@ -16,6 +16,8 @@ export interface ShareCosts {
 const SOUGHT = 4;
 
 const sum = (list: readonly number[]): number => list.reduce((t, n) => t + n, 0);
+/** Pieces on all sheets of all forms. */
+const madeOf = (forms: readonly Form[]): number => sum(forms.map((f) => f.prints * sum(f.places)));
 const sheetsOf = (forms: readonly Form[]): number => sum(forms.map((f) => f.prints));
 
 /** No fewer sheets than this can do: ceil(Σ demand ÷ places). */
@@ -27,8 +29,7 @@ export const givenBy = (forms: readonly Form[], items: number): number[] =>
 
 /**
  * One form for all: the smallest run r for which Σ ceil(demand ÷ r) ≤ places, by halving, since the sum only falls as r
- * rises. Places that are left are given to what is short of the most copies for its places, and stay empty where that
- * saves nothing.
+ * rises. Places that nothing needs stay empty.
  * @returns null where there are more items than places
  */
 export function inOneForm(demands: readonly number[], places: number): Form | null {
@@ -110,10 +111,13 @@ function fullForms(demands: readonly number[], places: number, prints: number, a
 
 const better = (a: readonly Form[] | null, b: readonly Form[] | null): readonly Form[] | null => {
   if (!a || !b) return a ?? b;
-  return sheetsOf(b) < sheetsOf(a) ? b : a;
+  const fewer = sheetsOf(b) - sheetsOf(a) || b.length - a.length || madeOf(b) - madeOf(a);
+  return fewer < 0 ? b : a;
 };
 
-/** The best that is found in so many forms at most: first full ones in which nothing is over, the last for what is left. */
+/**
+ * The best that is found in so many forms at most, by sheets, then forms, then what is made: first full ones, the last for what is left.
+ */
 function inForms(demands: readonly number[], places: number, count: number, wide: number): readonly Form[] | null {
   const items = demands.filter((d) => d > 0).length;
   if (items > places * count) return null;

@@ -6,6 +6,7 @@ import { lastBack } from './last-back';
 import { noBleed } from './no-bleed';
 import { notFull } from './not-full';
 import { quantities } from './quantities';
+import { twice } from './twice';
 import { wishedGrid } from './wished-grid';
 
 /** The checks of flat work. */
@@ -17,5 +18,6 @@ export const FLAT: readonly Check<InspectedFlat>[] = [
   gaps,
   wishedGrid,
   forms,
+  twice,
   notFull,
 ];

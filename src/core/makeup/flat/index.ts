@@ -74,25 +74,32 @@ function sheetOf({ sheet, product }: Pick<DocketOf<'flat'>, 'sheet' | 'product'>
   return { ...sheet, fill: 'repeat', work: product.sides === 'one' ? 'one-sided' : sheet.work };
 }
 
-/** Sheets that are printed of it, with so many up. */
-function sheetsOfOrder({ order, copies }: FlatProduct, made: readonly number[]): (up: number) => number {
+/** Sheets that are printed of it, with so many up; `each` copies come of every printed sheet. */
+function sheetsOfOrder({ order, copies }: FlatProduct, made: readonly number[]): LayStyleSheets {
+  const count = made.length;
   switch (order.kind) {
     case 'repeat':
-      return (up) => made.reduce((sum, n) => sum + Math.ceil(n / up), 0);
+      return (up, each) => made.reduce((sum, n) => sum + Math.ceil(n / (up * each)), 0);
     case 'shared': {
       const all = made.reduce((sum, n) => sum + n, 0);
-      return (up) => Math.ceil(all / up);
+      return (up, each) => Math.ceil(all / (up * each));
     }
+    case 'pads':
+      return (up, each) => {
+        // lots of so many pads as lie on a sheet; the last has no more sheets than leaves are left
+        const lots = Math.floor(count / (order.of * up));
+        return (lots * order.of + Math.min(order.of, count - lots * order.of * up)) * Math.ceil(copies / each);
+      };
     case 'sequence':
     case 'stack':
-    case 'pads':
-      return (up) =>
+      return (up, each) =>
         // several sets of a few stand beside each other on a sheet
-        made.length < up && copies > 1
-          ? Math.ceil(copies / Math.floor(up / made.length))
-          : Math.ceil(made.length / up) * copies;
+        count < up && copies > 1
+          ? Math.ceil(copies / (Math.floor(up / count) * each))
+          : Math.ceil(count / up) * Math.ceil(copies / each);
   }
 }
+type LayStyleSheets = Extract<LayStyle, { kind: 'cut-out' }>['sheets'];
 
 const ORDERS: { readonly [K in FlatProduct['order']['kind']]: Order } = {
   repeat: 'repeat',
