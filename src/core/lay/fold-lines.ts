@@ -1,5 +1,5 @@
 import { rectThrough, spanned } from '../measure';
-import type { Lay } from './lay';
+import type { Lay } from './kinds';
 import { throughSheet, yieldOf } from './turn';
 
 type SideName = 'front' | 'back';

@@ -1,5 +1,6 @@
 export * from './fit';
 export * from './turn';
+export * from './kinds';
 export * from './lay';
 export { arrangementsIn, blockNeeds, type Arrangement } from './cut-out';
 export * from './fold-lines';

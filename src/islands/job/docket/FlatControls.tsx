@@ -7,23 +7,21 @@ import { MadeAs, TitleRow } from './MadeAs';
 
 const SIDES = { one: 'one-sided', two: 'two-sided' } as const;
 
-/** Whether there are backs, and what one is called. */
+/** Whether there are backs. */
 export function SidesControl(props: Props) {
   const product = useFlat((s) => s.product);
   const wish = useWish(props);
   return (
-    <>
-      <OneOf
-        done={props.done}
-        label="Sides"
-        value={product.sides}
-        options={[
-          { key: 'one', label: 'One side', detail: 'every page is a front' },
-          { key: 'two', label: 'Two sides', detail: 'fronts and backs in turns' },
-        ]}
-        onChange={(sides) => wish({ product: { sides } }, SIDES[sides])}
-      />
-    </>
+    <OneOf
+      done={props.done}
+      label="Sides"
+      value={product.sides}
+      options={[
+        { key: 'one', label: 'One side', detail: 'every page is a front' },
+        { key: 'two', label: 'Two sides', detail: 'fronts and backs in turns' },
+      ]}
+      onChange={(sides) => wish({ product: { sides } }, SIDES[sides])}
+    />
   );
 }
 
@@ -273,13 +271,6 @@ export function FlatControls() {
   );
 }
 
-/** Which side a heading turns to: kept beside the others of its row. */
-export const TURNED = [
-  { key: 'none', label: 'All alike' },
-  { key: 'rows', label: 'Rows' },
-  { key: 'columns', label: 'Columns' },
-] as const;
-
 /** Every other row or column head to tail. */
 export function TurnedControl() {
   const { turned, change } = useFlat(({ product, change }) => ({ turned: product.lies.turned, change }));
@@ -287,7 +278,11 @@ export function TurnedControl() {
     <Choice
       label="Head to tail"
       value={turned}
-      options={TURNED}
+      options={[
+        { key: 'none', label: 'All alike' },
+        { key: 'rows', label: 'Rows' },
+        { key: 'columns', label: 'Columns' },
+      ]}
       onChange={(to) =>
         change({ product: { lies: { turned: to } } }, to === 'none' ? 'all alike' : `${to} head to tail`)
       }

@@ -1,8 +1,9 @@
-import { formatLength, type Lies } from '../../../core';
+import { formatLength, type Lies, type Unit } from '../../../core';
 import { Pick } from '../../../ui/choices';
 import { Entry, LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useFlat } from '../context';
+import { withPlaces } from '../singles';
 import { TurnedControl } from './FlatControls';
 
 /** How pieces of flat work lie on their sheet: which way round, how many, how far apart, which are turned or left out. */
@@ -65,6 +66,27 @@ function GridRow({ lies }: OfLies) {
   );
 }
 
+/** Two lengths beside each other. */
+function Two({
+  of,
+  unit,
+  least = 0,
+  most,
+}: {
+  readonly of: readonly (readonly [label: string, value: number, onChange: (mm: number) => void])[];
+  readonly unit: Unit;
+  readonly least?: number;
+  readonly most: number;
+}) {
+  return (
+    <span className="grid grid-cols-2 gap-1">
+      {of.map(([label, value, onChange]) => (
+        <LengthField key={label} label={label} value={value} unit={unit} min={least} max={most} onChange={onChange} />
+      ))}
+    </span>
+  );
+}
+
 /** The gap between columns and between rows. */
 function GapRow({ lies }: OfLies) {
   const { gap, bleed, change } = useFlat(({ flat, product, change }) => ({
@@ -85,10 +107,14 @@ function GapRow({ lies }: OfLies) {
           : 'across and down: twice the bleed'
       }
     >
-      <span className="grid grid-cols-2 gap-1">
-        <LengthField label="Gap across" value={gap.across} unit={unit} max={200} onChange={(mm) => put('across', mm)} />
-        <LengthField label="Gap down" value={gap.down} unit={unit} max={200} onChange={(mm) => put('down', mm)} />
-      </span>
+      <Two
+        unit={unit}
+        most={200}
+        of={[
+          ['Gap across', gap.across, (mm) => put('across', mm)],
+          ['Gap down', gap.down, (mm) => put('down', mm)],
+        ]}
+      />
     </Row>
   );
 }
@@ -101,24 +127,15 @@ function MovedRow({ lies }: OfLies) {
     change({ product: { lies: { offset: { [way]: mm } } } }, `moved ${formatLength(mm, unit)}`);
   return (
     <Row label="Moved" hint="from the middle, to the right and up, as far as it prints">
-      <span className="grid grid-cols-2 gap-1">
-        <LengthField
-          label="Moved to the right"
-          value={lies.offset.x}
-          unit={unit}
-          min={-1000}
-          max={1000}
-          onChange={(mm) => put('x', mm)}
-        />
-        <LengthField
-          label="Moved up"
-          value={lies.offset.y}
-          unit={unit}
-          min={-1000}
-          max={1000}
-          onChange={(mm) => put('y', mm)}
-        />
-      </span>
+      <Two
+        unit={unit}
+        least={-1000}
+        most={1000}
+        of={[
+          ['Moved to the right', lies.offset.x, (mm) => put('x', mm)],
+          ['Moved up', lies.offset.y, (mm) => put('y', mm)],
+        ]}
+      />
     </Row>
   );
 }
@@ -132,15 +149,7 @@ function SinglesRows({ lies }: OfLies) {
     const places = list.map(Number);
     if (places.some((n) => !Number.isInteger(n) || n < 1 || n > 500))
       throw new Error('Type the numbers of places, from the upper left: 3, 7.');
-    const other = what === 'empty' ? 'turned' : 'empty';
-    const kept = of(other);
-    const singles = [...new Set([...places, ...kept])]
-      .sort((a, b) => a - b)
-      .map((place) => ({
-        place,
-        empty: (what === 'empty' ? places : kept).includes(place),
-        turned: (what === 'turned' ? places : kept).includes(place),
-      }));
+    const singles = withPlaces(lies.singles, what, places);
     change({ product: { lies: { singles } } }, `${what === 'empty' ? 'empty' : 'turned'} places`);
   };
   return (

@@ -1,28 +1,16 @@
 import { useEffect, useEffectEvent, useState, type RefObject } from 'react';
 import type { ZoomTransform } from 'd3-zoom';
 import { RotateCw, SquareDashed, SquarePlus, X } from 'lucide-react';
-import { throughSheet, type Lies, type Rect, type Sheet, type SideName } from '../../../core';
+import { throughSheet, type Rect, type Sheet, type SideName } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { useFlat } from '../context';
+import { withSingle } from '../singles';
 
 interface Props {
   readonly sheet: Sheet;
   readonly side: SideName;
   readonly view: ZoomTransform;
   readonly surface: RefObject<HTMLElement | null>;
-}
-
-/** The places changed by hand, with one of them changed; one that is as all others is kept no longer. */
-export function withSingle(
-  singles: Lies['singles'],
-  place: number,
-  to: Partial<Omit<Lies['singles'][0], 'place'>>,
-): Lies['singles'] {
-  const now = singles.find((s) => s.place === place) ?? { place, turned: false, empty: false };
-  const next = { ...now, ...to };
-  return [...singles.filter((s) => s.place !== place), ...(next.turned || next.empty ? [next] : [])].sort(
-    (a, b) => a.place - b.place,
-  );
 }
 
 const inside = (r: Rect, x: number, y: number): boolean =>
