@@ -1,7 +1,7 @@
 import { artworkSize, leastBleed, patched, type Artwork, type Docket, type Patch } from '../docket';
 import { sameSize, type Size } from '../measure';
 import type { Shop } from '../shop';
-import { cheapestStock } from './stock';
+import { proposedStock } from './stock';
 
 /** How far proportions may differ for artwork to fit a page without a white edge worth a word, as a share. */
 const ALIKE = 0.004;
@@ -72,8 +72,8 @@ export function sizePatch(docket: Docket, artwork: Artwork, finished: Size): Pat
 export function withStockFor(docket: Docket, artwork: Artwork, shop: Pick<Shop, 'stocks'>, patch: Patch): Patch {
   if (artwork.pages.length * shop.stocks.length > MOST_TRIED) return patch;
   const { stock } = docket.sheet;
-  const chosen = cheapestStock(docket, artwork, shop);
+  const chosen = proposedStock(docket, artwork, shop);
   if (chosen && chosen.id !== stock.id) return patch;
-  const best = cheapestStock(patched(docket, patch), artwork, shop);
+  const best = proposedStock(patched(docket, patch), artwork, shop);
   return best && best.id !== stock.id ? { ...patch, sheet: { ...patch.sheet, stock: best } } : patch;
 }

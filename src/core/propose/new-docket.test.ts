@@ -48,6 +48,19 @@ describe('artwork just dropped', () => {
     expect(flat(2, { width: 148, height: 210 }).what).toBe('print');
   });
 
+  it('lies on the cheapest paper that is stiff enough for a card or a ticket, where there is one', () => {
+    const sra3 = SHOP.stocks[2]!;
+    const of = (size: Size, ...grammages: number[]): number => {
+      const stocks = grammages.map((grammage, i) => ({ ...sra3, id: `s${i}`, grammage, price: 2 + i }));
+      return newDocket('x', { name: 'x.pdf' }, artworkOf(2, size), { ...shop, stocks }, '2026-01-02').sheet.stock
+        .grammage;
+    };
+    const TICKET = { width: 150, height: 60 };
+    const LEAF = { width: 148, height: 210 };
+    expect([of(CARD, 90, 200, 300), of(CARD, 90, 199, 300), of(CARD, 90, 170)]).toEqual([200, 300, 90]);
+    expect([of(TICKET, 90, 150, 300), of(TICKET, 90, 149, 300), of(LEAF, 90, 150, 300)]).toEqual([150, 300, 90]);
+  });
+
   it('is cut on the guillotine, and nothing else', () => {
     expect(made(2, CARD).finish.route.map((s) => s.process)).toEqual(['cut']);
     expect(made(8, { width: 148, height: 210 }).finish.route.map((s) => s.process)).toEqual(['cut', 'stitch']);

@@ -14,7 +14,7 @@ import { routeFor } from '../finishing';
 import { inSequence } from '../makeup';
 import type { Size } from '../measure';
 import type { Shop } from '../shop';
-import { cheapestStock } from './stock';
+import { proposedStock } from './stock';
 
 /** The marks a new docket has. */
 export const DEFAULT_MARKS = {
@@ -130,7 +130,7 @@ export function newDocket(
     due: null,
     date,
   } satisfies z.input<typeof Docket>);
-  const stock = cheapestStock(docket, artwork, shop);
+  const stock = proposedStock(docket, artwork, shop);
   return stock ? { ...docket, sheet: { ...docket.sheet, stock } } : docket;
 }
 

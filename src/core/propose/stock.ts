@@ -1,4 +1,4 @@
-import { patched, type Artwork, type Docket } from '../docket';
+import { patched, type Artwork, type Docket, type FlatProduct } from '../docket';
 import { EPSILON, lying } from '../measure';
 import { cost } from '../reckoning';
 import { plan, type Plan } from '../sheet';
@@ -58,4 +58,18 @@ export function cheapestStock(docket: Docket, artwork: Artwork, shop: Pick<Shop,
     if (!best || cents < best.cents - EPSILON) best = { stock, plan: planned, fits, cents };
   }
   return best?.stock ?? null;
+}
+
+/** The lightest paper that is taken of itself for what is stiff, g/m². */
+const STIFF: Readonly<Partial<Record<FlatProduct['what'], number>>> = { card: 200, invitation: 200, ticket: 150 };
+
+/**
+ * The stock that is proposed: the one on which the job costs least; for cards, invitations and tickets among those that are
+ * stiff enough, where one of them fits.
+ */
+export function proposedStock(docket: Docket, artwork: Artwork, shop: Pick<Shop, 'stocks'>): Stock | null {
+  const { product } = docket;
+  const least = product.kind === 'flat' ? (STIFF[product.what] ?? 0) : 0;
+  const stiff = shop.stocks.filter((s) => s.grammage >= least);
+  return cheapestStock(docket, artwork, { stocks: stiff }) ?? cheapestStock(docket, artwork, shop);
 }
