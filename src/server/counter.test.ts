@@ -254,7 +254,8 @@ describe('a folder as a machine', () => {
     expect(execFileSync('pdftotext', [join(folder, `${base}, job card.pdf`), '-'], { encoding: 'utf8' })).toContain(
       'Tides',
     );
-    expect(existsSync(fileOf(d!))).toBe(false);
+    // what was written for it goes when it is known to be done
+    await expect.poll(() => existsSync(fileOf(d!)), { timeout: 20_000 }).toBe(false);
     expect(await listed(id)).toMatchObject({ standing: 'to finish' });
   });
 });
