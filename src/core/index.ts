@@ -4,6 +4,7 @@ export * from './shop';
 export * from './docket';
 export * from './fold';
 export * from './pages';
+export * from './imprint';
 export * from './makeup';
 export * from './lay';
 export * from './cutting';

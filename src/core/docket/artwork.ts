@@ -19,6 +19,26 @@ export const PageFacts = z.object({
 });
 export type PageFacts = z.infer<typeof PageFacts>;
 
+/** What is known of a column of a table, so that it need not be gone through again. */
+export const ColumnFacts = z.object({
+  name: z.string(),
+  empty: z.int().min(0).describe('Rows that have nothing in it'),
+  longest: z.int().min(0).describe('The row, from 0, of the value that is widest set'),
+  shortest: z.int().min(0).describe('The row of the shortest value that there is'),
+  widest: z.string().max(400).describe('That widest value'),
+  letters: z.string().max(4000).describe('Every letter that is in it, once'),
+  twice: z.tuple([z.int(), z.int()]).nullable().describe('The first two rows of one value; null where all differ'),
+});
+export type ColumnFacts = z.infer<typeof ColumnFacts>;
+
+/** What is known of a table. Its rows are read one by one where they are drawn. */
+export const TableFacts = z.object({
+  rows: z.int().min(0),
+  columns: z.array(ColumnFacts),
+  notes: z.array(z.string()).describe('What was found and mended on the way in, in plain words'),
+});
+export type TableFacts = z.infer<typeof TableFacts>;
+
 export const Artwork = z.object({
   pages: z.array(PageFacts),
   more: z.array(z.array(PageFacts)).optional().describe('Pages of the further files, file by file'),
@@ -29,11 +49,12 @@ export const Artwork = z.object({
     .array(z.object({ title: z.string(), page: z.int().min(1) }))
     .optional()
     .describe('The file’s bookmarks, with the pages that they lead to'),
+  table: TableFacts.optional().describe('The table that the job’s imprints are from'),
 });
 export type Artwork = z.infer<typeof Artwork>;
 
 /** Artwork facts as they are kept and sent: pages that are alike are said once. */
-export const PackedArtwork = Artwork.omit({ pages: true, more: true }).extend({
+export const PackedArtwork = Artwork.omit({ pages: true, more: true, table: true }).extend({
   alike: z.array(PageFacts),
   pages: z.array(z.int().nonnegative()).describe('For each page, which of the alike it is'),
 });

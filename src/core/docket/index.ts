@@ -1,5 +1,6 @@
 export * from './bound';
 export * from './flat';
+export * from './imprint';
 export * from './marks';
 export * from './finish';
 export * from './schema';

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { BoundProduct, Imposed } from './bound';
 import { Finish } from './finish';
 import { FlatProduct, MOST_UP } from './flat';
+import { ImprintWish } from './imprint';
 import { MarksWish } from './marks';
 import { Machine, Stock } from '../shop';
 
@@ -78,6 +79,7 @@ export const Docket = z.strictObject({
   customer: z.string().min(1).max(200).nullable().default(null).describe('Whom it is made for'),
   artwork: ArtworkWish,
   product: Product,
+  imprint: ImprintWish.default(ImprintWish.parse({})),
   sheet: SheetWish,
   marks: MarksWish,
   finish: Finish,

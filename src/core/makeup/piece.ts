@@ -1,5 +1,6 @@
 import type { Lies, Process, SheetWish } from '../docket';
 import type { Edges, InUnits, Matrix, Outline, QuarterTurns, Rect, Size } from '../measure';
+import type { Stamp } from '../imprint';
 import type { PageRef } from '../pages';
 import type { Machine, Stock } from '../shop';
 import type { SpineEdge } from './placing';
@@ -112,6 +113,8 @@ export interface Placed {
   readonly toPage: Matrix | null;
   /** Of a part of an artwork page, what may be seen of that page: not its neighbours. Null for all of it. */
   readonly reach: Rect | null;
+  /** What is put on it at imposition; none where it is not said. */
+  readonly stamps?: readonly Stamp[];
 }
 
 /** The pages of a product by their places, from 1. */

@@ -1,3 +1,4 @@
+import type { Stamp } from '../imprint';
 import type { Content, Piece } from '../makeup';
 import {
   boundsOf,
@@ -38,7 +39,11 @@ export interface Cell {
   readonly matrix: Matrix | null;
   /** Takes the upright page to the side. */
   readonly toSide: Matrix;
+  /** What is put on it at imposition. */
+  readonly stamps: readonly Stamp[];
 }
+
+const NO_STAMPS: readonly Stamp[] = [];
 
 /** What of a page shows where it may be seen only as far as it reaches. */
 function within(clip: Outline, reach: Rect): Outline {
@@ -50,7 +55,7 @@ function within(clip: Outline, reach: Rect): Outline {
 /** The cell at a spot, for the piece that lies there. */
 export function cellAt(content: Content, spot: Spot, piece: Piece): Cell {
   const place = piece.places[spot.page - 1] ?? 0;
-  const { page, label, toPage, reach } = content.at(place);
+  const { page, label, toPage, reach, stamps = NO_STAMPS } = content.at(place);
   const matrix = toPage ? compose(toPage, spot.toSide) : null;
   return {
     down: spot.down,
@@ -65,5 +70,6 @@ export function cellAt(content: Content, spot: Spot, piece: Piece): Cell {
     clip: matrix && reach ? within(spot.clip, rectThrough(matrix, reach)) : spot.clip,
     matrix,
     toSide: spot.toSide,
+    stamps,
   };
 }

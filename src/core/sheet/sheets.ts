@@ -67,6 +67,9 @@ export interface Sheets extends Iterable<Sheet> {
 /** Pages on sides, over all sheets: what a job may have. */
 export const MOST_CELLS = 200_000;
 
+/** Sheets that are kept when they were made: a job of many is gone through without being held. */
+const MOST_KNOWN = 1000;
+
 /** A gang on its lay. */
 interface Laid extends Arranged {
   readonly lay: Lay;
@@ -112,12 +115,17 @@ export function sheetsOf(
 }
 
 function lazily(laid: readonly Laid[], length: number, pieces: readonly Piece[], content: Content): Sheets {
-  const made: Sheet[] = [];
+  const made = new Map<number, Sheet>();
   let blocks: readonly SheetBlock[] | null = null;
   let lots: readonly Lot[] | null = null;
   const at = (i: number): Sheet => {
     if (!(i >= 0 && i < length)) throw new RangeError(`There is no sheet ${i + 1} of ${length}.`);
-    return (made[i] ??= sheetAt(gangAt(laid, i), i, pieces, content));
+    const before = made.get(i);
+    if (before) return before;
+    if (made.size >= MOST_KNOWN) made.clear();
+    const sheet = sheetAt(gangAt(laid, i), i, pieces, content);
+    made.set(i, sheet);
+    return sheet;
   };
   return {
     length,

@@ -54,6 +54,7 @@ export const Machine = z
       .max(50)
       .default([])
       .describe('Which stock, by its id, lies in which tray'),
+    dpi: z.int().min(100).max(5080).default(600).describe('Its dots to the inch: bars of codes are whole dots wide'),
     mixes: z.boolean().default(false).describe('Whether one job may draw sheets from several trays'),
     printer: z
       .string()

@@ -119,7 +119,7 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
       coverLacks: own?.lacks ?? 0,
       shift: before - counted,
     },
-    content: bookContent({ product, placement: wish.artwork, artwork, pages, sections: all, creep, ...nesting }),
+    content: bookContent({ product, placement: wish.artwork, imprint: docket.imprint, artwork, pages, sections: all, creep, ...nesting }),
     pieces: all,
     gangs: gangsOf(wish, all, nested),
     assembly: passed ? passedAssembly(docket.product, assembly, all.length) : assembly,

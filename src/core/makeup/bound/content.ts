@@ -1,4 +1,5 @@
-import type { Artwork, BoundProduct } from '../../docket';
+import type { Artwork, BoundProduct, ImprintWish } from '../../docket';
+import { stamping } from '../../imprint';
 import { compose, type Matrix, type Size } from '../../measure';
 import { factsOf, type PageRef } from '../../pages';
 import type { Content, Placed } from '../piece';
@@ -10,6 +11,7 @@ import { creepOn, leafDepth, type BookPage, type Nesting, type Section } from '.
 interface BookContent extends Nesting {
   readonly product: Pick<BoundProduct, 'finished'>;
   readonly placement: Placement;
+  readonly imprint: ImprintWish;
   readonly artwork: Artwork;
   readonly pages: readonly BookPage[];
   readonly sections: readonly Section[];
@@ -23,9 +25,14 @@ interface BookContent extends Nesting {
 export function bookContent(book: BookContent): Content {
   const known: Placed[] = [];
   let standing: Standing | null = null;
+  const stampsAt = stamping(book.imprint, book.pages.length);
+  const stamped = (place: number): Placed => {
+    const it = placed(book, (standing ??= standingOf(book.sections)), place);
+    return place > book.pages.length ? it : { ...it, stamps: stampsAt(0, place) };
+  };
   return {
     places: book.pages.length + (book.sections.some((s) => s.spread) ? 2 : 0),
-    at: (place) => (known[place] ??= placed(book, (standing ??= standingOf(book.sections)), place)),
+    at: (place) => (known[place] ??= stamped(place)),
   };
 }
 

@@ -2,6 +2,7 @@ import { MOST_PAGES, type Artwork, type DocketOf, type FlatProduct, type SheetWi
 import { inUnits, rect, rectangle, type Size } from '../../measure';
 import { liftOf } from '../bound';
 import type { Gang, LayStyle, Line, MadeUp, Order, Piece, Shape } from '../piece';
+import { recordsOf, varies, type Records } from '../../imprint';
 import { flatContent } from './content';
 import { facesOf, type Faces } from './pages';
 
@@ -11,6 +12,8 @@ export { turnedToLie } from './content';
 export interface FlatPlan {
   readonly kind: 'flat';
   readonly faces: readonly Faces[];
+  /** The records that its pieces are of: each has all the faces. */
+  readonly records: Records;
   /** Of every piece how many were ordered, before overs. */
   readonly ordered: readonly number[];
   /** Between columns and between rows, mm. */
@@ -154,13 +157,15 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
   const { product, sheet } = docket;
   const all = facesOf(docket, artwork);
   const faces = all.length > 0 ? all : [{ front: null, back: null }];
-  const ordered = orderedOf(product, faces.length);
+  const records = varies(docket.imprint) ? recordsOf(docket.imprint, artwork) : ONE;
+  const count = faces.length * records.length;
+  const ordered = orderedOf(product, count);
   const shape = shapeOf(product);
   const two = product.sides === 'two';
-  const pieces = faces.map((_, id): Piece => ({
+  const pieceAt = (id: number): Piece => ({
     id,
     noun: product.what,
-    number: faces.length > 1 ? id + 1 : null,
+    number: count > 1 ? id + 1 : null,
     named: false,
     step: null,
     namePlace: null,
@@ -171,12 +176,13 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
     printed: two ? 'both' : 'outside',
     places: two ? [2 * id + 1, 2 * id + 2] : [id + 1],
     wanted: withOvers(ordered[id]!, product.overs),
-  }));
+  });
+  const pieces = Array.from({ length: count }, (_, id) => pieceAt(id));
   const { caliper } = sheet.stock;
   const wanted = artwork.pages.length;
   return {
-    product: { kind: 'flat', faces, ordered, gap: gapOf(product) },
-    content: flatContent(docket, artwork, faces),
+    product: { kind: 'flat', faces, records, ordered, gap: gapOf(product) },
+    content: flatContent(docket, artwork, faces, records),
     pieces,
     gangs: [gangOf(docket, pieces, shape)],
     assembly: {
@@ -186,8 +192,8 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
       thickness: caliper,
       thicknessSum: inUnits((say) => `one ${product.what}, ${say(caliper, 2)}`),
       nested: 0,
-      pages: faces.length,
-      madeOf: { said: `${faces.length} ${faces.length === 1 ? product.what : many(product.what)}`, all: false },
+      pages: count,
+      madeOf: { said: `${count} ${count === 1 ? product.what : many(product.what)}`, all: false },
       folded: NONE,
       mostFolds: 0,
       process: null,
@@ -199,3 +205,5 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
 
 const sizeOf = ({ width, height }: Size): Size => ({ width, height });
 const NONE: readonly never[] = [];
+/** What does not vary has no records. */
+const ONE: Records = { length: 1, at: (i) => i };

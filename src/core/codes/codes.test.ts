@@ -1,0 +1,103 @@
+import {
+  BarcodeFormat,
+  BinaryBitmap,
+  DecodeHintType,
+  HybridBinarizer,
+  MultiFormatReader,
+  RGBLuminanceSource,
+} from '@zxing/library';
+import { describe, expect, it } from 'vitest';
+import { SYMBOLOGIES, type Symbology } from '../docket';
+import type { Symbol } from '../imprint';
+import { coderFor } from '.';
+
+/** Drawn with so many pixels a module, on white. */
+function drawn(
+  { columns, rows, dark, quiet }: Symbol,
+  k = 4,
+): { grey: Uint8ClampedArray; width: number; height: number } {
+  const tall = rows === 1 ? 40 : rows;
+  const [left, top] = [quiet.left + 2, Math.max(quiet.above, 2) + 2];
+  const width = (left + columns + quiet.right + 2) * k;
+  const height = (top + tall + Math.max(quiet.below, 2) + 2) * k;
+  const grey = new Uint8ClampedArray(width * height).fill(255);
+  for (const [column, row, count] of dark)
+    for (let y = (top + row) * k; y < (top + row + (rows === 1 ? tall : 1)) * k; y++)
+      grey.fill(0, y * width + (left + column) * k, y * width + (left + column + count) * k);
+  return { grey, width, height };
+}
+
+const FORMATS: { readonly [S in Symbology]: BarcodeFormat } = {
+  'code-128': BarcodeFormat.CODE_128,
+  'code-39': BarcodeFormat.CODE_39,
+  itf: BarcodeFormat.ITF,
+  'ean-13': BarcodeFormat.EAN_13,
+  'ean-8': BarcodeFormat.EAN_8,
+  'upc-a': BarcodeFormat.UPC_A,
+  qr: BarcodeFormat.QR_CODE,
+  'data-matrix': BarcodeFormat.DATA_MATRIX,
+};
+
+function read(symbology: Symbology, symbol: Symbol): string {
+  const { grey, width, height } = drawn(symbol);
+  const reader = new MultiFormatReader();
+  reader.setHints(
+    new Map<DecodeHintType, unknown>([
+      [DecodeHintType.POSSIBLE_FORMATS, [FORMATS[symbology]]],
+      [DecodeHintType.TRY_HARDER, true],
+    ]),
+  );
+  return reader.decode(new BinaryBitmap(new HybridBinarizer(new RGBLuminanceSource(grey, width, height)))).getText();
+}
+
+const VALUES: { readonly [S in Symbology]: readonly [given: string, read: string][] } = {
+  'code-128': [
+    ['GTL-00341', 'GTL-00341'],
+    ['1234567890', '1234567890'],
+  ],
+  'code-39': [['LOAN 0341', 'LOAN 0341']],
+  itf: [['00341200', '00341200']],
+  'ean-13': [
+    ['629104150021', '6291041500213'],
+    ['6291041500213', '6291041500213'],
+  ],
+  'ean-8': [['9638507', '96385074']],
+  'upc-a': [['03600029145', '036000291452']],
+  qr: [['card 0341 of Gullcroft', 'card 0341 of Gullcroft']],
+  'data-matrix': [
+    ['0341', '0341'],
+    ['a longer one, 0341', 'a longer one, 0341'],
+  ],
+};
+
+describe('codes', () => {
+  it.each(SYMBOLOGIES)('%s is read back by a decoder that is not ours', async (symbology) => {
+    const coder = await coderFor([symbology]);
+    for (const [given, expected] of VALUES[symbology]) {
+      const symbol = coder(symbology, given);
+      if ('wrong' in symbol) throw new Error(symbol.wrong);
+      expect(read(symbology, symbol)).toBe(expected);
+    }
+  });
+
+  it('say what they cannot hold', async () => {
+    const coder = await coderFor(SYMBOLOGIES);
+    const wrong = (symbology: Symbology, text: string): string => {
+      const made = coder(symbology, text);
+      return 'wrong' in made ? made.wrong : '';
+    };
+    expect(wrong('ean-13', '12A')).toBe('“12A” is not 12 digits, or 13 with their check digit.');
+    expect(wrong('ean-13', '6291041500214')).toBe('Incorrect EAN-13 check digit provided.');
+    expect(wrong('itf', '123')).toBe('“123” is not digits, an even number of them.');
+    expect(wrong('code-39', 'loan')).toContain('capitals');
+    expect(wrong('code-128', 'Łódź')).toContain('ASCII');
+    expect(wrong('qr', '')).toBe('There is nothing to say in it.');
+    expect(wrong('qr', 'x'.repeat(5000))).not.toBe('');
+    expect(wrong('data-matrix', 'x'.repeat(5000))).not.toBe('');
+  });
+
+  it('say beneath them what was added', async () => {
+    const coder = await coderFor(['ean-13']);
+    expect(coder('ean-13', '629104150021')).toMatchObject({ spoken: '6291041500213' });
+  });
+});

@@ -1,0 +1,5 @@
+export * from './counting';
+export * from './letters';
+export * from './records';
+export * from './setting';
+export * from './words';
