@@ -8,3 +8,6 @@ export class ArtworkError extends Error {
     this.name = 'ArtworkError';
   }
 }
+
+/** What cannot be put on a page: said with the record that wants it, so that it can be mended. */
+export class ImprintError extends Error {}

@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import PQueue from 'p-queue';
-import { ArtworkError } from './errors';
+import { TableError } from '../records';
+import { ArtworkError, ImprintError } from './errors';
 import { sweepThread } from './scratch';
 import { PdfSyntaxError } from './syntax/objects';
 import type { Answer, TaskName, Tasks } from './tasks';
@@ -48,8 +49,10 @@ const IDLE = 60_000;
 
 /** What is said to a person of work that failed; what failed in a way it should not is told to the output, not to them. */
 export function inWords(e: unknown): string {
-  if (e instanceof PdfSyntaxError || e instanceof ArtworkError || e instanceof TookTooLong || e instanceof TookTooMuch)
-    return e.message;
+  if (
+    [PdfSyntaxError, ArtworkError, ImprintError, TableError, TookTooLong, TookTooMuch].some((kind) => e instanceof kind)
+  )
+    return (e as Error).message;
   console.error(e);
   return 'It failed in a way it should not; what is printed where the program runs says more.';
 }
@@ -194,6 +197,8 @@ type Result<K extends TaskName> = Awaited<ReturnType<Tasks[K]>>;
 function errorOf(m: Extract<Answer, { kind: 'failed' }>): Error {
   if (m.artwork) return new ArtworkError(m.artwork, m.message);
   if (m.memory) return new TookTooMuch();
+  if (m.plain === 'imprint') return new ImprintError(m.message);
+  if (m.plain === 'table') return new TableError(m.message);
   if (m.plain) return new PdfSyntaxError(m.message);
   return Object.assign(new Error(m.message), { code: m.code });
 }

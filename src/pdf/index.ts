@@ -1,6 +1,6 @@
 /** The edge to PDF: read, inspect, rasterise, compose. */
 export { inkIn } from './ink';
-export { ArtworkError } from './errors';
+export { ArtworkError, ImprintError } from './errors';
 export { readArtwork, type ReadArtwork } from './read';
 export { sniff } from './sniff';
 export { soundPdf, type SoundPdf } from './sound';

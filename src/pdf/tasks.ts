@@ -1,3 +1,6 @@
+import type { TableFacts } from '../core';
+import { coderOf } from '../core/codes';
+import { readTable } from '../records';
 import type { ArtworkError } from './errors';
 import { compose, type Composed, type ComposeJob } from './compose';
 import { rasterise } from './raster';
@@ -7,7 +10,9 @@ import { readArtwork, type ReadArtwork } from './read';
 export interface Tasks {
   readonly read: (task: { path: string; copy: string; password?: string }) => Promise<ReadArtwork>;
   readonly draw: (task: { path: string; page: number; width: number }) => Promise<Uint8Array>;
-  readonly impose: (task: Omit<ComposeJob, 'onProgress' | 'opened'>, progress: Progress) => Promise<Composed>;
+  /** Reads a table, and keeps its rows at `out`. */
+  readonly table: (task: { path: string; out: string }) => Promise<TableFacts>;
+  readonly impose: (task: Omit<ComposeJob, 'onProgress' | 'opened' | 'coder'>, progress: Progress) => Promise<Composed>;
 }
 export type TaskName = keyof Tasks;
 export type Progress = (done: number, total: number) => void;
@@ -21,8 +26,8 @@ export type Answer =
       readonly message: string;
       readonly code?: string;
       readonly artwork?: ArtworkError['code'];
-      /** Whether the message is meant for people. */
-      readonly plain: boolean;
+      /** What the message, meant for people, is about; null where it is not for them. */
+      readonly plain: 'syntax' | 'imprint' | 'table' | null;
       readonly memory: boolean;
       readonly heavy: boolean;
     };
@@ -30,10 +35,12 @@ export type Answer =
 export const TASKS: Tasks = {
   read: ({ path, copy, password }) => readArtwork(path, copy, password),
   draw: async ({ path, page, width }) => rasterise(path, page, width),
+  table: ({ path, out }) => readTable(path, out),
   impose: async (task, progress) => {
     let said = 0;
     return compose({
       ...task,
+      coder: await coderOf(task.docket.imprint),
       onProgress: (done, total) => {
         const now = performance.now();
         if (now - said < 100 && done < total) return;

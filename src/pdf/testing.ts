@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { afterAll } from 'vitest';
 
 export * from './made';
+export * from './testing-cut';
 
 /** A folder that goes away after the tests of a file. */
 export function scratch(): string {

@@ -1,6 +1,7 @@
 import { setPriority } from 'node:os';
 import { parentPort } from 'node:worker_threads';
-import { ArtworkError } from './errors';
+import { TableError } from '../records';
+import { ArtworkError, ImprintError } from './errors';
 import { mupdfBytes, outOfMemory } from './mupdf';
 import { PdfSyntaxError } from './syntax/objects';
 import { TASKS, type Answer, type TaskName } from './tasks';
@@ -32,7 +33,14 @@ port.on('message', ({ name, task }: { name: TaskName; task: never }) => {
         message: e.message,
         ...(typeof e.code === 'string' && !(e instanceof ArtworkError) ? { code: e.code } : {}),
         ...(e instanceof ArtworkError ? { artwork: e.code } : {}),
-        plain: e instanceof PdfSyntaxError,
+        plain:
+          e instanceof PdfSyntaxError
+            ? 'syntax'
+            : e instanceof ImprintError
+              ? 'imprint'
+              : e instanceof TableError
+                ? 'table'
+                : null,
         memory: outOfMemory(e),
         // what failed in a way of its own may have left things in disorder
         heavy: heavy() || !(e instanceof ArtworkError),

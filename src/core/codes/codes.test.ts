@@ -1,14 +1,7 @@
-import {
-  BarcodeFormat,
-  BinaryBitmap,
-  DecodeHintType,
-  HybridBinarizer,
-  MultiFormatReader,
-  RGBLuminanceSource,
-} from '@zxing/library';
 import { describe, expect, it } from 'vitest';
 import { SYMBOLOGIES, type Symbology } from '../docket';
 import type { Symbol } from '../imprint';
+import { decode } from './testing';
 import { coderFor } from '.';
 
 /** Drawn with so many pixels a module, on white. */
@@ -27,28 +20,10 @@ function drawn(
   return { grey, width, height };
 }
 
-const FORMATS: { readonly [S in Symbology]: BarcodeFormat } = {
-  'code-128': BarcodeFormat.CODE_128,
-  'code-39': BarcodeFormat.CODE_39,
-  itf: BarcodeFormat.ITF,
-  'ean-13': BarcodeFormat.EAN_13,
-  'ean-8': BarcodeFormat.EAN_8,
-  'upc-a': BarcodeFormat.UPC_A,
-  qr: BarcodeFormat.QR_CODE,
-  'data-matrix': BarcodeFormat.DATA_MATRIX,
-};
-
-function read(symbology: Symbology, symbol: Symbol): string {
+const read = (symbology: Symbology, symbol: Symbol): string => {
   const { grey, width, height } = drawn(symbol);
-  const reader = new MultiFormatReader();
-  reader.setHints(
-    new Map<DecodeHintType, unknown>([
-      [DecodeHintType.POSSIBLE_FORMATS, [FORMATS[symbology]]],
-      [DecodeHintType.TRY_HARDER, true],
-    ]),
-  );
-  return reader.decode(new BinaryBitmap(new HybridBinarizer(new RGBLuminanceSource(grey, width, height)))).getText();
-}
+  return decode(symbology, grey, width, height);
+};
 
 const VALUES: { readonly [S in Symbology]: readonly [given: string, read: string][] } = {
   'code-128': [

@@ -1,4 +1,4 @@
-import type { Symbology } from '../docket';
+import type { ImprintWish, Symbology } from '../docket';
 import type { Coder, NoSymbol, Symbol } from '../imprint';
 
 /**
@@ -112,4 +112,15 @@ export async function coderFor(kinds: Iterable<Symbology>): Promise<Coder> {
       return { wrong: saidOf(e) };
     }
   };
+}
+
+/** The kinds of code that a job's imprints are. */
+export const codesIn = ({ prints }: Pick<ImprintWish, 'prints'>): Symbology[] => [
+  ...new Set(prints.flatMap(({ says }) => (says.kind === 'code' ? [says.symbology] : []))),
+];
+
+/** What makes the codes of a job; undefined where it has none. */
+export async function coderOf(imprint: Pick<ImprintWish, 'prints'>): Promise<Coder | undefined> {
+  const kinds = codesIn(imprint);
+  return kinds.length > 0 ? coderFor(kinds) : undefined;
 }

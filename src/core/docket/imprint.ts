@@ -33,7 +33,10 @@ export const Counter = z
       .default('none')
       .describe('The check digit behind it: weights 3 and 1 (GS1); every other doubled (ISO/IEC 7812); weights 2 to 7'),
     repeat: z.int().min(1).max(MOST_RECORDS).default(1).describe('How often each number comes before the next'),
-    counts: z.enum(['records', 'pages']).default('records').describe('One for every record, or for every page it is on'),
+    counts: z
+      .enum(['records', 'pages'])
+      .default('records')
+      .describe('One for every record, or for every page it is on'),
     restart: z.boolean().default(false).describe('Counting pages: whether every record begins anew'),
   })
   .meta({ id: 'Counter' });
@@ -63,16 +66,7 @@ export const FONTS = ['text', 'text-bold', 'mono', 'mono-bold', 'head'] as const
 export type FontName = (typeof FONTS)[number];
 
 /** The kinds of code, as their standards name them. */
-export const SYMBOLOGIES = [
-  'code-128',
-  'code-39',
-  'itf',
-  'ean-13',
-  'ean-8',
-  'upc-a',
-  'qr',
-  'data-matrix',
-] as const;
+export const SYMBOLOGIES = ['code-128', 'code-39', 'itf', 'ean-13', 'ean-8', 'upc-a', 'qr', 'data-matrix'] as const;
 export type Symbology = (typeof SYMBOLOGIES)[number];
 
 const Says = z.discriminatedUnion('kind', [
@@ -157,7 +151,12 @@ export const TableRef = z
       .regex(/^[0-9a-f]{64}$/)
       .optional()
       .describe('Its address in the file store'),
-    path: z.string().min(1).max(4096).optional().describe('For the command line: where it lies, relative to the docket'),
+    path: z
+      .string()
+      .min(1)
+      .max(4096)
+      .optional()
+      .describe('For the command line: where it lies, relative to the docket'),
   })
   .meta({ id: 'TableRef' });
 export type TableRef = z.infer<typeof TableRef>;

@@ -3,8 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { patched, plan, type DocketOf, type FlatOrder, type Patch } from '../../core';
 import { flatDocketFor, SHOP } from '../../core/testing';
 import { readArtwork } from '../read';
-import { numberedPages, run, scratch, wordsOf } from '../testing';
-import { writePdf } from '../testing';
+import { cutApart, numberedPages, placesOn, run, scratch, wordsOf, writePdf, type At } from '../testing';
 import { compose } from '.';
 
 /** Flat work read off its PDF by poppler, cut by straight cuts and stacked: no plan is asked where anything lies. */
@@ -14,6 +13,7 @@ type Sides = ReturnType<typeof wordsOf>;
 const dir = scratch();
 let serial = 0;
 const MM = 72 / 25.4;
+const numbersOn = (side: Sides[0] | undefined): At[] => placesOn(side, /^\d+$/);
 
 /** Pages of 100 × 60 mm, each with its number in the middle. */
 async function imposed(pages: number, ...patches: FlatPatch[]): Promise<{ sides: Sides; prints: number[] }> {
@@ -32,40 +32,6 @@ async function imposed(pages: number, ...patches: FlatPatch[]): Promise<{ sides:
   return { sides: wordsOf(out), prints: [...plan(docket, artwork).sheets].map((s) => s.prints) };
 }
 
-interface At {
-  readonly n: number;
-  readonly x: number;
-  readonly y: number;
-}
-const numbersOn = (side: Sides[0] | undefined): At[] =>
-  (side?.words ?? []).filter((w) => /^\d+$/.test(w.text)).map((w) => ({ n: Number(w.text), x: w.x, y: w.y }));
-
-/** Lines to cut along, between things that stand in rows: the middle of every gap wider than half a piece. */
-function cutsBetween(values: readonly number[], least: number): number[] {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted.flatMap((v, i) => (i > 0 && v - sorted[i - 1]! > least ? [(v + sorted[i - 1]!) / 2] : []));
-}
-
-/** A pile of sheets cut into piles, from the upper left across: each the numbers from the top down. */
-function cutApart(sheets: readonly At[][]): number[][] {
-  const all = sheets.flat();
-  const xs = cutsBetween(
-    all.map((a) => a.x),
-    40,
-  );
-  const ys = cutsBetween(
-    all.map((a) => a.y),
-    25,
-  );
-  const cell = ({ x, y }: At): number => {
-    const column = xs.filter((v) => v < x).length;
-    const row = ys.filter((v) => v > y).length;
-    return row * (xs.length + 1) + column;
-  };
-  const piles: number[][] = Array.from({ length: (xs.length + 1) * (ys.length + 1) }, () => []);
-  for (const sheet of sheets) for (const a of sheet) piles[cell(a)]!.push(a.n);
-  return piles;
-}
 const order = (order: FlatOrder): FlatPatch => ({ product: { order } });
 const upTo = (n: number): number[] => Array.from({ length: n }, (_, i) => i + 1);
 const fronts = (sides: Sides): At[][] => sides.map(numbersOn).filter((s) => s.length > 0);

@@ -1,6 +1,17 @@
 import { createHash, type Hash } from 'node:crypto';
 import { existsSync, rmSync, statSync } from 'node:fs';
-import { mark, plan, type Artwork, type Docket, type Marks, type Plan, type Sheet, type SideName } from '../../core';
+import {
+  mark,
+  plan,
+  type Artwork,
+  type Coder,
+  type Docket,
+  type Marks,
+  type Plan,
+  type Sheet,
+  type SideName,
+} from '../../core';
+import { Rows } from '../../records';
 import { OpenPdf } from '../open';
 import type { PdfFile } from '../syntax/file';
 import { canDecode, filtersOf } from '../syntax/filters';
@@ -8,6 +19,7 @@ import { isDict, PdfSyntaxError, type Dict, type PdfObject } from '../syntax/obj
 import { renameDurably, rename } from '../write-file';
 import { Copier } from './copier';
 import { formsOf, type Form, type Source } from './forms';
+import { ImprintWriter } from './imprints';
 import { layersEntry } from './layers';
 import { MarkWriter } from './marks';
 import { packShort } from './object-streams';
@@ -24,6 +36,10 @@ export interface ComposeJob extends Written {
   readonly source: string;
   /** The further files, in the docket's order. */
   readonly more?: readonly string[];
+  /** Where the rows of the docket's table are kept; null where it has none. */
+  readonly rows?: string | null;
+  /** What makes the codes of its imprints, where it has any: see `coderOf`. */
+  readonly coder?: Coder;
   /** The files, where they are open already; whoever opened them closes them. */
   readonly opened?: readonly OpenPdf[];
   /** The sheets to write, by number; all where it is not said. */
@@ -57,12 +73,14 @@ export function compose(job: ComposeJob): Composed {
   const direct = existsSync(job.out) && !statSync(job.out).isFile();
   const part = direct ? job.out : `${job.out}.part`;
   const opened: OpenPdf[] = [];
+  let rows: Rows | null = null;
   let writer: PdfWriter | null = null;
   try {
     if (!job.opened) for (const path of [job.source, ...(job.more ?? [])]) opened.push(new OpenPdf(path));
     const files = job.opened ?? opened;
+    if (job.rows) rows = new Rows(job.rows);
     writer = new PdfWriter(part, files.some((f) => f.file.version >= 2) ? '2.0' : '1.7', job);
-    const composed = write(job, writer, files);
+    const composed = write(job, writer, files, rows);
     if (!direct) (job.durable === false ? rename : renameDurably)(part, job.out);
     return composed;
   } catch (e) {
@@ -73,6 +91,7 @@ export function compose(job: ComposeJob): Composed {
     throw e;
   } finally {
     for (const f of opened) f.close();
+    rows?.close();
   }
 }
 
@@ -85,12 +104,13 @@ interface Writing {
   readonly formOf: ReturnType<typeof formsOf>;
   readonly marks: Marks;
   readonly drawn: MarkWriter;
+  readonly imprints: ImprintWriter;
   readonly kids: number[];
   /** Of all content, for the document's identifier. */
   readonly made: Hash;
 }
 
-function write(job: ComposeJob, out: PdfWriter, files: readonly OpenPdf[]): Composed {
+function write(job: ComposeJob, out: PdfWriter, files: readonly OpenPdf[], rows: Rows | null): Composed {
   const { docket, artwork } = job;
   const planned = job.planned ?? plan(docket, artwork);
   const sources = files.map((opened): Source => ({
@@ -107,10 +127,12 @@ function write(job: ComposeJob, out: PdfWriter, files: readonly OpenPdf[]): Comp
     formOf: formsOf(out, sources),
     marks: mark(docket, planned),
     drawn: new MarkWriter(out, all),
+    imprints: new ImprintWriter(out, { docket, table: artwork.table, rows, coder: job.coder ?? null }),
     kids: [],
     made: createHash('sha256'),
   };
   writeSheets(job, planned, writing);
+  writing.imprints.finish();
   const { kids, made } = writing;
   out.object(tree, `<</Type/Pages/Count ${kids.length}/Kids[${kids.map((k) => `${k} 0 R`).join(' ')}]>>`);
   out.object(info, `<</Title ${textString(docket.title)}/Producer(Odd Sparrow)>>`);
@@ -154,26 +176,37 @@ function writeSheets(job: ComposeJob, { sheets }: Plan, writing: Writing): void 
   });
 }
 
-function writeSide({ out, tree, all, formOf, marks, drawn, kids, made }: Writing, sheet: Sheet, side: SideName): void {
-  const on: Drawn = { content: '', forms: new Map() };
+function writeSide(
+  { out, tree, all, formOf, marks, drawn, imprints, kids, made }: Writing,
+  sheet: Sheet,
+  side: SideName,
+): void {
+  const on: Drawn = { content: '', forms: new Map(), fonts: new Map(), spaces: new Map() };
   for (const cell of sheet[side]) {
     if (cell.page === null || cell.matrix === null) continue;
     const form: Form = formOf(cell);
     drawCell(on, cell, form);
+    imprints.draw(on, cell);
   }
   drawn.draw(on, marks.of(sheet.number, side));
   made.update(on.content);
   const stream = out.allocate();
   out.stream(stream, '/Filter/FlateDecode', packShort(on.content));
   const num = out.allocate();
-  let xobjects = '';
-  for (const [key, ref] of on.forms) xobjects += `/${key} ${ref}`;
+  const fonts = on.fonts.size > 0 ? `/Font<<${named(on.fonts)}>>` : '';
   out.object(
     num,
     `<</Type/Page/Parent ${tree} 0 R${boxesOf(sheet, side)}` +
-      `/Resources<</XObject<<${xobjects}>>/ColorSpace<</All ${all} 0 R>>>>/Contents ${stream} 0 R>>`,
+      `/Resources<</XObject<<${named(on.forms)}>>/ColorSpace<</All ${all} 0 R${named(on.spaces)}>>${fonts}>>/Contents ${stream} 0 R>>`,
   );
   kids.push(num);
+}
+
+/** Resources by their names (7.8.3). */
+function named(all: ReadonlyMap<string, string>): string {
+  let out = '';
+  for (const [key, ref] of all) out += `/${key} ${ref}`;
+  return out;
 }
 
 /** Output intents (14.11.5) hold for the sheets as they did for the pages. */

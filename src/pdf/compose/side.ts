@@ -3,10 +3,12 @@ import { PT } from '../geometry';
 import type { Form } from './forms';
 import { points, realNumber as n } from './number';
 
-/** What is drawn on a side: operators, and the forms they name. */
+/** What is drawn on a side: operators, and the forms, fonts and colour spaces they name. */
 export interface Drawn {
   content: string;
   readonly forms: Map<string, string>;
+  readonly fonts: Map<string, string>;
+  readonly spaces: Map<string, string>;
 }
 
 const at = (...mm: readonly number[]): string => mm.map((v) => points(v * PT)).join(' ');
@@ -15,7 +17,7 @@ const at = (...mm: readonly number[]): string => mm.map((v) => points(v * PT)).j
 const paths = new WeakMap<Outline, string>();
 
 /** An outline as a path (8.5.2), to clip with. */
-function clipPath(o: Outline): string {
+export function clipPath(o: Outline): string {
   let path = paths.get(o);
   if (path === undefined) paths.set(o, (path = written(o)));
   return path;

@@ -28,7 +28,7 @@ export function bookContent(book: BookContent): Content {
   const stampsAt = stamping(book.imprint, book.pages.length);
   const stamped = (place: number): Placed => {
     const it = placed(book, (standing ??= standingOf(book.sections)), place);
-    return place > book.pages.length ? it : { ...it, stamps: stampsAt(0, place) };
+    return it.page === null || place > book.pages.length ? it : { ...it, stamps: stampsAt(0, place) };
   };
   return {
     places: book.pages.length + (book.sections.some((s) => s.spread) ? 2 : 0),

@@ -36,11 +36,10 @@ export function flatContent(
     const n = two ? Math.ceil(place / 2) : place;
     const isBack = two && place % 2 === 0;
     const of = faces[(n - 1) % faces.length];
-    const stamps = stampsAt(records.at(Math.floor((n - 1) / faces.length)), ((place - 1) % perRecord) + 1);
     const ref = of ? (isBack ? of.back : of.front) : null;
     const label = isBack ? `${n} back` : String(n);
     const facts = ref ? factsOf(artwork, ref) : undefined;
-    if (!ref || !facts) return { page: null, label, toPage: null, reach: null, stamps };
+    if (!ref || !facts) return { page: null, label, toPage: null, reach: null };
     const page = turnedToLie(ref, pagePart(facts, placement.box, ref.part), finished);
     const map = artworkToPage(facts, placement, finished, page);
     return {
@@ -48,7 +47,7 @@ export function flatContent(
       label,
       toPage: mirrored ? compose(map, mirror(finished)) : map,
       reach: ref.part ? partReach(facts, placement.box, ref.part) : null,
-      stamps,
+      stamps: stampsAt(records.at(Math.floor((n - 1) / faces.length)), ((place - 1) % perRecord) + 1),
     };
   };
   return { places: perRecord * records.length, at: (place) => known(place, placed) };

@@ -1,0 +1,137 @@
+import {
+  compose,
+  CountError,
+  scaling,
+  setImprint,
+  wordsOf,
+  type Cell,
+  type Coder,
+  type Docket,
+  type ImprintInk,
+  type Setting,
+  type Stamp,
+  type TableFacts,
+} from '../../core';
+import type { Rows } from '../../records';
+import { PT } from '../geometry';
+import { ImprintError } from '../errors';
+import { FontWriter } from './fonts';
+import { points, realNumber as n } from './number';
+import { clipPath, type Drawn } from './side';
+import type { PdfWriter } from './writer';
+
+const p = (mm: number): string => points(mm * PT);
+
+/** What is drawn into: where the job has its table, and what makes its codes. */
+export interface Imprinting {
+  readonly docket: Pick<Docket, 'imprint' | 'sheet'>;
+  readonly table: TableFacts | undefined;
+  readonly rows: Rows | null;
+  readonly coder: Coder | null;
+}
+
+const NO_CODER: Coder = () => {
+  throw new Error('A job with codes is composed with what makes them.');
+};
+
+/** A name as it stands in content (7.3.5). */
+const nameOf = (s: string): string =>
+  [...Buffer.from(s, 'utf8')]
+    .map((b) =>
+      /[A-Za-z0-9]/.test(String.fromCharCode(b)) ? String.fromCharCode(b) : `#${b.toString(16).padStart(2, '0')}`,
+    )
+    .join('');
+
+/** Puts words, numbers and codes on the pages of a file that is written. */
+export class ImprintWriter {
+  private readonly fonts: FontWriter;
+  private readonly spots = new Map<string, { readonly key: string; readonly ref: string }>();
+  private last: { readonly record: number; readonly row: readonly string[] | null } | null = null;
+
+  constructor(
+    private readonly out: PdfWriter,
+    private readonly it: Imprinting,
+  ) {
+    this.fonts = new FontWriter(out);
+  }
+
+  private rowOf(record: number): readonly string[] | null {
+    if (this.last?.record !== record) this.last = { record, row: this.it.rows?.at(record) ?? null };
+    return this.last.row;
+  }
+
+  /** @throws ImprintError where a code cannot hold its value, or a number has run out of digits */
+  draw(on: Drawn, cell: Cell): void {
+    if (cell.stamps.length === 0) return;
+    on.content += `q ${clipPath(cell.clip)} W n\n`;
+    for (const stamp of cell.stamps) this.drawStamp(on, cell, stamp);
+    on.content += 'Q\n';
+  }
+
+  private drawStamp(on: Drawn, cell: Cell, stamp: Stamp): void {
+    const { imprint, record, mirrored } = stamp;
+    const { docket, table, coder } = this.it;
+    const said = `Record ${record + 1}, “${imprint.name}”: `;
+    let words: string;
+    try {
+      const naming = { counters: docket.imprint.counters, columns: table?.columns.map((c) => c.name) ?? [] };
+      words = wordsOf(stamp, naming, this.rowOf(record));
+    } catch (e) {
+      throw e instanceof CountError ? new ImprintError(said + e.message) : e;
+    }
+    if (words === '') return;
+    const { dpi } = docket.sheet.machine;
+    const setting = setImprint(imprint, words, cell.size, { dpi, coder: coder ?? NO_CODER, mirrored });
+    if (setting.wrong !== null) throw new ImprintError(said + setting.wrong);
+    this.place(on, cell, stamp, setting);
+  }
+
+  private place(on: Drawn, cell: Cell, { imprint }: Stamp, setting: Setting): void {
+    const { says, ink } = imprint;
+    // from millimetres of the box to points of the side: the map's own scale is 1
+    const [a, b, c, d, e, f] = compose(compose(setting.toPage, cell.toSide), scaling(PT));
+    const k = 1 / PT;
+    on.content += `q ${[a, b, c, d].map((v) => n(v * k)).join(' ')} ${points(e)} ${points(f)} cm\n`;
+    if (says.kind === 'code' && says.light)
+      on.content += `0 0 0 0 k 0 0 ${p(setting.size.width)} ${p(setting.size.height)} re f\n`;
+    on.content += this.inked(on, ink);
+    if (setting.dark.length > 0)
+      on.content += `${setting.dark.map((r) => `${p(r.x)} ${p(r.y)} ${p(r.width)} ${p(r.height)} re`).join('\n')}\nf\n`;
+    const font = says.kind === 'text' ? says.font : 'mono';
+    for (const { text, x, y } of setting.lines) {
+      const runs = this.fonts.show(text, font);
+      if (runs.length === 0) continue;
+      on.content += `BT ${p(x)} ${p(y)} Td`;
+      for (const { key, ref, hex } of runs) {
+        on.fonts.set(key, ref);
+        on.content += ` /${key} ${n(setting.points)} Tf <${hex}> Tj`;
+      }
+      on.content += ' ET\n';
+    }
+    on.content += 'Q\n';
+  }
+
+  /** Sets the ink: process inks, or a spot ink at full strength with what stands for it (8.6.6.4). */
+  private inked(on: Drawn, { spot, cmyk }: ImprintInk): string {
+    const tints = [cmyk.c, cmyk.m, cmyk.y, cmyk.k].map((t) => n(t / 100)).join(' ');
+    if (spot === null) return `${tints} k\n`;
+    const id = `${spot}\n${tints}`;
+    let space = this.spots.get(id);
+    if (!space) {
+      const num = this.out.allocate();
+      this.out.object(
+        num,
+        `[/Separation /${nameOf(spot)} /DeviceCMYK <</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[${tints}]/N 1>>]`,
+      );
+      space = { key: `S${num}`, ref: `${num} 0 R` };
+      this.spots.set(id, space);
+    }
+    on.spaces.set(space.key, space.ref);
+    return `/${space.key} cs 1 scn\n`;
+  }
+
+  /** Writes the fonts, with the letters that were used. */
+  finish(): void {
+    this.fonts.finish();
+  }
+}
