@@ -1,11 +1,23 @@
 import { closeSync, existsSync, openSync, rmSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { inspect, mark, plan, type Artwork, type Docket, type Plan } from '../core';
-import { compose, PdfSyntaxError, soundPdf, type ComposeJob, type SoundPdf } from '../pdf';
-import { Complaint, docketFrom, pathOf, shopFrom, Stopped, systemSaid, withFile, type Loaded } from './inputs';
+import { compose, ImprintError, PdfSyntaxError, soundPdf, type ComposeJob, type SoundPdf } from '../pdf';
+import {
+  Complaint,
+  docketFrom,
+  pathOf,
+  shopFrom,
+  Stopped,
+  systemSaid,
+  withFile,
+  withRecords,
+  type Loaded,
+  type OfRecords,
+} from './inputs';
+import type { LoadedTable } from './table';
 
 /** What is written of a docket, and where. */
-export interface Imposing {
+export interface Imposing extends OfRecords {
   readonly docket: string;
   readonly output: string;
   readonly sides: NonNullable<ComposeJob['pass']>;
@@ -19,6 +31,7 @@ export interface Imposing {
 interface Ready extends Loaded {
   readonly planned: Plan;
   readonly opened: ComposeJob['opened'];
+  readonly coder: ComposeJob['coder'];
 }
 
 /** The plan of a docket that may be written. @throws Complaint, Stopped */
@@ -41,7 +54,7 @@ const plannedOr = (it: Imposing, docket: Docket, artwork: Artwork): Plan => {
  * Does something with a docket whose files are all sound PDFs that say nothing odd, open.
  * @returns null for any other docket
  */
-function withSound<T>(it: Imposing, docket: Docket, work: (it: Ready) => T): T | null {
+function withSound<T>(it: Imposing, docket: Docket, extras: Extras, work: (it: Ready) => T): T | null {
   const { docket: path } = it;
   const { file, more } = docket.artwork;
   const sources: string[] = [];
@@ -56,9 +69,18 @@ function withSound<T>(it: Imposing, docket: Docket, work: (it: Ready) => T): T |
       sound.push(found);
     }
     const [first, ...others] = sound.map((s) => s.artwork);
-    const artwork = others.length > 0 ? { ...first!, more: others.map((a) => a.pages) } : first!;
+    const files = others.length > 0 ? { ...first!, more: others.map((a) => a.pages) } : first!;
+    const artwork = extras.table ? { ...files, table: extras.table.facts } : files;
     const planned = plannedOr(it, docket, artwork);
-    return work({ docket, artwork, sources, planned, opened: sound.map((s) => s.opened) });
+    return work({
+      docket,
+      artwork,
+      sources,
+      planned,
+      opened: sound.map((s) => s.opened),
+      rows: extras.table?.rows ?? null,
+      coder: extras.coder,
+    });
   } finally {
     for (const { opened } of sound) opened.close();
   }
@@ -70,11 +92,37 @@ function withSound<T>(it: Imposing, docket: Docket, work: (it: Ready) => T): T |
  * @throws Complaint, and Stopped where a finding says that the paper would be spoilt
  */
 export async function impose(it: Imposing): Promise<void> {
-  const docket = docketFrom(it.docket);
+  const docket = withRecords(docketFrom(it.docket), it);
+  const extras = await extrasOf(it.docket, docket);
+  try {
+    await imposed(it, docket, extras);
+  } finally {
+    extras.table?.remove();
+  }
+}
+
+/** What only a job with imprints needs: its table, and what makes its codes. */
+interface Extras {
+  readonly table: LoadedTable | null;
+  readonly coder: ComposeJob['coder'];
+}
+
+/** @throws Complaint */
+async function extrasOf(path: string, docket: Docket): Promise<Extras> {
+  const { table, prints } = docket.imprint;
+  return {
+    table: table ? await (await import('./table')).tableOf(path, docket) : null,
+    coder: prints.some((p) => p.says.kind === 'code')
+      ? await (await import('../core/codes')).coderOf(docket.imprint)
+      : undefined,
+  };
+}
+
+async function imposed(it: Imposing, docket: Docket, extras: Extras): Promise<void> {
   const out = resolve(it.output);
   const begin = (): void => withFile(it.output, () => closeSync(openSync(out, 'a')));
   try {
-    const composed = withSound(it, docket, (ready) => {
+    const composed = withSound(it, docket, extras, (ready) => {
       begin();
       return composedHere(ready, it, out);
     });
@@ -85,11 +133,16 @@ export async function impose(it: Imposing): Promise<void> {
   }
 }
 
-const jobOf = ({ docket, artwork, sources: [source, ...more] }: Loaded, pass: Imposing['sides'], out: string) => ({
+const jobOf = (
+  { docket, artwork, rows, sources: [source, ...more] }: Loaded,
+  pass: Imposing['sides'],
+  out: string,
+) => ({
   docket,
   artwork,
   source: source!,
   more,
+  rows,
   pass,
   out,
   // the file is its reader's to keep: it is on disk when the system gets round to it, as other programs' are
@@ -100,10 +153,12 @@ const jobOf = ({ docket, artwork, sources: [source, ...more] }: Loaded, pass: Im
 /** Composes in this process. @returns false where the file turns out to want care */
 function composedHere(ready: Ready, { output, sides }: Imposing, out: string): boolean {
   try {
-    compose({ ...jobOf(ready, sides, out), planned: ready.planned, opened: ready.opened, verify: true });
+    const { planned, opened, coder } = ready;
+    compose({ ...jobOf(ready, sides, out), planned, opened, ...(coder ? { coder } : {}), verify: true });
     return true;
   } catch (e) {
     if (e instanceof PdfSyntaxError || e instanceof RangeError) return false;
+    if (e instanceof ImprintError) throw new Complaint(`${ready.docket.title}: ${e.message}`);
     const said = systemSaid(e);
     throw said ? new Complaint(`${output} ${said}.`) : e;
   }

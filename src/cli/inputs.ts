@@ -1,6 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
-import { dirname, resolve } from 'node:path';
+import { basename, dirname, resolve } from 'node:path';
 import {
+  checkedPatch,
   DocketError,
   firstProblem,
   nesting,
@@ -91,13 +92,40 @@ export interface Loaded {
   readonly artwork: Artwork;
   /** What to impose from: the artwork, or a mended or unlocked copy of it; then the further files alike. */
   readonly sources: readonly string[];
+  /** Where the rows of its table are kept; null where it has none. */
+  readonly rows: string | null;
+}
+
+/** What is said on the command line about a docket's records. */
+export interface OfRecords {
+  /** The table, in place of the one that the docket names. */
+  readonly table?: string;
+  /** Which records: `341-360,402`. */
+  readonly only?: string;
+}
+
+/** A docket with what the command line says of its records. @throws Complaint */
+export function withRecords(docket: Docket, { table, only }: OfRecords): Docket {
+  const imprint: Record<string, unknown> = {};
+  if (table !== undefined) imprint.table = { name: basename(table), path: resolve(table) };
+  if (only !== undefined)
+    imprint.only = only.split(',').map((run) => {
+      const [, from, to] = /^\s*(\d+)\s*(?:[-–]\s*(\d+)\s*)?$/.exec(run) ?? [];
+      if (!from) throw new Complaint(`--only ${only}: say records as 341-360 or 7,12.`);
+      return { from: Number(from), to: Number(to ?? from) };
+    });
+  try {
+    return checkedPatch(docket, { imprint });
+  } catch (e) {
+    throw new Complaint(`--only ${only}: ${firstProblem(e as Parameters<typeof firstProblem>[0])}`);
+  }
 }
 
 /** Where a file lies that a docket names. @throws Complaint where it says nothing */
-export function pathOf(docketPath: string, file: FileRef, field: string): string {
+export function pathOf(docketPath: string, file: Pick<FileRef, 'path'>, field: string): string {
   if (!file.path)
     throw new Complaint(
-      `${docketPath}: ${field}.path: says nothing; name the artwork by its path, relative to the docket.`,
+      `${docketPath}: ${field}.path: says nothing; name the file by its path, relative to the docket.`,
     );
   return resolve(dirname(docketPath), file.path);
 }

@@ -66,7 +66,17 @@ export async function load(
     for (const [i, file] of docket.artwork.more.entries())
       more.push(await readFile(hands, path, file, `artwork.more.${i}`, join(scratch, `artwork-${i + 1}.pdf`)));
     const artwork = more.length > 0 ? { ...first.artwork, more: more.map((m) => m.artwork.pages) } : first.artwork;
-    await work({ docket, artwork, sources: [first.source, ...more.map((m) => m.source)] });
+    const table = docket.imprint.table ? await (await import('./table')).tableOf(path, docket) : null;
+    try {
+      await work({
+        docket,
+        artwork: table ? { ...artwork, table: table.facts } : artwork,
+        sources: [first.source, ...more.map((m) => m.source)],
+        rows: table?.rows ?? null,
+      });
+    } finally {
+      table?.remove();
+    }
   } finally {
     stops.forEach((off) => off());
     process.off('exit', sweep);

@@ -51,18 +51,22 @@ const book: Said<BookPlan> = {
 
 const flat: Said<FlatPlan> = {
   cell: (_, c) => ({ number: c.piece + 1, place: c.place }),
-  whole: ({ faces, ordered, gap }, plan) => {
+  whole: ({ faces, records, ordered, gap }, plan) => {
     const given = givenOf(plan);
     return {
       gap,
       fewestSheets: fewestFor(plan),
-      pieces: faces.map((f, i) => ({
-        number: i + 1,
-        front: f.front && { file: f.front.file, page: f.front.page },
-        back: f.back && { file: f.back.file, page: f.back.page },
-        ordered: ordered[i],
-        made: given[i],
-      })),
+      pieces: ordered.map((count, i) => {
+        const { front, back } = faces[i % faces.length]!;
+        return {
+          number: i + 1,
+          ...(records.length > 1 ? { record: records.at(Math.floor(i / faces.length)) + 1 } : {}),
+          front: front && { file: front.file, page: front.page },
+          back: back && { file: back.file, page: back.page },
+          ordered: count,
+          made: given[i],
+        };
+      }),
     };
   },
   // the piles in their order, each by the piece that is on it; null where it has none on this sheet

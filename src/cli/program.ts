@@ -1,5 +1,9 @@
 import { Command, CommanderError, Option } from 'commander';
-import { Complaint, Stopped } from './inputs';
+import type { Imposing } from './impose';
+import { Complaint, Stopped, type OfRecords } from './inputs';
+
+const TABLE = new Option('--table <file>', 'the table that imprints are from, in place of the docket’s');
+const ONLY = new Option('--only <records>', 'some of the records, counted from 1: 341-360,402');
 
 /** What a run of the command line writes to. */
 export interface Output {
@@ -12,7 +16,7 @@ export interface Output {
 /** Runs the command line. @returns its exit status: 0, 2 where something is wrong that one line says, 3 where a finding stops the job */
 export async function run(args: readonly string[], { out, err, worker }: Output): Promise<number> {
   const program = new Command('odd-sparrow')
-    .description('Imposes bound work from a docket file. No database, no server.')
+    .description('Imposes bound and flat work from a docket file. No database, no server.')
     .exitOverride()
     .configureOutput({ writeOut: out, writeErr: () => undefined });
 
@@ -21,13 +25,15 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
     .description('print the plan as JSON: sheets, sides, cells, marks, findings, figures')
     .argument('<docket>', 'the docket file')
     .option('--shop <file>', 'the shop’s stocks and machines, for remedies that take another')
-    .action(async (path: string, { shop }: { shop?: string }) => {
-      const [{ docketFrom, shopFrom }, { load, threadFor }, { printedPlan }] = await Promise.all([
+    .addOption(TABLE)
+    .addOption(ONLY)
+    .action(async (path: string, { shop, ...records }: { shop?: string } & OfRecords) => {
+      const [{ docketFrom, shopFrom, withRecords }, { load, threadFor }, { printedPlan }] = await Promise.all([
         import('./inputs'),
         import('./load'),
         import('./plan'),
       ]);
-      const docket = docketFrom(path);
+      const docket = withRecords(docketFrom(path), records);
       const hands = threadFor(worker);
       try {
         await load(hands, path, docket, (it) =>
@@ -48,8 +54,10 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
         .choices(['all', 'fronts', 'backs'])
         .default('all'),
     )
+    .addOption(TABLE)
+    .addOption(ONLY)
     .option('--anyway', 'impose even where a finding says that the paper would be spoilt', false)
-    .action(async (docket: string, wished: { output: string; sides: 'all' | 'fronts' | 'backs'; anyway: boolean }) => {
+    .action(async (docket: string, wished: Omit<Imposing, 'docket' | 'worker'>) => {
       const { impose } = await import('./impose');
       await impose({ docket, worker, ...wished });
     });

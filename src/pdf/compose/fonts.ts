@@ -63,7 +63,6 @@ function fontAt(name: FontName, part: (typeof PARTS)[number]): Font {
 class Subset {
   private readonly glyphs: Glyph[];
   private readonly letters: string[] = [''];
-  private readonly known = new Map<string, string>();
 
   constructor(
     readonly num: number,
@@ -73,19 +72,10 @@ class Subset {
     this.glyphs = [font.glyphs.get(0)];
   }
 
-  has(letter: string): boolean {
-    return this.known.has(letter) || this.font.hasChar(letter);
-  }
-
-  /** A letter's number in this font, as it stands in a string. */
-  code(letter: string): string {
-    let code = this.known.get(letter);
-    if (code === undefined) {
-      code = (this.glyphs.push(this.font.charToGlyph(letter)) - 1).toString(16).padStart(4, '0');
-      this.letters.push(letter);
-      this.known.set(letter, code);
-    }
-    return code;
+  /** Takes a letter in. @returns its number in this font, as it stands in a string */
+  take(letter: string): string {
+    this.letters.push(letter);
+    return (this.glyphs.push(this.font.charToGlyph(letter)) - 1).toString(16).padStart(4, '0');
   }
 
   /** Writes it, with those letters alone (ISO 32000-1, 9.7.4: a CFF font whose glyphs are its CIDs). */
@@ -185,17 +175,30 @@ export class FontWriter {
     return subset;
   }
 
+  private readonly letters = new Map<FontName, Map<string, Shown | null>>();
+
+  /** A letter as it stands in a string; null where no file of the font has it. */
+  private letter(letter: string, name: FontName): Shown | null {
+    let known = this.letters.get(name);
+    if (!known) this.letters.set(name, (known = new Map<string, Shown | null>()));
+    let shown = known.get(letter);
+    if (shown === undefined) {
+      const part = PARTS.find((p) => fontAt(name, p).hasChar(letter));
+      const subset = part && this.subset(name, part);
+      shown = subset ? { key: `L${subset.num}`, ref: `${subset.num} 0 R`, hex: subset.take(letter) } : null;
+      known.set(letter, shown);
+    }
+    return shown;
+  }
+
   /** A text in runs of letters that one font file has; a letter that none has is left out. */
   show(text: string, name: FontName): Shown[] {
     const out: { key: string; ref: string; hex: string }[] = [];
     for (const letter of text) {
-      const part = PARTS.find((p) => fontAt(name, p).hasChar(letter));
-      if (!part) continue;
-      const subset = this.subset(name, part);
-      const key = `L${subset.num}`;
+      const shown = this.letter(letter, name);
       const last = out.at(-1);
-      if (last?.key === key) last.hex += subset.code(letter);
-      else out.push({ key, ref: `${subset.num} 0 R`, hex: subset.code(letter) });
+      if (shown && last?.key === shown.key) last.hex += shown.hex;
+      else if (shown) out.push({ ...shown });
     }
     return out;
   }
