@@ -5,6 +5,7 @@ import {
   DocketError,
   firstProblem,
   nesting,
+  readRuns,
   readDocket,
   StoredShop,
   type Artwork,
@@ -108,12 +109,10 @@ export interface OfRecords {
 export function withRecords(docket: Docket, { table, only }: OfRecords): Docket {
   const imprint: Record<string, unknown> = {};
   if (table !== undefined) imprint.table = { name: basename(table), path: resolve(table) };
-  if (only !== undefined)
-    imprint.only = only.split(',').map((run) => {
-      const [, from, to] = /^\s*(\d+)\s*(?:[-–]\s*(\d+)\s*)?$/.exec(run) ?? [];
-      if (!from) throw new Complaint(`--only ${only}: say records as 341-360 or 7,12.`);
-      return { from: Number(from), to: Number(to ?? from) };
-    });
+  if (only !== undefined) {
+    imprint.only = readRuns(only);
+    if (!imprint.only) throw new Complaint(`--only ${only}: say records as 341-360 or 7,12.`);
+  }
   try {
     return checkedPatch(docket, { imprint });
   } catch (e) {

@@ -1,6 +1,7 @@
 import type { APIContext } from 'astro';
 import * as z from 'zod';
-import { cleanName, dropUpload, readStored, takeIn, takeUpload } from '../server';
+import { cleanName, dropUpload, readStored, readStoredTable, takeIn, takeUpload } from '../server';
+import { TableError } from '../records';
 import { ArtworkError, TookTooLong, TookTooMuch } from '../pdf';
 import { Named, namedIn, refusal } from './_api';
 import { bodyOf, jsonOf, wordOf } from './_body';
@@ -19,12 +20,12 @@ const Known = z.union([
   }),
 ]);
 
-/** A file that is to become artwork, and what its asker calls the thing to be made of it. */
-export interface Arriving {
+/** A file that is to become artwork or a table, and what its asker calls the thing to be made of it. */
+export interface Arriving<T> {
   readonly id: string | undefined;
   readonly name: string;
   /** Stores it, and reads it. @throws StoreError, ArtworkError */
-  readonly read: () => Promise<Read>;
+  readonly read: () => Promise<T>;
 }
 
 export interface Read {
@@ -48,7 +49,20 @@ export class NotTaken extends Error {
 }
 
 /** The file of a request: in its body, or named in it. @throws BadBody, z.ZodError */
-export async function arriving(context: APIContext): Promise<Arriving> {
+export async function arriving(context: APIContext): Promise<Arriving<Read>> {
+  return arrivingAs(context, reading);
+}
+
+/** The table of a request. @throws BadBody, z.ZodError */
+export const arrivingTable = (context: APIContext): Promise<Arriving<{ readonly sha256: string }>> =>
+  arrivingAs(context, async (sha256, bytes) => {
+    await readStoredTable(sha256, bytes);
+    return { sha256 };
+  });
+
+type Reading<T> = (sha256: string, bytes: number, name: string, password?: string) => Promise<T>;
+
+async function arrivingAs<T>(context: APIContext, reading: Reading<T>): Promise<Arriving<T>> {
   const { request, url } = context;
   if (/^application\/json\b/i.test(request.headers.get('content-type') ?? '')) {
     const wish = Known.parse(await jsonOf(context));
@@ -60,7 +74,8 @@ export async function arriving(context: APIContext): Promise<Arriving> {
         read: async () => {
           const { sha256, bytes } = await takeUpload(wish.upload);
           return reading(sha256, bytes, name).catch(async (e: unknown) => {
-            if (e instanceof NotTaken && e.code !== 'locked') await dropUpload(wish.upload);
+            const refused = e instanceof TableError || (e instanceof NotTaken && e.code !== 'locked');
+            if (refused) await dropUpload(wish.upload);
             throw e;
           });
         },

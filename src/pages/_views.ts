@@ -1,5 +1,5 @@
 import { withoutSecrets } from '../core';
-import { findArtworks, pictureProgress, readShop, sql, type Delivery, type JobRow } from '../server';
+import { findArtworks, findTable, pictureProgress, readShop, sql, type Delivery, type JobRow } from '../server';
 import type { DeliveryView, JobPage, JobView } from '../ui/views';
 
 /** What a window is shown of a job: passwords and the like stay here. */
@@ -42,12 +42,18 @@ export function deliveryView(d: Delivery): DeliveryView {
 export async function jobPage(row: JobRow): Promise<JobPage> {
   const sha256 = row.docket.artwork.file.sha256 ?? '';
   const files = [sha256, ...row.docket.artwork.more.map((f) => f.sha256 ?? '')];
-  const [shop, artworks] = await Promise.all([readShop(sql), findArtworks(sql, files)]);
+  const sha = row.docket.imprint.table?.sha256;
+  const [shop, artworks, table] = await Promise.all([
+    readShop(sql),
+    findArtworks(sql, files),
+    sha === undefined ? null : findTable(sql, sha),
+  ]);
   const [artwork, ...more] = artworks.map((a) => a?.facts ?? null);
   return {
     job: view(row),
     artwork: artwork ?? null,
     more,
+    table,
     shop,
     pictures: pictureProgress(sha256),
     removed: row.removed,

@@ -7,6 +7,8 @@ export { exchange, paced } from './exchange';
 export { FolderTaken } from './folder-lock';
 export { cancelExport, exportFile, startExport } from './exports';
 export { addFile, cleanName, jobFromArtwork, patchJob, readStored, stepJob, swapArtwork, takeIn } from './jobs';
+export { MOST_ROWS, putTable, readStoredTable, someRows } from './record-tables';
+export { findTable } from './tables/record-tables';
 export { bringBack, copyJob, markDone, removeJob, StillPrinting } from './board';
 export { NotSendable } from './not-sendable';
 export { migrate } from './migrate';

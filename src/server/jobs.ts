@@ -41,6 +41,7 @@ import {
   type JobRow,
   type Summary,
 } from './tables/jobs';
+import { findTable } from './tables/record-tables';
 import { readShop, recentHouse, recentShop } from './tables/shop';
 import { readInWorker } from './workers';
 import { drawFirst, drawPictures } from './work';
@@ -218,6 +219,10 @@ async function filesAreThere(docket: Docket, before: Docket): Promise<void> {
   const files = ({ artwork }: Docket): string[] => [artwork.file, ...artwork.more].map((f) => f.sha256 ?? '');
   const known = new Set(files(before));
   const added = files(docket).filter((sha256) => !known.has(sha256));
+  const table = docket.imprint.table?.sha256;
+  const newTable = table !== undefined && table !== before.imprint.table?.sha256;
+  if (newTable && !(await findTable(sql, table)))
+    throw new StoreError('unknown', 'That table is not in the store. Drop it on the job.');
   if (added.length > 0 && (await findArtworks(sql, added)).includes(null))
     throw new StoreError('unknown', 'That file is not in the store. Drop it on the job.');
 }
@@ -269,7 +274,11 @@ export async function swapArtwork(
 }
 
 /** Changes a job at whatever version it is: for changes that go with any other. */
-async function whereItStands(id: string, changeId: string | null, to: (row: JobRow) => Change): Promise<JobRow | null> {
+export async function whereItStands(
+  id: string,
+  changeId: string | null,
+  to: (row: JobRow) => Change,
+): Promise<JobRow | null> {
   for (let tries = 0; ; tries++) {
     const row = await readJob(sql, id);
     if (!row) return null;

@@ -1,13 +1,19 @@
-import { unpackArtwork, type Artwork, type Docket } from '../core';
+import { existsSync } from 'node:fs';
+import { unpackArtwork, type Artwork, type Docket, type TableFacts } from '../core';
 import type { Sql } from './db';
 import { sourceOf } from './pictures';
+import { rowsAt, storedAt } from './store';
 import { findArtworks } from './tables/artworks';
+import { findTable } from './tables/record-tables';
+import { readTableInWorker } from './workers';
 
 /** What a docket is made from: facts of all its files, and where each lies. */
 export interface Sources {
   readonly artwork: Artwork;
   readonly source: string;
   readonly more: readonly string[];
+  /** Where the rows of its table are kept; null where it has none. */
+  readonly rows: string | null;
 }
 
 /** The files of a docket, or null where its artwork is not in the store. A further file that is gone has no pages. */
@@ -21,10 +27,26 @@ export async function sourcesOf(run: Sql, docket: Docket): Promise<Sources | nul
   if (!first) return null;
   const facts = others.map((row) => (row ? unpackArtwork(row.facts).pages : []));
   const artwork = unpackArtwork(first.facts);
+  const table = await tableOf(run, docket);
   return {
-    artwork: facts.length > 0 ? { ...artwork, more: facts } : artwork,
+    artwork: {
+      ...artwork,
+      ...(facts.length > 0 ? { more: facts } : {}),
+      ...(table ? { table: table.facts } : {}),
+    },
+    rows: table?.rows ?? null,
     source: sourceOf(first.sha256, first.working_copy),
     // a file without pages is never opened for one: any file that can be read stands in its place
     more: others.map((row) => sourceOf((row ?? first).sha256, (row ?? first).working_copy)),
   };
+}
+
+/** A docket's table: what is known of it, and where its rows are, kept anew where they were lost. */
+async function tableOf(run: Sql, { imprint }: Docket): Promise<{ facts: TableFacts; rows: string } | null> {
+  const sha256 = imprint.table?.sha256;
+  const facts = sha256 === undefined ? null : await findTable(run, sha256);
+  if (sha256 === undefined || !facts) return null;
+  const rows = rowsAt(sha256);
+  if (!existsSync(rows)) await readTableInWorker(storedAt(sha256), rows);
+  return { facts, rows };
 }

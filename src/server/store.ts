@@ -36,6 +36,9 @@ async function syncFolder(path: string): Promise<void> {
   await handle.close();
 }
 
+/** Where the rows of a table of that content are kept. */
+export const rowsAt = (sha256: string): string => `${storedAt(sha256)}.rows`;
+
 export interface Kept {
   readonly sha256: string;
   readonly bytes: number;
@@ -142,7 +145,7 @@ export async function sweepArrivals(now = Date.now()): Promise<void> {
   }
 }
 
-/** Removes stored files that never became artwork: refused ones, and locked ones that nobody has opened for a day. */
+/** Removes stored files that became neither artwork nor table: refused ones, and locked ones that nobody has opened for a day. */
 export async function sweepStore(run: Sql, now = Date.now()): Promise<void> {
   const old: string[] = [];
   for (const shelf of await readdir(folders.store()).catch(() => [])) {
@@ -156,9 +159,13 @@ export async function sweepStore(run: Sql, now = Date.now()): Promise<void> {
   for (let i = 0; i < shas.length; i += 500) {
     const some = shas.slice(i, i + 500);
     const known = new Set(
-      (await run<{ sha256: string }>('select sha256 from artworks where sha256 = any($1)', [some])).map(
-        (r) => r.sha256,
-      ),
+      (
+        await run<{ sha256: string }>(
+          `select sha256 from artworks where sha256 = any($1)
+           union select sha256 from record_tables where sha256 = any($1)`,
+          [some],
+        )
+      ).map((r) => r.sha256),
     );
     for (const sha256 of some) if (!known.has(sha256)) await dropStored(sha256);
   }
@@ -167,8 +174,8 @@ export async function sweepStore(run: Sql, now = Date.now()): Promise<void> {
     await rm(join(folders.store(), name.slice(0, 2), name), { force: true });
 }
 
-/** Removes a stored file that is no artwork. */
+/** Removes a stored file that is neither artwork nor table. */
 export async function dropStored(sha256: string): Promise<void> {
-  for (const path of [storedAt(sha256), workingCopyAt(sha256), `${workingCopyAt(sha256)}.part`])
-    await rm(path, { force: true });
+  const beside = [workingCopyAt(sha256), rowsAt(sha256)].flatMap((path) => [path, `${path}.part`]);
+  for (const path of [storedAt(sha256), ...beside]) await rm(path, { force: true });
 }

@@ -1,4 +1,5 @@
 import { availableParallelism } from 'node:os';
+import type { TableFacts } from '../core';
 import { Hands, type Composed, type ComposeJob, type ReadArtwork } from '../pdf';
 import { workerFile } from './config';
 
@@ -28,6 +29,10 @@ export const readInWorker = (path: string, copy: string, password?: string): Pro
   return pool('read').run('read', { path, copy, password });
 };
 
+/** Reads a table, and keeps its rows. @throws TableError, TookTooLong, TookTooMuch */
+export const readTableInWorker = (path: string, out: string): Promise<TableFacts> =>
+  pool('read').run('table', { path, out });
+
 /** Who waits for a picture: somebody who looks, somebody who will, nobody yet. */
 export type Haste = 'looked-at' | 'ahead' | 'filling';
 const PRIORITY: Readonly<Record<Haste, number>> = { 'looked-at': 2, ahead: 1, filling: 0 };
@@ -45,7 +50,7 @@ export const hastenDrawing = (id: string, haste: Haste): void => pool('draw').ha
 
 /** Composes; the signal stops it at once. */
 export const composeInWorker = (
-  job: Omit<ComposeJob, 'onProgress'>,
+  job: Omit<ComposeJob, 'onProgress' | 'coder'>,
   onProgress: (done: number, total: number) => void,
   signal: AbortSignal,
 ): Promise<Composed> => pool('impose').run('impose', job, { onProgress, signal });

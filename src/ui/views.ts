@@ -1,4 +1,4 @@
-import type { Docket, LoadPart, PackedArtwork, Shop, Standing } from '../core';
+import type { Docket, LoadPart, PackedArtwork, Shop, Standing, TableFacts } from '../core';
 
 /** What the server and the windows tell each other, as values. */
 
@@ -22,6 +22,8 @@ export interface JobPage {
   readonly artwork: PackedArtwork | null;
   /** Facts of the further files, in the docket's order. */
   readonly more: readonly (PackedArtwork | null)[];
+  /** What is known of the docket's table. */
+  readonly table: TableFacts | null;
   readonly shop: Shop;
   readonly pictures: Progress | null;
   /** Whether it was taken off the list. */

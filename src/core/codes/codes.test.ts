@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { SYMBOLOGIES, type Symbology } from '../docket';
-import type { Symbol } from '../imprint';
+import { boxOf, type Symbol } from '../imprint';
 import { decode } from './testing';
 import { coderFor } from '.';
 
@@ -74,5 +74,32 @@ describe('codes', () => {
   it('say beneath them what was added', async () => {
     const coder = await coderFor(['ean-13']);
     expect(coder('ean-13', '629104150021')).toMatchObject({ spoken: '6291041500213' });
+  });
+});
+
+describe('how large a code is', () => {
+  it.each(SYMBOLOGIES)('%s is known before it is made, never too small', async (symbology) => {
+    const coder = await coderFor([symbology]);
+    const digits = (n: number): string => '0123456789'.repeat(30).slice(0, n);
+    const texts = {
+      'ean-13': [digits(12)],
+      'ean-8': [digits(7)],
+      'upc-a': [digits(11)],
+      itf: [2, 8, 20].map(digits),
+      'code-39': ['A', 'LOAN 0341', digits(20)],
+      'code-128': ['A', 'GTL-00341', digits(8), digits(9), 'aA1'.repeat(10)],
+      qr: [1, 34, 35, 63, 100, 200].flatMap((n) => [digits(n), 'A'.repeat(n), 'a'.repeat(n)]),
+      'data-matrix': [1, 6, 7, 10, 44, 88].flatMap((n) => [digits(n), 'ab'.repeat(n)]),
+    }[symbology];
+    for (const text of texts) {
+      const [made, known] = [coder(symbology, text), boxOf(symbology, text)];
+      if ('wrong' in made || 'wrong' in known) throw new Error(`${text}: no code`);
+      expect(known.columns).toBeGreaterThanOrEqual(made.columns);
+      expect(known.columns).toBeLessThanOrEqual(Math.max(made.columns * 1.6, made.columns + 35));
+      expect(known.rows === 1).toBe(made.rows === 1);
+    }
+    const [first] = texts;
+    if (symbology !== 'code-128')
+      expect(boxOf(symbology, first!)).toMatchObject({ columns: (coder(symbology, first!) as Symbol).columns });
   });
 });

@@ -1,5 +1,5 @@
 import type { ImprintWish, Symbology } from '../docket';
-import type { Coder, NoSymbol, Symbol } from '../imprint';
+import { SYMBOLOGY, wrongFor, type Coder, type NoSymbol, type Symbol } from '../imprint';
 
 /**
  * Codes for machines to read, made by the registry's packages. They are large and seldom wanted: each is loaded when a
@@ -7,20 +7,6 @@ import type { Coder, NoSymbol, Symbol } from '../imprint';
  */
 
 type Quiet = Symbol['quiet'];
-const sides = (left: number, right = left): Quiet => ({ left, right, above: 0, below: 0 });
-const round = (all: number): Quiet => ({ left: all, right: all, above: all, below: all });
-
-/** Light modules round each, as its standard asks: ISO/IEC 15417, 16388, 16390, 15420, 18004, 16022. */
-const QUIET: { readonly [S in Symbology]: Quiet } = {
-  'code-128': sides(10),
-  'code-39': sides(10),
-  itf: sides(10),
-  'ean-13': sides(11, 7),
-  'ean-8': sides(7),
-  'upc-a': sides(9),
-  qr: round(4),
-  'data-matrix': round(1),
-};
 
 /** As the package calls them. */
 const CALLED: { readonly [S in Exclude<Symbology, 'qr'>]: string } = {
@@ -31,19 +17,6 @@ const CALLED: { readonly [S in Exclude<Symbology, 'qr'>]: string } = {
   'ean-8': 'ean8',
   'upc-a': 'upca',
   'data-matrix': 'datamatrix',
-};
-
-/** What each can hold, where that can be said of the text itself. */
-const HOLDS: { readonly [S in Symbology]: { readonly only: RegExp; readonly said: string } } = {
-  // eslint-disable-next-line no-control-regex -- these are what the standard's code set has
-  'code-128': { only: /^[\x00-\x7f]+$/, said: 'letters, digits and signs of ASCII' },
-  'code-39': { only: /^[0-9A-Z\-. $/+%]+$/, said: 'digits, capitals A to Z, blanks and - . $ / + %' },
-  itf: { only: /^(\d\d)+$/, said: 'digits, an even number of them' },
-  'ean-13': { only: /^\d{12,13}$/, said: '12 digits, or 13 with their check digit' },
-  'ean-8': { only: /^\d{7,8}$/, said: '7 digits, or 8 with their check digit' },
-  'upc-a': { only: /^\d{11,12}$/, said: '11 digits, or 12 with their check digit' },
-  qr: { only: /^[\s\S]+$/, said: 'some text' },
-  'data-matrix': { only: /^[\s\S]+$/, said: 'some text' },
 };
 
 /** Runs of dark modules in rows. */
@@ -67,8 +40,11 @@ interface Raw {
   readonly txt?: readonly (readonly [string, ...unknown[]])[];
 }
 
+/** ISO/IEC 16390 wants wide bars of more than twice the narrow ones, where those are narrower than 0.5 mm. */
+const threefold = (modules: number): number => (modules > 1 ? 3 : 1);
+
 /** Bars by their widths in turn, the first dark; or squares in rows. */
-function symbolOf(raw: Raw, quiet: Quiet, text: string): Symbol {
+function symbolOf(raw: Raw, quiet: Quiet, text: string, wide: (modules: number) => number): Symbol {
   if (raw.pixs) {
     const { pixs, pixx = 0, pixy = 0 } = raw;
     return {
@@ -81,7 +57,10 @@ function symbolOf(raw: Raw, quiet: Quiet, text: string): Symbol {
   }
   const dark: [number, number, number][] = [];
   let columns = 0;
-  (raw.sbs ?? []).forEach((width, i) => {
+  const widths = raw.sbs ?? [];
+  // a space behind the last bar is the quiet zone's
+  widths.slice(0, widths.length - 1 + (widths.length % 2)).forEach((given, i) => {
+    const width = wide(given);
     if (i % 2 === 0) dark.push([columns, 0, width]);
     columns += width;
   });
@@ -97,17 +76,17 @@ export async function coderFor(kinds: Iterable<Symbology>): Promise<Coder> {
   const qr = wanted.has('qr') ? await import('qrcode') : null;
   const bars = [...wanted].some((k) => k !== 'qr') ? (await import('bwip-js')).default : null;
   return (symbology, text): Symbol | NoSymbol => {
-    const { only, said } = HOLDS[symbology];
-    if (text === '') return { wrong: 'There is nothing to say in it.' };
-    if (!only.test(text)) return { wrong: `“${text.slice(0, 60)}” is not ${said}.` };
+    const wrong = wrongFor(symbology, text);
+    if (wrong !== null) return { wrong };
+    const { quiet } = SYMBOLOGY[symbology];
     try {
       if (symbology === 'qr') {
         const { modules } = (qr?.create ?? qr!.default.create)(text, { errorCorrectionLevel: 'M' });
         const dark = runsIn(modules.size, modules.size, (x, y) => modules.get(y, x) === 1);
-        return { columns: modules.size, rows: modules.size, dark, quiet: QUIET.qr, spoken: text };
+        return { columns: modules.size, rows: modules.size, dark, quiet, spoken: text };
       }
       const [raw] = bars!.raw({ bcid: CALLED[symbology], text, includetext: true }) as Raw[];
-      return symbolOf(raw!, QUIET[symbology], text);
+      return symbolOf(raw!, quiet, text, symbology === 'itf' ? threefold : (w) => w);
     } catch (e) {
       return { wrong: saidOf(e) };
     }

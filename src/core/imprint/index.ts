@@ -2,4 +2,5 @@ export * from './counting';
 export * from './letters';
 export * from './records';
 export * from './setting';
+export * from './symbologies';
 export * from './words';

@@ -1,4 +1,4 @@
-import { MOST_RECORDS, type Artwork, type ImprintWish } from '../docket';
+import { MOST_RECORDS, type Artwork, type Counter, type ImprintWish } from '../docket';
 
 /** How many records there are, all told. */
 export const recordCount = ({ records, table }: ImprintWish, artwork: Pick<Artwork, 'table'>): number =>
@@ -33,4 +33,38 @@ export function recordsOf(wish: ImprintWish, artwork: Pick<Artwork, 'table'>): R
       return runs[k]!.from + i - begins[k]!;
     },
   };
+}
+
+/** Numbers in a row, both ends counted. */
+export interface RecordRun {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Reads `341-360, 402`; null where it is something else. */
+export function readRuns(text: string): RecordRun[] | null {
+  const out: RecordRun[] = [];
+  for (const part of text.split(/[,;]/)) {
+    const [, first, last] = /^\s*(-?\d{1,13})\s*(?:(?:-|–|to)\s*(-?\d{1,13})\s*)?$/.exec(part) ?? [];
+    if (first === undefined) return null;
+    const [from, to] = [Number(first), Number(last ?? first)];
+    out.push({ from: Math.min(from, to), to: Math.max(from, to) });
+  }
+  return out;
+}
+
+/** `341–360, 402` */
+export const runsSaid = (runs: readonly RecordRun[]): string =>
+  runs.map(({ from, to }) => (from === to ? String(from) : `${from}–${to}`)).join(', ');
+
+/** Which records, from 1, have these numbers; null where none has. Between two numbers of a counter lies no record. */
+export function recordsWith(
+  { start, step, repeat }: Pick<Counter, 'start' | 'step' | 'repeat'>,
+  { from, to }: RecordRun,
+  count: number,
+): RecordRun | null {
+  const [low, high] = step > 0 ? [from, to] : [to, from];
+  const first = Math.max(0, Math.ceil((low - start) / step)) * repeat;
+  const last = Math.min(count, (Math.floor((high - start) / step) + 1) * repeat) - 1;
+  return first <= last ? { from: first + 1, to: last + 1 } : null;
 }

@@ -182,6 +182,16 @@ const upright = (anchor: Anchor): -1 | 0 | 1 => (anchor.startsWith('foot') ? -1 
 const along = (side: -1 | 0 | 1, page: number, box: number, by: number): number =>
   side === -1 ? by : side === 1 ? page - box - by : (page - box) / 2 + by;
 
+/** Where the lower left of an imprint's box is, before it is turned. */
+export const boxAt = (
+  { anchor, x, y }: Pick<Imprint, 'anchor' | 'x' | 'y'>,
+  page: Size,
+  box: Size,
+): [number, number] => [
+  along(across(anchor), page.width, box.width, x),
+  along(upright(anchor), page.height, box.height, y),
+];
+
 /** The wish for a place, from where the box's lower left is: what dragging it there comes to. */
 export function placedAt(anchor: Anchor, page: Size, box: Size, x: number, y: number): { x: number; y: number } {
   const back = (side: -1 | 0 | 1, p: number, b: number, at: number): number =>
@@ -195,15 +205,15 @@ export function placedAt(anchor: Anchor, page: Size, box: Size, x: number, y: nu
  * @param mirrored whether the page is printed the wrong way round
  */
 export function setImprint(
-  { says, anchor, x, y, turned }: Imprint,
+  imprint: Imprint,
   words: string,
   page: Size,
   { dpi, coder, mirrored = false }: { readonly dpi: number; readonly coder: Coder; readonly mirrored?: boolean },
 ): Setting {
+  const { says, turned } = imprint;
   const inside = says.kind === 'text' ? setText(says, words) : setCode(says, words, dpi, coder);
   const { width, height } = inside.size;
-  const left = along(across(anchor), page.width, width, x);
-  const foot = along(upright(anchor), page.height, height, y);
+  const [left, foot] = boxAt(imprint, page, inside.size);
   let toPage: Matrix = translation(left, foot);
   if (turned !== 0) {
     const [cx, cy] = [left + width / 2, foot + height / 2];

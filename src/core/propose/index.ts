@@ -1,3 +1,4 @@
+export * from './records';
 export * from './remedies';
 export * from './stock';
 export * from './new-docket';

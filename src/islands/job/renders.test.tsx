@@ -78,6 +78,7 @@ beforeEach(async () => {
     job: { id: 'j', number: 1, version: 1, docket, undo: null, redo: null },
     artwork: packArtwork(artwork),
     more: [],
+    table: null,
     shop: SHOP,
     pictures: null,
     removed: false,

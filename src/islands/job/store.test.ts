@@ -33,6 +33,7 @@ class Server {
       job: this.view(),
       artwork: packArtwork(artworkOf(8)),
       more: [],
+      table: null,
       shop: SHOP,
       pictures: null,
       removed: false,

@@ -42,8 +42,11 @@ const NO_ARTWORK: Artwork = { pages: [], kind: 'pdf', inks: [], notes: [] };
 function artworkIn(page: JobPage): Artwork {
   if (!page.artwork) return NO_ARTWORK;
   const artwork = unpackArtwork(page.artwork);
-  if (page.more.length === 0) return artwork;
-  return { ...artwork, more: page.more.map((m) => (m ? unpackArtwork(m).pages : [])) };
+  return {
+    ...artwork,
+    ...(page.more.length > 0 ? { more: page.more.map((m) => (m ? unpackArtwork(m).pages : [])) } : {}),
+    ...(page.table ? { table: page.table } : {}),
+  };
 }
 const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
 const say = (tone: 'stop' | 'look' | 'fine', text: string): void => useNotices.getState().say({ tone, text });
@@ -143,7 +146,7 @@ class Saving {
   }
 }
 
-const filesOf = (d: Docket): string => JSON.stringify([d.artwork.file.sha256, d.artwork.more]);
+const filesOf = (d: Docket): string => JSON.stringify([d.artwork.file.sha256, d.artwork.more, d.imprint.table?.sha256]);
 
 /** Goes one change back, or on again, on the server. */
 async function takeStep(way: 'undo' | 'redo', get: Get, set: Put): Promise<void> {

@@ -3,6 +3,7 @@ import { Choice, Pick } from '../../../ui/choices';
 import { Entry, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
+import { ImprintRows } from '../imprint/ImprintRows';
 import { Compared, FileRow, FormerFiles, useSwap } from './ArtworkFile';
 
 type ImposedKey = 'pages' | 'spreads' | 'spreads-covers' | 'nested' | 'gathered' | 'sheets';
@@ -31,6 +32,7 @@ export function ArtworkStation() {
       <PagesRow />
       {isBook && <HoldsRow />}
       <PlacedRows />
+      <ImprintRows />
       <FormerFiles put={swapping.put} />
       <Compared />
     </>

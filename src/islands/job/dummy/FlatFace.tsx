@@ -3,20 +3,27 @@ import { factsOf } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { Tint } from '../../../ui/Tint';
 import { useFlat } from '../context';
+import { OnPages } from '../imprint/OnPages';
+import { printingOf } from '../imprint/printing';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 
 /** One side of a finished flat piece, cut at its trims; blank paper where nothing is on it. */
 export function FlatFace({ place, scale }: { readonly place: number | null; readonly scale: number }) {
-  const { finished, plan, files, artwork, swatch } = useFlat(({ product, plan, docket, files, artwork }) => ({
-    finished: product.finished,
-    plan,
-    files,
-    artwork,
-    swatch: docket.sheet.stock.swatch,
-  }));
+  const { finished, plan, files, artwork, swatch, imprint, dpi } = useFlat(
+    ({ product, plan, docket, files, artwork }) => ({
+      finished: product.finished,
+      plan,
+      files,
+      artwork,
+      swatch: docket.sheet.stock.swatch,
+      imprint: docket.imprint,
+      dpi: docket.sheet.machine.dpi,
+    }),
+  );
   const id = useId();
   const { width: w, height: h } = finished;
-  const { page: ref, toPage: matrix } = place === null ? NOTHING : plan.content.at(place);
+  const { page: ref, toPage: matrix, stamps = NO_STAMPS } = place === null ? NOTHING : plan.content.at(place);
+  const printing = printingOf(imprint, artwork.table, dpi);
   const facts = ref ? factsOf(artwork, ref) : undefined;
   const ratio = typeof window === 'undefined' ? 1 : window.devicePixelRatio;
   return (
@@ -39,9 +46,11 @@ export function FlatFace({ place, scale }: { readonly place: number | null; read
           />
         </g>
       )}
+      <OnPages pages={[{ key: 'it', stamps, size: finished, toSide: [1, 0, 0, 1, 0, 0] }]} of={printing} height={h} />
       <Tint swatch={swatch} width={w} height={h} />
     </svg>
   );
 }
 
-const NOTHING = { page: null, toPage: null } as const;
+const NO_STAMPS: readonly never[] = [];
+const NOTHING = { page: null, toPage: null, stamps: NO_STAMPS } as const;

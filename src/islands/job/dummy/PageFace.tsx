@@ -4,6 +4,8 @@ import { pictureUrl } from '../../../ui/client';
 import { inkOn } from '../../../ui/inkOn';
 import { Tint } from '../../../ui/Tint';
 import { useBook } from '../context';
+import { OnPages } from '../imprint/OnPages';
+import { printingOf } from '../imprint/printing';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 
 /** How much of a page is left once the booklet is trimmed: inner leaves stand out further and lose more at the face. */
@@ -31,7 +33,9 @@ const pixelRatio = (): number => (typeof window === 'undefined' ? 1 : window.dev
 
 /** A page's artwork up to the trim and into the bleed that it has; a small picture first, then one as sharp as is seen. */
 function Artwork({ reading, scale }: { readonly reading: number; readonly scale: number }) {
-  const { product, plan, files, artwork } = useBook(({ docket, plan, files, artwork }) => ({
+  const { product, plan, files, artwork, imprint, dpi } = useBook(({ docket, plan, files, artwork }) => ({
+    imprint: docket.imprint,
+    dpi: docket.sheet.machine.dpi,
     product: docket.product,
     plan,
     files,
@@ -40,7 +44,8 @@ function Artwork({ reading, scale }: { readonly reading: number; readonly scale:
   const id = useId();
   const { width: w, height: h } = product.finished;
   // what the sheet shows of the page: one truth for the table, the dummy and the PDF
-  const { page: ref, toPage: matrix } = plan.content.at(reading);
+  const { page: ref, toPage: matrix, stamps = [] } = plan.content.at(reading);
+  const printing = printingOf(imprint, artwork.table, dpi);
   const facts = ref ? factsOf(artwork, ref) : undefined;
   if (!facts || !matrix || !ref) return null;
   const { face, ends } = bleedsOf(product);
@@ -69,6 +74,11 @@ function Artwork({ reading, scale }: { readonly reading: number; readonly scale:
           transform={pictureMatrix(matrix, facts.media.height, h)}
         />
       ))}
+      <OnPages
+        pages={[{ key: 'it', stamps, size: product.finished, toSide: [1, 0, 0, 1, 0, 0] }]}
+        of={printing}
+        height={h}
+      />
     </g>
   );
 }

@@ -13,6 +13,7 @@ import { CREEP_TIMES, type Lit } from './parts';
 import { Places } from './Places';
 import { Readout } from './Readout';
 import { SheetNote } from './SheetNote';
+import { printingOf } from '../imprint/printing';
 import { SideDrawing, type Shown } from './SideDrawing';
 import type { TableState } from './state';
 import { TableTools } from './TableTools';
@@ -247,7 +248,9 @@ interface FaceProps {
 /** One side with its marks and what only books have on it. */
 const Face = memo(function Face({ laid: { sheet, plan, marks, docket, artwork, files }, name, ...rest }: FaceProps) {
   const printed = useMemo(() => marks.of(sheet.number, name), [marks, sheet, name]);
-  const { product } = docket;
+  const { product, imprint } = docket;
+  const { dpi } = docket.sheet.machine;
+  const printing = useMemo(() => printingOf(imprint, artwork.table, dpi), [imprint, artwork, dpi]);
   const { kind } = docket.artwork.imposed;
   const more = useMemo(
     () => (kind === 'sheets' ? null : ofBooks(plan, product, sheet, name)),
@@ -262,6 +265,7 @@ const Face = memo(function Face({ laid: { sheet, plan, marks, docket, artwork, f
       files={files}
       more={more}
       safe={product.safe}
+      printing={printing}
       {...rest}
     />
   );

@@ -12,6 +12,8 @@ import {
   type SideName,
 } from '../../../core';
 import { Tint } from '../../../ui/Tint';
+import { OnPages } from '../imprint/OnPages';
+import type { Printing } from '../imprint/printing';
 import {
   Blank,
   Clearance,
@@ -54,6 +56,8 @@ interface Props {
   readonly more?: OfBooks | null;
   /** What must keep clear of the trim and the fold, mm. */
   readonly safe?: number;
+  /** What is put on the pages at imposition. */
+  readonly printing?: Printing | null;
 }
 
 /** The paper of a stock that has no colour of its own. */
@@ -72,6 +76,7 @@ export const SideDrawing = memo(function SideDrawing({
   onPoint,
   more = null,
   safe = 0,
+  printing = null,
 }: Props) {
   const id = useId();
   const { lay } = it;
@@ -103,6 +108,7 @@ export const SideDrawing = memo(function SideDrawing({
           pictures={picturesOf(cell, artwork, files, scale)}
         />
       ))}
+      <OnPages pages={cells.map((cell) => ({ key: keyOf(cell), ...cell }))} of={printing} height={H} />
       {/* ink is printed on the paper's colour: it shows through whatever is not printed, and tints what is */}
       <Tint swatch={it.stock.swatch} width={sheet.width} height={H} />
       {shown.aids && <Unprinted lay={lay} cells={cells} id={id} />}

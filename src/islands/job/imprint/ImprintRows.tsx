@@ -1,0 +1,215 @@
+import { useState, type ReactNode } from 'react';
+import { FileTrigger } from 'react-aria-components';
+import { Barcode, Hash, QrCode, Table2, Type } from 'lucide-react';
+import {
+  numberAt,
+  readRuns,
+  recordCount,
+  recordsWith,
+  runsSaid,
+  varies,
+  wholeNumber,
+  type Counter,
+  type Imprint,
+} from '../../../core';
+import { Button } from '../../../ui/Button';
+import { fetched } from '../../../ui/fetched';
+import { CountField, Entry, Row } from '../../../ui/fields';
+import { useNotices } from '../../../ui/Notices';
+import { useJob, useJobStore } from '../context';
+import { ArrivingMeter, useReceiving } from '../files';
+import { withFresh, type Fresh } from './wishes';
+
+const editor = fetched(async () => (await import('./Editor')).Editor);
+
+/** What can be a table. */
+export const TABLE_TYPES: readonly string[] = [
+  '.csv',
+  '.tsv',
+  '.txt',
+  '.xlsx',
+  'text/csv',
+  'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+];
+
+/** What an imprint is, as a small picture. */
+export function KindIcon({ says, text }: Pick<Imprint, 'says' | 'text'>) {
+  const Icon =
+    says.kind === 'code'
+      ? says.symbology === 'qr' || says.symbology === 'data-matrix'
+        ? QrCode
+        : Barcode
+      : /^\{[^}]+\}$/.test(text)
+        ? Hash
+        : Type;
+  return <Icon size={14} aria-hidden className="shrink-0" />;
+}
+
+/** Words, numbers and codes that are put on the pages: what there is, more of it, and the page to place them on. */
+export function ImprintRows() {
+  const prints = useJob((s) => s.docket.imprint.prints);
+  const [open, setOpen] = useState<number | null>(null);
+  const store = useJobStore();
+  const add = (kind: Fresh): void => {
+    const { docket, artwork, change } = store.getState();
+    change(withFresh(docket, artwork, kind), `${kind === 'words' ? 'words' : `a ${kind}`} put on the pages`);
+    setOpen(docket.imprint.prints.length);
+  };
+  return (
+    <>
+      <Row label="Imprint">
+        {prints.length > 0 && (
+          <ul className="grid gap-1 pt-1">
+            {prints.map((p, i) => (
+              <li key={i}>
+                <Button small className="w-full justify-start!" onPress={() => setOpen(i)}>
+                  <KindIcon {...p} />
+                  <span className="font-semibold">{p.name}</span>
+                  <span className="num truncate text-xs">{p.text}</span>
+                </Button>
+              </li>
+            ))}
+          </ul>
+        )}
+        <div className="mt-1 flex flex-wrap gap-1" role="group" aria-label="Put on the pages">
+          <Button small onPress={() => add('number')}>
+            <Hash size={13} aria-hidden /> A number
+          </Button>
+          <Button small onPress={() => add('words')}>
+            <Type size={13} aria-hidden /> Words
+          </Button>
+          <Button small onPress={() => add('code')}>
+            <QrCode size={13} aria-hidden /> A code
+          </Button>
+        </div>
+      </Row>
+      <TableRow />
+      <RecordRows />
+      {open !== null && prints[open] && <editor.View at={open} go={setOpen} onClose={() => setOpen(null)} />}
+    </>
+  );
+}
+
+/** Takes a table for the job. */
+export function useTaking(): { readonly busy: ReactNode; readonly take: (file: File) => Promise<boolean> } {
+  const { settled } = useJobStore().getState();
+  const say = useNotices((s) => s.say);
+  const { onItsWay, receive } = useReceiving();
+  return {
+    busy: <ArrivingMeter onItsWay={onItsWay} label="The table arriving" />,
+    take: async (file) => {
+      if (!(await settled())) return false;
+      try {
+        const { table } = await receive('PUT', 'table', file);
+        if (table) say({ tone: 'fine', text: `${file.name}: ${wholeNumber(table.rows)} rows, a record each.` });
+        return true;
+      } catch (e) {
+        if (e !== null) say({ tone: 'stop', text: (e as Error).message });
+        return false;
+      }
+    },
+  };
+}
+
+/** The table that fields are from. */
+function TableRow() {
+  const { table, change } = useJob(({ docket, change }) => ({ table: docket.imprint.table, change }));
+  const facts = useJob((s) => s.artwork.table);
+  const { busy, take } = useTaking();
+  return (
+    <Row label="Table">
+      {table && (
+        <>
+          <p className="truncate pt-1 text-[0.95rem] font-semibold" title={table.name}>
+            {table.name}
+          </p>
+          <p className="text-xs text-ink-soft">
+            {facts
+              ? `${wholeNumber(facts.rows)} rows: ${facts.columns.map((c) => c.name).join(', ')}`
+              : 'It is not in the store. Choose it again.'}
+          </p>
+        </>
+      )}
+      <div className="mt-1 flex flex-wrap gap-2">
+        <FileTrigger acceptedFileTypes={[...TABLE_TYPES]} onSelect={(l) => l?.[0] && void take(l[0])}>
+          <Button small>
+            <Table2 size={13} aria-hidden /> {table ? 'Another table' : 'Choose a table'}
+          </Button>
+        </FileTrigger>
+        {table && (
+          <Button
+            small
+            kind="quiet"
+            onPress={() => change({ imprint: { table: null, only: [] } }, 'without the table')}
+          >
+            Without it
+          </Button>
+        )}
+      </div>
+      {busy}
+    </Row>
+  );
+}
+
+/** How many records, and which of them are printed. */
+function RecordRows() {
+  const { imprint, change } = useJob(({ docket, change }) => ({ imprint: docket.imprint, change }));
+  const artwork = useJob((s) => s.artwork);
+  const isFlat = useJob((s) => s.docket.product.kind === 'flat');
+  if (!isFlat || !varies(imprint)) return null;
+  const count = recordCount(imprint, artwork);
+  const counter = imprint.counters.find((c) => c.counts === 'records');
+  return (
+    <>
+      {!imprint.table && (
+        <Row
+          label="Records"
+          hint={counter && `${counter.name} goes from ${numberAt(counter, 0)} to ${numberAt(counter, count - 1)}`}
+        >
+          <CountField
+            label="Records"
+            value={count}
+            max={100_000}
+            onChange={(records) => change({ imprint: { records } }, `${wholeNumber(records)} records`)}
+          />
+        </Row>
+      )}
+      <Row
+        label="Print only"
+        hint={counter ? `by ${counter.name}; nothing for all` : 'by the row, the first is 1; nothing for all'}
+      >
+        <Only count={count} counter={counter} />
+      </Row>
+    </>
+  );
+}
+
+/** Which records are printed: some that were spoiled, by the numbers they bear. */
+function Only({ count, counter }: { readonly count: number; readonly counter: Counter | undefined }) {
+  const { only, change } = useJob(({ docket, change }) => ({ only: docket.imprint.only, change }));
+  const shown = counter
+    ? only.map(({ from, to }) => {
+        const [a, b] = [numberAt(counter, from - 1), numberAt(counter, to - 1)];
+        return { from: Math.min(a, b), to: Math.max(a, b) };
+      })
+    : only;
+  return (
+    <Entry
+      label="Print only these records"
+      wide
+      shown={runsSaid(shown)}
+      take={(text) => {
+        if (text.trim() === '') {
+          change({ imprint: { only: [] } }, 'all records');
+          return;
+        }
+        const runs = readRuns(text);
+        if (!runs) throw new Error('Type numbers: 341-360, 402.');
+        const records = runs.map((run) => recordsWith(counter ?? { start: 1, step: 1, repeat: 1 }, run, count));
+        const missing = runs.filter((_, i) => records[i] === null);
+        if (missing.length > 0) throw new Error(`There is no ${runsSaid(missing)} in this job.`);
+        change({ imprint: { only: records.flatMap((r) => r ?? []) } }, `only ${runsSaid(runs)}`);
+      }}
+    />
+  );
+}

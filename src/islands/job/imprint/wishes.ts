@@ -1,0 +1,120 @@
+import {
+  Counter,
+  fieldsOf,
+  forRecords,
+  Imprint,
+  patched,
+  recordsOf,
+  type Artwork,
+  type Docket,
+  type ImprintWish,
+  type Patch,
+  type Plan,
+} from '../../../core';
+
+/** What the operator changes about imprints, as patches of the docket. */
+
+export type Fresh = 'number' | 'words' | 'code';
+
+const CALLED: Readonly<Record<Fresh, string>> = { number: 'Number', words: 'Words', code: 'Code' };
+
+/** A name that is not taken: `Number`, `Number 2`. */
+function freeName(name: string, taken: readonly string[]): string {
+  let free = name;
+  for (let n = 2; taken.includes(free); n++) free = `${name} ${n}`;
+  return free;
+}
+
+const DIGITS = 4;
+
+/** One more imprint: a number in the lower right, words in the middle, a code in the lower left. */
+export function withFresh(docket: Docket, artwork: Artwork, kind: Fresh): Patch {
+  const { imprint } = docket;
+  const { prints, counters } = imprint;
+  const column = artwork.table?.columns[0]?.name;
+  const name = freeName(
+    CALLED[kind],
+    prints.map((p) => p.name),
+  );
+  // what counts is there already, or is begun
+  const counter = counters[0] ?? Counter.parse({ name: 'No', digits: DIGITS });
+  const field = kind === 'words' || (kind === 'code' && column) ? column : counter.name;
+  const counts = field === counter.name && counters.length === 0;
+  const made = Imprint.parse({
+    name,
+    text: field === undefined ? 'Words' : `{${field}}`,
+    says:
+      kind === 'code'
+        ? { kind: 'code', symbology: 'qr' }
+        : { kind: 'text', font: kind === 'number' ? 'mono-bold' : 'text' },
+    ...{
+      number: { anchor: 'foot-right', x: 5, y: 5 },
+      words: { anchor: 'centre', x: 0, y: 0 },
+      code: { anchor: 'foot-left', x: 5, y: 5 },
+    }[kind],
+  });
+  const patch: Patch = {
+    imprint: { prints: [...prints, made], ...(counts ? { counters: [...counters, counter] } : {}) },
+  };
+  return withRecords(docket, artwork, patch);
+}
+
+/** A change of imprints with what follows from it: records that are wanted once, in order. */
+export function withRecords(docket: Docket, artwork: Artwork, patch: Patch): Patch {
+  const after = patched(docket, patch);
+  const more = forRecords(after, artwork.table);
+  return { ...patch, ...more, imprint: { ...patch.imprint, ...more.imprint } };
+}
+
+/** The imprints with one of them changed. */
+export const withPrint = ({ prints }: ImprintWish, at: number, part: Partial<Imprint>): Patch => ({
+  imprint: { prints: prints.map((p, i) => (i === at ? { ...p, ...part } : p)) },
+});
+
+/** Without one of them, and without counters that no text names any more. */
+export function withoutPrint({ prints, counters }: ImprintWish, at: number): Patch {
+  const left = prints.filter((_, i) => i !== at);
+  const named = new Set(left.flatMap((p) => fieldsOf(p.text)));
+  return { imprint: { prints: left, counters: counters.filter((c) => named.has(c.name)) } };
+}
+
+/** A counter changed; texts that name it follow where its name does. */
+export function withCounter({ prints, counters }: ImprintWish, name: string, part: Partial<Counter>): Patch {
+  const to = part.name;
+  return {
+    imprint: {
+      counters: counters.map((c) => (c.name === name ? { ...c, ...part } : c)),
+      ...(to !== undefined && to !== name
+        ? { prints: prints.map((p) => ({ ...p, text: p.text.replaceAll(`{${name}}`, `{${to}}`) })) }
+        : {}),
+    },
+  };
+}
+
+/** A text with the columns of a table in place of those of another that went: none is named that is not there. */
+export const strangers = ({ prints, counters }: ImprintWish, columns: readonly string[]): string[] => [
+  ...new Set(
+    prints.flatMap((p) => fieldsOf(p.text)).filter((f) => !columns.includes(f) && !counters.some((c) => c.name === f)),
+  ),
+];
+
+/** The records and pages that can be looked at. */
+export interface Looking {
+  /** Records that are printed. */
+  readonly records: number;
+  /** Pages of each. */
+  readonly pages: number;
+  /** Which record the i-th printed one is, from 0. */
+  readonly at: (i: number) => number;
+  /** The place in the content of a page, from 1, of the i-th printed record. */
+  readonly place: (i: number, page: number) => number;
+}
+
+export function lookingAt({ imprint }: Docket, artwork: Artwork, { product, content }: Plan): Looking {
+  if (product.kind !== 'flat')
+    return { records: 1, pages: product.pages.length, at: () => 0, place: (_, page) => page };
+  const { records } = product;
+  const pages = content.places / records.length;
+  const all = records.length > 1 ? recordsOf(imprint, artwork) : records;
+  return { records: records.length, pages, at: all.at, place: (i, page) => i * pages + page };
+}
