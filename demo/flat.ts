@@ -106,3 +106,45 @@ export async function mugTransfers(): Promise<Uint8Array> {
   }
   return bytesOf(book);
 }
+
+const GIVEN =
+  'Abel Blythe Cass Dorrit Edda Finch Greta Hob Iris Jory Kit Lark Merle Nan Orrin Pell Quill Rowan Sorrel Tamsin'.split(
+    ' ',
+  );
+const FAMILY =
+  'Ashlock Bittern Coldwater Dunlin Eddystone Farthing Gannet Hawser Inkpen Jackdaw Kelp Limpet Marram Netley Oarsby Pintail Quayle Reedmace Saltmarsh Turnstile Umber Vetch Whimbrel Yarrow'.split(
+    ' ',
+  );
+const TOWNS = ['Gullcroft', 'Gullcroft', 'Marram Head', 'Low Saltings', 'Gullcroft'];
+
+/** The members of the tool library, all made up: 480 rows with their numbers. */
+export function members(): Uint8Array {
+  const rows = FAMILY.flatMap((family, f) =>
+    GIVEN.map((given, g) => {
+      const n = f * GIVEN.length + g + 1;
+      return [
+        `GTL-${String(n).padStart(4, '0')}`,
+        `${given} ${family}`,
+        TOWNS[n % TOWNS.length]!,
+        String(2009 + (n % 17)),
+      ];
+    }),
+  );
+  return Buffer.from(`${[['Member', 'Name', 'Town', 'Since'], ...rows].map((r) => r.join(',')).join('\r\n')}\r\n`);
+}
+
+/** A membership card, front and back: the member's name, number and code are put on it as it is imposed. */
+export async function membershipCard(): Promise<Uint8Array> {
+  const book = await newBook('Membership card');
+  const front = new Leaf(book, { width: 85, height: 54, bleed: 3 });
+  front.flood(OAT);
+  front.rect(-3, 38, 91, 19, DEEP);
+  front.text('Gullcroft Tool Library', 6, 45, 13, book.head, OAT);
+  front.text('member', 6, 40.5, 8, book.body, FOAM);
+  drawTool(front, TOOLS[2]!, 42, 4, 26);
+  const back = new Leaf(book, { width: 85, height: 54, bleed: 3 });
+  harbour(back, -3, -3, 91, 60, true);
+  back.rect(-3, -3, 91, 14, OAT);
+  back.text('Found? Any member will bring it home.', 6, 4.5, 8.5, book.bold, DEEP);
+  return bytesOf(book);
+}

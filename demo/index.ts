@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { routeFor, type Patch, type Process, type ProductKind, type Shop } from '../src/core';
+import type * as z from 'zod';
+import { Imprint, routeFor, type Patch, type Process, type ProductKind, type Shop } from '../src/core';
 import {
   annualReport,
   annualReportCover,
@@ -11,7 +12,7 @@ import {
   pocketHandbook,
   workshopManual,
 } from './bound';
-import { benchLabel, eventTickets, invitation, mugTransfers, staffCards } from './flat';
+import { benchLabel, eventTickets, invitation, members, membershipCard, mugTransfers, staffCards } from './flat';
 import { almanac, handbook, minuteBook, mixedSizes, roster, sharpeningGuide } from './booklets';
 
 export { demoShop } from './shop';
@@ -29,6 +30,8 @@ export interface DemoJob {
   readonly stock?: string;
   /** Further files, added to the job. */
   readonly more?: readonly string[];
+  /** The table that its imprints are from. */
+  readonly table?: string;
   /** What else is wished. */
   readonly wish?: (shop: Shop) => Patch;
 }
@@ -42,6 +45,8 @@ function stockOf(shop: Shop, id: string): Shop['stocks'][0] {
 const by = (shop: Shop, process: Process, foldedApart = false) => ({
   route: routeFor({ process, foldedApart }, [], shop),
 });
+
+const imprintOf = (wish: z.input<typeof Imprint>): Imprint => Imprint.parse(wish);
 
 /** Whom the print room works for: both made up. */
 const TOOLS = 'Gullcroft Tool Library';
@@ -191,6 +196,46 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     }),
   },
   {
+    file: 'membership-card.pdf',
+    title: 'Membership cards, numbered',
+    dueIn: 2,
+    copies: 1,
+    customer: TOOLS,
+    stock: 'board-250-sra3-sg',
+    table: 'members.csv',
+    wish: () => ({
+      product: { order: { kind: 'stack', lot: null, last: null } },
+      imprint: {
+        prints: [
+          imprintOf({
+            name: 'Name',
+            text: '{Name}',
+            says: { kind: 'text', font: 'text-bold', size: 11, width: 50, fit: 'shrink' },
+            anchor: 'foot-left',
+            x: 6,
+            y: 20,
+          }),
+          imprintOf({
+            name: 'Number',
+            text: '{Member}\nsince {Since}',
+            says: { kind: 'text', font: 'mono', size: 9 },
+            anchor: 'foot-left',
+            x: 6,
+            y: 8,
+          }),
+          imprintOf({
+            name: 'Code',
+            text: '{Member}',
+            says: { kind: 'code', symbology: 'qr', module: 0.5 },
+            anchor: 'foot-right',
+            x: 4,
+            y: 4,
+          }),
+        ].map((print) => ({ ...print, on: 'odd' as const })),
+      },
+    }),
+  },
+  {
     file: 'lantern-walk-tickets.pdf',
     title: 'Lantern walk, numbered tickets',
     dueIn: 3,
@@ -244,6 +289,8 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
   'sharpening-fold-out.pdf': foldOut,
   'pocket-handbook.pdf': pocketHandbook,
   'staff-cards.pdf': staffCards,
+  'membership-card.pdf': membershipCard,
+  'members.csv': () => Promise.resolve(members()),
   'lantern-walk-tickets.pdf': eventTickets,
   'opening-invitation.pdf': invitation,
   'bench-label.pdf': benchLabel,

@@ -7,9 +7,11 @@ import {
   jobFromArtwork,
   migrate,
   patchJob,
+  putTable,
   readJob,
   readShop,
   readStored,
+  readStoredTable,
   sql,
   takeIn,
   transaction,
@@ -61,6 +63,11 @@ async function setup(): Promise<void> {
     const fresh = await readJob(sql, id);
     if (job.made && fresh && fresh.docket.product.kind !== job.made)
       await patchJob(id, fresh.version, madeAs(fresh.docket, artwork, now, job.made), 'as wished');
+    if (job.table) {
+      const table = await takeIn(createReadStream(files[job.table]!), statSync(files[job.table]!).size);
+      await readStoredTable(table.sha256, table.bytes);
+      await putTable(id, table.sha256, job.table);
+    }
     const row = await readJob(sql, id);
     if (job.wish && row) await patchJob(id, row.version, job.wish(now), 'as wished');
   }

@@ -1,4 +1,5 @@
 export * from './counting';
+export * from './for-records';
 export * from './letters';
 export * from './records';
 export * from './setting';

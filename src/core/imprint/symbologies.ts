@@ -91,7 +91,6 @@ export const SYMBOLOGY: { readonly [S in Symbology]: SymbologyRules } = {
   'code-128': {
     called: 'Code 128',
     quiet: sides(10),
-    // eslint-disable-next-line no-control-regex -- these are what the standard's code sets have
     holds: /^[\x00-\x7f]+$/,
     holdsSaid: 'letters, digits and signs of ASCII',
     least: 0.19,

@@ -1,4 +1,3 @@
-export * from './records';
 export * from './remedies';
 export * from './stock';
 export * from './new-docket';

@@ -8,6 +8,7 @@ import { upload } from '../../ui/upload';
 import { useJob } from './context';
 import { useSwap } from './docket/ArtworkFile';
 import { ArrivingMeter, useAddFile } from './files';
+import { isTable, useTaking } from './imprint/table';
 
 /** Files dropped on the job, wherever no place of its own takes them: held over the window, and let go. */
 function useDropped(): { readonly over: boolean; readonly files: readonly File[]; readonly clear: () => void } {
@@ -60,7 +61,11 @@ export function DropOnJob() {
         open={files.length > 0}
         onClose={clear}
       >
-        {files.length > 0 && <What files={files} done={clear} />}
+        {files.length === 1 && isTable(files[0]!) ? (
+          <AsTable file={files[0]!} done={clear} />
+        ) : (
+          files.length > 0 && <What files={files} done={clear} />
+        )}
       </Dialog>
     </>
   );
@@ -114,6 +119,29 @@ function useMaking() {
     return last;
   };
   return { making, make };
+}
+
+/** A table can be one thing only. */
+function AsTable({ file, done }: { readonly file: File; readonly done: () => void }) {
+  const has = useJob((s) => s.docket.imprint.table?.name);
+  const { busy, take } = useTaking();
+  return (
+    <>
+      <ul className="grid gap-2">
+        <ToBe
+          next
+          label={has ? `In place of the table ${has}` : 'As the table of this job'}
+          what="Its rows are records; its columns can be put on the pages."
+          isDisabled={false}
+          act={async () => {
+            await take(file);
+            done();
+          }}
+        />
+      </ul>
+      <div className="mt-2">{busy}</div>
+    </>
+  );
 }
 
 function What({ files, done }: { readonly files: readonly File[]; readonly done: () => void }) {

@@ -11,6 +11,7 @@ import { ownMarks } from './own-marks';
 import { pagesMissing } from './pages-missing';
 import { shopChanged } from './shop-changed';
 import { tooLarge } from './too-large';
+import { imprints } from '../imprint';
 import { trays } from './trays';
 import { traysDiffer } from './trays-differ';
 import { twoPasses } from './two-passes';
@@ -19,6 +20,7 @@ import { weightOrder } from './weight-order';
 /** The checks of any product. */
 export const SHARED: readonly Check[] = [
   artworkNotes,
+  imprints,
   noPages,
   pagesMissing,
   tooLarge,

@@ -53,7 +53,7 @@ export function Stations() {
         name="artwork"
         number={1}
         title="Artwork"
-        facts={`${docket.artwork.file.name}, ${plural(artwork.pages.length, 'page')}`}
+        facts={`${docket.artwork.file.name}, ${plural(artwork.pages.length, 'page')}${imprintFacts(docket)}`}
       >
         <artworkStation.View />
       </Station>
@@ -84,6 +84,11 @@ export function Stations() {
       </Station>
     </div>
   );
+}
+
+/** `, 3 imprints, 480 rows of members.csv` */
+function imprintFacts({ imprint: { prints, table } }: Docket): string {
+  return (prints.length > 0 ? `, ${plural(prints.length, 'imprint')}` : '') + (table ? `, ${table.name}` : '');
 }
 
 /** The machines of the route that this work goes through: `on Wheatear, then Turnstone`. */

@@ -3,8 +3,8 @@ import { factsOf } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { Tint } from '../../../ui/Tint';
 import { useFlat } from '../context';
-import { OnPages } from '../imprint/OnPages';
-import { printingOf } from '../imprint/printing';
+import { OnPages } from '../stamps/OnPages';
+import { printingOf } from '../stamps/printing';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 
 /** One side of a finished flat piece, cut at its trims; blank paper where nothing is on it. */

@@ -4,8 +4,8 @@ import { pictureUrl } from '../../../ui/client';
 import { inkOn } from '../../../ui/inkOn';
 import { Tint } from '../../../ui/Tint';
 import { useBook } from '../context';
-import { OnPages } from '../imprint/OnPages';
-import { printingOf } from '../imprint/printing';
+import { OnPages } from '../stamps/OnPages';
+import { printingOf } from '../stamps/printing';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 
 /** How much of a page is left once the booklet is trimmed: inner leaves stand out further and lose more at the face. */

@@ -8,7 +8,7 @@ import { wholeNumber } from '../../../core';
 import { useJob, useJobStore } from '../context';
 import { CounterFields } from './CounterFields';
 import { ImprintFields } from './ImprintFields';
-import { KindIcon } from './ImprintRows';
+import { KindIcon } from './KindIcon';
 import { PageToSet } from './PageToSet';
 import { lookingAt, withFresh, withoutPrint, type Fresh, type Looking } from './wishes';
 
@@ -33,7 +33,7 @@ export function Editor({ at, go, onClose }: Props) {
   const now = { record: Math.min(record, looking.records - 1), page: Math.min(page, looking.pages) };
   return (
     <Dialog title="Imprint" wide open onClose={onClose}>
-      <div className="grid gap-4 min-[900px]:grid-cols-[minmax(0,1fr)_22rem]">
+      <div className="grid gap-4 min-[900px]:grid-cols-[minmax(0,1fr)_23rem]">
         <div>
           <PageToSet at={at} go={go} place={looking.place(now.record, now.page)} />
           <Stepping looking={looking} now={now} setRecord={setRecord} setPage={setPage} />
@@ -68,7 +68,7 @@ function Prints({ at, go, onClose }: Props) {
               aria-pressed={i === at}
               className={i === at ? 'border-rust! font-bold!' : ''}
             >
-              <KindIcon {...p} /> {p.name}
+              <KindIcon print={p} counters={imprint.counters} /> {p.name}
             </Button>
           </li>
         ))}

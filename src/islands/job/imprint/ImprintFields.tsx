@@ -6,16 +6,16 @@ import {
   runsSaid,
   type Anchor,
   type FontName,
-  type Imprint,
   type Says,
   type Symbology,
 } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Choice, Pick, Toggle } from '../../../ui/choices';
 import { Entry, LengthField, Row } from '../../../ui/fields';
-import { useJob, useJobStore } from '../context';
+import { useJob } from '../context';
 import { InkFields } from './InkFields';
-import { strangers, withPrint, withRecords } from './wishes';
+import { usePrint } from './print';
+import { strangers } from './wishes';
 
 const FONTS: readonly { readonly key: FontName; readonly label: string }[] = [
   { key: 'text', label: 'Hyperlegible Next' },
@@ -47,22 +47,6 @@ const PLACES: Readonly<Record<Anchor, string>> = {
   foot: 'Foot, middle',
   'foot-right': 'Foot, right',
 };
-
-/** Changes the imprint that is looked at. */
-export function usePrint(at: number): {
-  readonly print: Imprint;
-  readonly set: (part: Partial<Imprint>, label: string) => void;
-} {
-  const print = useJob((s) => s.docket.imprint.prints[at]!);
-  const store = useJobStore();
-  return {
-    print,
-    set: (part, label) => {
-      const { docket, artwork, change } = store.getState();
-      change(withRecords(docket, artwork, withPrint(docket.imprint, at, part)), `${print.name}: ${label}`);
-    },
-  };
-}
 
 /** The figures of an imprint. */
 export function ImprintFields({ at }: { readonly at: number }) {
@@ -162,39 +146,41 @@ function TextFields({ at, says }: { readonly at: number; readonly says: Extract<
     <>
       <Row label="Font">
         <Pick label="Font" value={says.font} options={FONTS} onChange={(font) => to({ font }, 'another font')} />
-        <span className="mt-1 flex items-center gap-2">
-          <Entry
-            label="Size in points"
-            bare
-            shown={`${says.size} pt`}
-            take={(text) => {
-              const size = Number(text.replace(/pt/i, '').replace(',', '.').trim());
-              if (!(size >= 1 && size <= 500)) throw new Error('Type 1 to 500 points.');
-              to({ size }, `${size} pt`);
-            }}
-          />
-          <Choice
-            label="Aligned"
-            value={says.align}
-            options={[
-              { key: 'left', label: 'Left' },
-              { key: 'centre', label: 'Middle' },
-              { key: 'right', label: 'Right' },
-            ]}
-            onChange={(align) => to({ align }, `aligned ${align}`)}
-          />
-        </span>
       </Row>
-      <Row label="Place is" hint={says.width === null ? 'as wide as its words' : undefined}>
+      <Row label="Size">
+        <Entry
+          label="Size in points"
+          bare
+          shown={`${says.size} pt`}
+          take={(text) => {
+            const size = Number(text.replace(/pt/i, '').replace(',', '.').trim());
+            if (!(size >= 1 && size <= 500)) throw new Error('Type 1 to 500 points.');
+            to({ size }, `${size} pt`);
+          }}
+        />
+      </Row>
+      <Row label="Aligned">
+        <Choice
+          label="Aligned"
+          value={says.align}
+          options={[
+            { key: 'left', label: 'Left' },
+            { key: 'centre', label: 'Middle' },
+            { key: 'right', label: 'Right' },
+          ]}
+          onChange={(align) => to({ align }, `aligned ${align}`)}
+        />
+      </Row>
+      <Row label="Its place" hint={says.width === null ? 'as wide as its words' : undefined}>
         <span className="flex items-center gap-2">
           <Choice
             label="Place"
             value={says.width === null ? 'own' : says.fit}
             options={[
               { key: 'own', label: 'Free' },
-              { key: 'shrink', label: 'Shrink to' },
-              { key: 'wrap', label: 'Wrap at' },
-              { key: 'as-is', label: 'Up to' },
+              { key: 'shrink', label: 'Shrink' },
+              { key: 'wrap', label: 'Wrap' },
+              { key: 'as-is', label: 'Fixed' },
             ]}
             onChange={(fit) =>
               fit === 'own'

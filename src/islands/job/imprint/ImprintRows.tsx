@@ -1,6 +1,6 @@
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
-import { Barcode, Hash, QrCode, Table2, Type } from 'lucide-react';
+import { Hash, QrCode, Table2, Type } from 'lucide-react';
 import {
   numberAt,
   readRuns,
@@ -10,44 +10,20 @@ import {
   varies,
   wholeNumber,
   type Counter,
-  type Imprint,
 } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { fetched } from '../../../ui/fetched';
 import { CountField, Entry, Row } from '../../../ui/fields';
-import { useNotices } from '../../../ui/Notices';
 import { useJob, useJobStore } from '../context';
-import { ArrivingMeter, useReceiving } from '../files';
+import { KindIcon } from './KindIcon';
+import { TABLE_TYPES, useTaking } from './table';
 import { withFresh, type Fresh } from './wishes';
 
 const editor = fetched(async () => (await import('./Editor')).Editor);
 
-/** What can be a table. */
-export const TABLE_TYPES: readonly string[] = [
-  '.csv',
-  '.tsv',
-  '.txt',
-  '.xlsx',
-  'text/csv',
-  'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-];
-
-/** What an imprint is, as a small picture. */
-export function KindIcon({ says, text }: Pick<Imprint, 'says' | 'text'>) {
-  const Icon =
-    says.kind === 'code'
-      ? says.symbology === 'qr' || says.symbology === 'data-matrix'
-        ? QrCode
-        : Barcode
-      : /^\{[^}]+\}$/.test(text)
-        ? Hash
-        : Type;
-  return <Icon size={14} aria-hidden className="shrink-0" />;
-}
-
 /** Words, numbers and codes that are put on the pages: what there is, more of it, and the page to place them on. */
 export function ImprintRows() {
-  const prints = useJob((s) => s.docket.imprint.prints);
+  const { prints, counters } = useJob((s) => s.docket.imprint);
   const [open, setOpen] = useState<number | null>(null);
   const store = useJobStore();
   const add = (kind: Fresh): void => {
@@ -59,11 +35,11 @@ export function ImprintRows() {
     <>
       <Row label="Imprint">
         {prints.length > 0 && (
-          <ul className="grid gap-1 pt-1">
+          <ul className="grid grid-cols-1 gap-1 pt-1">
             {prints.map((p, i) => (
-              <li key={i}>
-                <Button small className="w-full justify-start!" onPress={() => setOpen(i)}>
-                  <KindIcon {...p} />
+              <li key={i} className="min-w-0">
+                <Button small className="w-full min-w-0 justify-start! overflow-hidden" onPress={() => setOpen(i)}>
+                  <KindIcon print={p} counters={counters} />
                   <span className="font-semibold">{p.name}</span>
                   <span className="num truncate text-xs">{p.text}</span>
                 </Button>
@@ -88,27 +64,6 @@ export function ImprintRows() {
       {open !== null && prints[open] && <editor.View at={open} go={setOpen} onClose={() => setOpen(null)} />}
     </>
   );
-}
-
-/** Takes a table for the job. */
-export function useTaking(): { readonly busy: ReactNode; readonly take: (file: File) => Promise<boolean> } {
-  const { settled } = useJobStore().getState();
-  const say = useNotices((s) => s.say);
-  const { onItsWay, receive } = useReceiving();
-  return {
-    busy: <ArrivingMeter onItsWay={onItsWay} label="The table arriving" />,
-    take: async (file) => {
-      if (!(await settled())) return false;
-      try {
-        const { table } = await receive('PUT', 'table', file);
-        if (table) say({ tone: 'fine', text: `${file.name}: ${wholeNumber(table.rows)} rows, a record each.` });
-        return true;
-      } catch (e) {
-        if (e !== null) say({ tone: 'stop', text: (e as Error).message });
-        return false;
-      }
-    },
-  };
 }
 
 /** The table that fields are from. */

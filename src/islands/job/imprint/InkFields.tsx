@@ -2,7 +2,7 @@ import { ImprintInk } from '../../../core';
 import { Choice, Pick } from '../../../ui/choices';
 import { Entry, Row } from '../../../ui/fields';
 import { useJob } from '../context';
-import { usePrint } from './ImprintFields';
+import { usePrint } from './print';
 
 /** `0 0 0 100`, as it is typed and said. */
 const said = ({ c, m, y, k }: ImprintInk['cmyk']): string => [c, m, y, k].join(' ');

@@ -5,7 +5,7 @@ import { useJob } from '../context';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 import { Handle } from './Handle';
 import type { Guide } from './snapping';
-import { Inked } from './Stamps';
+import { Inked } from '../stamps/Stamps';
 import { useStanding } from './standing';
 import { Warnings } from './Warnings';
 

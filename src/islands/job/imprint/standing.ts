@@ -1,8 +1,8 @@
 import type { Setting, Stamp } from '../../../core';
 import { useJob } from '../context';
-import { printingOf } from './printing';
-import { useCoder, useRows } from './rows';
-import { settingOf } from './Stamps';
+import { printingOf } from '../stamps/printing';
+import { useCoder, useRows } from '../stamps/rows';
+import { settingOf } from '../stamps/Stamps';
 
 /** An imprint as it stands on the page that is looked at. */
 export interface Standing {

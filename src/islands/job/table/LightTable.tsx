@@ -13,7 +13,7 @@ import { CREEP_TIMES, type Lit } from './parts';
 import { Places } from './Places';
 import { Readout } from './Readout';
 import { SheetNote } from './SheetNote';
-import { printingOf } from '../imprint/printing';
+import { printingOf } from '../stamps/printing';
 import { SideDrawing, type Shown } from './SideDrawing';
 import type { TableState } from './state';
 import { TableTools } from './TableTools';

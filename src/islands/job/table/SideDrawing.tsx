@@ -12,8 +12,8 @@ import {
   type SideName,
 } from '../../../core';
 import { Tint } from '../../../ui/Tint';
-import { OnPages } from '../imprint/OnPages';
-import type { Printing } from '../imprint/printing';
+import { OnPages } from '../stamps/OnPages';
+import type { Printing } from '../stamps/printing';
 import {
   Blank,
   Clearance,

@@ -1,5 +1,5 @@
 import type { Docket, Patch, TableFacts } from '../docket';
-import { varies } from '../imprint';
+import { varies } from './words';
 
 /**
  * What follows from records in the job: each is wanted once, in order when the piles are cut and laid on each other. A job

@@ -1,0 +1,45 @@
+import type { Imprint } from '../../docket';
+import { fieldsOf } from '../../imprint';
+import { plural, type Check, type Offer } from '../kinds';
+
+/** Fields that are neither a counter nor a column: nothing would be printed for them. */
+export const naming: Check = ({ docket, artwork }) => {
+  const { prints, counters, table } = docket.imprint;
+  const columns = artwork.table?.columns.map((c) => c.name) ?? [];
+  // a table that is gone is said by itself
+  if (table && !artwork.table) return [];
+  const known = new Set([...counters.map((c) => c.name), ...columns]);
+  const unknown = [...new Set(prints.flatMap((p) => fieldsOf(p.text)))].filter((f) => !known.has(f));
+  if (unknown.length === 0) return [];
+  const all = (to: (text: string) => string): Imprint[] => prints.map((p) => ({ ...p, text: to(p.text) }));
+  const alike = (field: string): string | undefined =>
+    columns.find((c) => c.toLowerCase().replace(/\W/g, '') === field.toLowerCase().replace(/\W/g, ''));
+  const renamed: Offer[] = unknown.every((f) => alike(f) !== undefined)
+    ? [
+        {
+          label: `Take ${unknown.map((f) => `“${alike(f)!}”`).join(', ')} for it`,
+          patch: {
+            imprint: {
+              prints: all((text) => unknown.reduce((t, f) => t.replaceAll(`{${f}}`, `{${alike(f)!}}`), text)),
+            },
+          },
+        },
+      ]
+    : [];
+  return [
+    {
+      id: 'imprint-fields',
+      severity: 'stop',
+      station: 'artwork',
+      title: `${plural(unknown.length, 'field')} of the imprint ${unknown.length === 1 ? 'is' : 'are'} in no table: ${unknown.slice(0, 4).join(', ')}`,
+      detail: `There ${columns.length > 0 ? `are the columns ${columns.slice(0, 12).join(', ')}` : 'is no table'}. Nothing would be printed for ${unknown.length === 1 ? 'it' : 'them'}.`,
+      offers: () => [
+        ...renamed,
+        {
+          label: 'Take it out of the text',
+          patch: { imprint: { prints: all((text) => unknown.reduce((t, f) => t.replaceAll(`{${f}}`, ''), text)) } },
+        },
+      ],
+    },
+  ];
+};
