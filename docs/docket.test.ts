@@ -22,7 +22,7 @@ async function cli(...args: string[]) {
 interface Printed {
   readonly up: number;
   readonly sections: readonly { kind: string }[];
-  readonly sheets: readonly ({ work: string; turn: string } & Record<
+  readonly sheets: readonly ({ work: string; turn: string; sides: 1 | 2 } & Record<
     'front' | 'back',
     { cells: { page: number | null; reading: number; trim: { x: number; y: number; width: number; height: number } }[] }
   >)[];
@@ -44,7 +44,7 @@ beforeAll(() => {
 
 describe('the examples of the docket file', () => {
   const examples = readdirSync(join(here, 'examples')).filter((f) => f.endsWith('.json'));
-  it('are eight', () => expect(examples).toHaveLength(8));
+  it('are nine', () => expect(examples).toHaveLength(9));
 
   it.each(examples)('%s is planned and imposed, the words where the plan says', async (file) => {
     const printed = await planOf(file);
@@ -53,11 +53,12 @@ describe('the examples of the docket file', () => {
     expect(await cli('impose', join(dir, file), '-o', out)).toMatchObject({ status: 0, stderr: '' });
     expect(run('qpdf', '--check', out)).toContain('No syntax');
     const sides = wordsOf(out);
-    expect(sides).toHaveLength(2 * printed.sheets.length);
+    const each = printed.sheets.some((s) => s.sides === 2) ? 2 : 1;
+    expect(sides).toHaveLength(each * printed.sheets.length);
     printed.sheets.forEach((sheet, s) =>
-      (['front', 'back'] as const).forEach((name, k) => {
+      (['front', 'back'] as const).slice(0, each).forEach((name, k) => {
         for (const { page, trim } of sheet[name].cells) {
-          const inside = sides[2 * s + k]!.words.filter(
+          const inside = sides[each * s + k]!.words.filter(
             (w) =>
               w.x > trim.x &&
               w.x < trim.x + trim.width &&
@@ -110,6 +111,38 @@ describe('the examples of the docket file', () => {
     // 550 in four places
     expect(shared.fewestSheets).toBe(138);
     expect(shared.sheets.reduce((n, s) => n + s.prints, 0)).toBe(138);
+  });
+
+  it('numbered-tickets.json has every guest once, with a check digit; another table and some records by themselves', async () => {
+    const file = join(dir, 'numbered-tickets.json');
+    const out = join(dir, 'tickets.pdf');
+    const said = async (...more: string[]): Promise<string> => {
+      expect(await cli('impose', file, '-o', out, ...more)).toMatchObject({ status: 0, stderr: '' });
+      return run('pdftotext', '-raw', out, '-').replaceAll(/\s+/g, ' ');
+    };
+    const all = await said();
+    const numbers = (text: string): string[] => [...new Set(text.match(/T-\d{4}[\dX]/g))].sort();
+    expect(numbers(all)).toHaveLength(40);
+    // 0001: 1 × 2, 9 to 11; 0005: 5 × 2, 1 to 11; 0006: 12, ten to 22; 0041 would be 8
+    expect(numbers(all).slice(0, 6)).toEqual(['T-00019', 'T-00027', 'T-00035', 'T-00043', 'T-00051', 'T-0006X']);
+    expect(all).toContain('Ottoline Wren Table Ruff, north');
+    expect(all).toContain('Dr Ottoline Tern');
+    // Nan Tern is the ninth and has no seat: the comma goes with it
+    expect(all).toMatch(/Nan Tern Table Knot Page/);
+    expect(numbers(await said('--only', '6, 39-40'))).toEqual(['T-0006X', 'T-00396', 'T-0040X']);
+    const other = join(dir, 'other.csv');
+    writeFileSync(other, 'Title,Name,Table,Seat\n,Somebody Else,Table 1,seat 1\n');
+    const one = await said('--table', other);
+    expect(numbers(one)).toEqual(['T-00019']);
+    expect(one).toContain('Somebody Else');
+    expect((await cli('impose', file, '-o', out, '--only', 'x')).stderr).toContain('say records as 341-360');
+    expect((await cli('impose', file, '-o', out, '--table', join(dir, 'no.csv'))).stderr).toContain('is not there');
+    writeFileSync(other, 'Title\n');
+    expect((await cli('impose', file, '-o', out, '--table', other)).stderr).toContain('no rows');
+    const { pieces } = JSON.parse((await cli('plan', file, '--only', '7-8')).stdout) as {
+      pieces: { record: number }[];
+    };
+    expect(pieces.map((p) => p.record)).toEqual([7, 8]);
   });
 
   it('writes fronts by themselves for a machine that prints one side', async () => {

@@ -27,7 +27,7 @@ export async function dropFiles(page: Page, paths: readonly (string | { path: st
       ? { name: basename(p), data: readFileSync(p).toString('base64') }
       : { name: p.as, data: readFileSync(p.path).toString('base64') },
   );
-  await page.locator('[data-ready]').waitFor();
+  await page.locator('[data-ready]').or(page.locator('[data-sheet]')).first().waitFor();
   const transfer = await page.evaluateHandle((list) => {
     const t = new DataTransfer();
     for (const { name, data } of list)

@@ -78,7 +78,8 @@ function TextRow({ at }: { readonly at: number }) {
   const { print, set } = usePrint(at);
   const { imprint, table } = useJob(({ docket, artwork }) => ({ imprint: docket.imprint, table: artwork.table }));
   const [draft, setDraft] = useState<string | null>(null);
-  const field = useRef<HTMLTextAreaElement>(null);
+  /** Where in the text the next field goes; at its end where nobody has pointed elsewhere. */
+  const caret = useRef<readonly [number, number] | null>(null);
   const columns = table?.columns.map((c) => c.name) ?? [];
   const names = [...imprint.counters.map((c) => c.name), ...columns];
   const commit = (text: string): void => {
@@ -87,16 +88,15 @@ function TextRow({ at }: { readonly at: number }) {
   };
   const put = (name: string): void => {
     const now = draft ?? print.text;
-    const to = field.current?.selectionEnd ?? now.length;
-    // a click on a name where everything is marked puts it in place of that
-    const from = document.activeElement === field.current ? (field.current?.selectionStart ?? to) : to;
+    const [from, to] = caret.current ?? [now.length, now.length];
+    caret.current = null;
     commit(`${now.slice(0, from)}{${name}}${now.slice(to)}`);
   };
   const unknown = strangers({ ...imprint, prints: [print] }, columns);
   return (
     <Row label="Says">
       <textarea
-        ref={field}
+        onSelect={(e) => (caret.current = [e.currentTarget.selectionStart, e.currentTarget.selectionEnd])}
         aria-label="Says"
         rows={Math.min(5, (draft ?? print.text).split('\n').length)}
         value={draft ?? print.text}

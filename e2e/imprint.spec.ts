@@ -1,0 +1,118 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, test, type Page } from '@playwright/test';
+import { numberedPages, writePdf, type wordsOf } from '../src/pdf/made';
+import { accessible, dropFiles, exported, fill, openDropped, openJob, openStation, saved, scratch } from './helpers';
+
+/** Numbers, words and codes put on pages, in the real interface, and read back from the PDF. */
+
+const MM = 72 / 25.4;
+const brief = (page: Page) => page.getByLabel('Brief');
+type Side = ReturnType<typeof wordsOf>[0];
+/** What stands on a side, from the upper left across, in rows. */
+const inRows = (side: Side, what: RegExp, row: number): string[] =>
+  side.words
+    .filter((w) => what.test(w.text))
+    .sort((a, b) => Math.round((b.y - a.y) / row) || a.x - b.x)
+    .map((w) => w.text);
+
+async function card(page: Page, name: string): Promise<void> {
+  const path = join(scratch, `${name}.pdf`);
+  writePdf(path, numberedPages(1, 90 * MM, 50 * MM, 3 * MM));
+  await openDropped(page, path);
+  await expect(brief(page)).toContainText('one-sided card');
+}
+
+test('membership cards: every member once, with name, number and code', async ({ page }) => {
+  await openJob(page, 'Membership cards, numbered');
+  await expect(brief(page)).toContainText('one each of 480 two-sided cards');
+  const sheet = page.locator('[data-sheet]');
+  await expect(sheet.locator('[data-stamps] text').filter({ hasText: 'GTL-0001' }).first()).toBeAttached();
+  const { sides } = await exported(page, 'members');
+  const all = sides.flatMap((s) => s.words.filter((w) => /^GTL-\d{4}$/.test(w.text)).map((w) => w.text));
+  expect(all.sort()).toEqual(Array.from({ length: 480 }, (_, i) => `GTL-${String(i + 1).padStart(4, '0')}`));
+  // on the page itself: another record, and what is longest
+  const artwork = await openStation(page, 'artwork');
+  await artwork.getByRole('button', { name: /^Name/ }).click();
+  const editor = page.getByRole('dialog', { name: 'Imprint' });
+  await expect(editor.getByRole('button', { name: /^Name: Abel Ashlock/ })).toBeVisible();
+  await editor.getByRole('button', { name: 'Next record' }).click();
+  await expect(editor.getByRole('button', { name: /^Name: Blythe Ashlock/ })).toBeVisible();
+  await accessible(page, 'the imprint editor');
+});
+
+test('a number is put on cards: they are counted, in order, and some are printed again', async ({ page }) => {
+  await card(page, 'numbered');
+  const artwork = await openStation(page, 'artwork');
+  await artwork.getByRole('button', { name: 'A number' }).click();
+  const editor = page.getByRole('dialog', { name: 'Imprint' });
+  await expect(editor.getByRole('button', { name: /^Number: 0001/ })).toBeVisible();
+  await fill(editor.getByLabel('First number'), '341');
+  await fill(editor.getByLabel('Before the number'), 'N');
+  const handle = editor.getByRole('button', { name: /^Number: N0341/ });
+  await handle.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(editor.getByLabel('Up or down')).toHaveValue('6 mm');
+  // dragged to the middle it is drawn to it
+  const box = (await handle.boundingBox())!;
+  const paper = (await editor.locator('[data-page-to-set]').boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(paper.x + paper.width / 2 + 3, paper.y + paper.height / 2 + 2, { steps: 6 });
+  await page.mouse.up();
+  await expect(editor.getByRole('button', { name: /^Number: N0341/ })).toBeVisible();
+  await editor.getByRole('button', { name: 'Close' }).click();
+  await saved(page);
+  await expect(brief(page)).toContainText('one each of 100 one-sided cards');
+  await expect(brief(page)).toContainText('cut and stacked');
+  const whole = await exported(page, 'numbers');
+  const sheets = whole.sides.filter((s) => s.words.some((w) => /^N0\d+$/.test(w.text)));
+  const up = inRows(sheets[0]!, /^N\d+$/, 15).length;
+  const stack = Array.from({ length: up }, (_, k) => sheets.flatMap((s) => inRows(s, /^N\d+$/, 15)[k] ?? [])).flat();
+  expect(stack.sort()).toEqual(Array.from({ length: 100 }, (_, i) => `N0${341 + i}`));
+  await openStation(page, 'artwork');
+  await fill(artwork.getByLabel('Print only these records'), '400-402, 440');
+  await expect(brief(page)).toContainText('one each of 4 one-sided cards');
+  const some = await exported(page, 'again');
+  expect(some.sides.flatMap((s) => inRows(s, /^N\d+$/, 15)).sort()).toEqual(['N0400', 'N0401', 'N0402', 'N0440']);
+  // what is not there is said, and nothing changes
+  await openStation(page, 'artwork');
+  await fill(artwork.getByLabel('Print only these records'), '9000');
+  await expect(artwork.getByRole('alert')).toContainText('There is no 9000 in this job.');
+});
+
+test('a table is dropped on the job; a value too wide is found and mended; a broken table is refused', async ({
+  page,
+}) => {
+  await card(page, 'names');
+  const path = join(scratch, 'people.csv');
+  writeFileSync(path, 'Name;Seat\nBo Tern;A1\nWilhelmina Featherstonehaugh-Oystercatcher;A2\nZoë Möwe;B1\n');
+  await dropFiles(page, [path]);
+  await page.getByRole('button', { name: /^As the table of this job/ }).click();
+  await expect(brief(page)).toContainText('one each of 3 one-sided cards');
+  const artwork = await openStation(page, 'artwork');
+  await artwork.getByRole('button', { name: 'Words' }).click();
+  const editor = page.getByRole('dialog', { name: 'Imprint' });
+  await editor.getByRole('button', { name: 'Put in Seat' }).click();
+  await expect(editor.getByLabel('Says')).toHaveValue('{Name}{Seat}');
+  await editor.getByLabel('Says').fill('{Name}, {Seat}');
+  await fill(editor.getByLabel('Size in points'), '14');
+  await editor.getByText('Fixed', { exact: true }).click();
+  await fill(editor.getByLabel('Width of its place'), '60');
+  await editor.getByRole('button', { name: 'longest' }).first().click();
+  await expect(editor.getByRole('status')).toContainText('wider than its place');
+  await editor.getByRole('button', { name: 'Close' }).click();
+  await saved(page);
+  await expect(page.getByRole('status', { name: 'Foremost finding' })).toContainText('wider than its place');
+  await artwork.getByRole('button', { name: /Shrink what is too long/ }).click();
+  await expect(page.getByRole('status', { name: 'Foremost finding' })).toContainText('Nothing against it');
+  const { sides } = await exported(page, 'names');
+  const said = sides.flatMap((s) => s.words.map((w) => w.text)).join(' ');
+  expect(said).toContain('Zoë Möwe, B1');
+  expect(said).toContain('Wilhelmina Featherstonehaugh-Oystercatcher, A2');
+  const bad = join(scratch, 'bad.csv');
+  writeFileSync(bad, 'Name,Seat\n');
+  await dropFiles(page, [bad]);
+  await page.getByRole('button', { name: /^In place of the table people.csv/ }).click();
+  await expect(page.getByText('no rows below them')).toBeVisible();
+});

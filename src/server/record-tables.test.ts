@@ -1,0 +1,142 @@
+import { createReadStream, existsSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { patched, plan } from '../core';
+import { SHOP } from '../core/testing';
+import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
+import { TableError } from '../records';
+import { closeDatabase, sql, transaction } from './db';
+import { exportFile, runExport, startExport } from './exports';
+import { jobFromArtwork, patchJob, readStored, stepJob, takeIn } from './jobs';
+import { migrate } from './migrate';
+import { putTable, readStoredTable, someRows } from './record-tables';
+import { sourcesOf } from './sources';
+import { rowsAt, storedAt, sweepStore } from './store';
+import { findExport } from './tables/exports';
+import { readJob } from './tables/jobs';
+import { writeShop } from './tables/shop';
+import { withServer } from './testing';
+import { closeWorkers } from './workers';
+
+const dir = scratch();
+let server: Awaited<ReturnType<typeof withServer>>;
+beforeAll(async () => {
+  server = await withServer();
+  await migrate();
+  await transaction((tx) => writeShop(tx, SHOP));
+});
+afterAll(async () => {
+  await closeWorkers();
+  await closeDatabase();
+  await server.stop();
+});
+
+const MEMBERS = `Member,Name\n${Array.from({ length: 40 }, (_, i) => `GTL-${i + 1},Member ${i + 1}`).join('\n')}\n`;
+
+async function cardJob(): Promise<string> {
+  const path = join(dir, 'card.pdf');
+  writePdf(path, numberedPages(1, 241, 153));
+  const { sha256, bytes } = await takeIn(createReadStream(path), null);
+  const artwork = await readStored(sha256, bytes);
+  return (await jobFromArtwork({ sha256, name: 'card.pdf', artwork, wish: { sheet: { stock: SHOP.stocks[2]! } } })).id;
+}
+async function tableIn(text: string): Promise<string> {
+  const { sha256, bytes } = await takeIn(Readable.from(Buffer.from(text)), null);
+  await readStoredTable(sha256, bytes);
+  return sha256;
+}
+const NAME = {
+  name: 'Name',
+  text: '{Member}',
+  says: { kind: 'text', font: 'mono', size: 12, align: 'left', fit: 'as-is', width: null, height: null },
+  ink: { spot: null, cmyk: { c: 0, m: 0, y: 0, k: 100 } },
+  anchor: 'centre',
+  x: 0,
+  y: 12,
+  turned: 0,
+  on: 'all',
+} as const;
+
+describe('a table of a job', () => {
+  it('makes a record of every row, one of each, in order; and is taken back by one undo', async () => {
+    const id = await cardJob();
+    const sha256 = await tableIn(MEMBERS);
+    const before = (await readJob(sql, id))!;
+    const row = (await putTable(id, sha256, 'folder/members.csv'))!;
+    expect(row.docket.imprint.table).toEqual({ name: 'members.csv', sha256 });
+    expect(row.docket.product).toMatchObject({ copies: 1, order: { kind: 'stack' } });
+    const { artwork, rows } = (await sourcesOf(sql, row.docket))!;
+    expect(artwork.table).toMatchObject({ rows: 40 });
+    expect(rows).toBe(rowsAt(sha256));
+    expect(plan(row.docket, artwork).pieces).toHaveLength(40);
+    expect(await someRows(sha256, [0, 39, 40])).toEqual([['GTL-1', 'Member 1'], ['GTL-40', 'Member 40'], null]);
+    const undone = (await stepJob(id, row.version, -1))!;
+    expect(undone.docket).toEqual(before.docket);
+  });
+
+  it('is printed from, even where its kept rows were lost', async () => {
+    const id = await cardJob();
+    const sha256 = await tableIn(MEMBERS);
+    const row = (await putTable(id, sha256, 'members.csv'))!;
+    await patchJob(id, row.version, { imprint: { prints: [NAME] } }, 'a name');
+    rmSync(rowsAt(sha256));
+    const made = await startExport(id, 'all');
+    await runExport(made!);
+    expect(await findExport(sql, made!)).toMatchObject({ state: 'done' });
+    const words = wordsOf(exportFile(made!)).flatMap((s) => s.words.map((w) => w.text));
+    expect(words.filter((w) => w.startsWith('GTL-')).sort()).toEqual(
+      Array.from({ length: 40 }, (_, i) => `GTL-${i + 1}`).sort(),
+    );
+    expect(existsSync(rowsAt(sha256))).toBe(true);
+  });
+
+  it('that cannot be put on the pages fails the export in words', async () => {
+    const id = await cardJob();
+    const sha256 = await tableIn('Code\n123456789012\n12345\n');
+    const row = (await putTable(id, sha256, 'codes.csv'))!;
+    const says = { kind: 'code', symbology: 'ean-13', module: 0.33, height: 10, spoken: true, light: true } as const;
+    await patchJob(id, row.version, { imprint: { prints: [{ ...NAME, text: '{Code}', says }] } }, 'a code');
+    const made = await startExport(id, 'all');
+    await runExport(made!);
+    expect((await findExport(sql, made!))!.message).toContain('Record 2, “Name”: “12345” is not 12 digits');
+  });
+
+  it('that is none is refused, and not kept', async () => {
+    const { sha256, bytes } = await takeIn(Readable.from(Buffer.from('only,names\n')), null);
+    await expect(readStoredTable(sha256, bytes)).rejects.toThrow(TableError);
+    expect(existsSync(storedAt(sha256))).toBe(false);
+    expect(await someRows(sha256, [0])).toBeNull();
+  });
+
+  it('stays in the store when what became nothing is swept', async () => {
+    const sha256 = await tableIn(`${MEMBERS}GTL-99,One more\n`);
+    await sweepStore(sql, Date.now() + 3 * 86_400_000);
+    expect(existsSync(storedAt(sha256))).toBe(true);
+    expect(existsSync(rowsAt(sha256))).toBe(true);
+  });
+
+  it('that is not in the store is not taken into a docket', async () => {
+    const id = await cardJob();
+    const { version } = (await readJob(sql, id))!;
+    const gone = { imprint: { table: { name: 'x.csv', sha256: 'ab'.repeat(32) } } };
+    await expect(patchJob(id, version, gone, 'a table')).rejects.toThrow('not in the store');
+  });
+
+  it('leaves a job printed as it is present where only defaults came', async () => {
+    const id = await cardJob();
+    const { docket } = (await readJob(sql, id))!;
+    const old = JSON.parse(JSON.stringify(docket)) as { imprint?: unknown; sheet: { machine: { dpi?: number } } };
+    delete old.imprint;
+    delete old.sheet.machine.dpi;
+    const same = async (a: unknown, b: unknown): Promise<unknown> =>
+      (
+        await sql<{ same: boolean }>('select printed_of($1::jsonb) = printed_of($2::jsonb) as same', [
+          JSON.stringify(a),
+          JSON.stringify(b),
+        ])
+      )[0]!.same;
+    expect(await same(docket, old)).toBe(true);
+    expect(await same(patched(docket, { imprint: { prints: [NAME] } }), old)).toBe(false);
+  });
+});
