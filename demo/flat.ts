@@ -148,3 +148,17 @@ export async function membershipCard(): Promise<Uint8Array> {
   back.text('Found? Any member will bring it home.', 6, 4.5, 8.5, book.bold, DEEP);
   return bytesOf(book);
 }
+
+/** A loan slip: its part, its number and the loan are written on it, the first two as it is imposed. */
+export async function loanSlip(): Promise<Uint8Array> {
+  const book = await newBook('Loan slip');
+  const leaf = new Leaf(book, { width: 148, height: 105, bleed: 0 });
+  leaf.text('Loan slip', 10, 86, 22, book.head);
+  leaf.text('Gullcroft Tool Library', 10, 79, 9, book.body, DEEP);
+  ['Tool', 'Member', 'Lent on', 'Back by'].forEach((what, i) => {
+    leaf.text(what, 10, 62 - i * 13, 9, book.bold);
+    leaf.line(32, 61 - i * 13, 138, 61 - i * 13, 0.25, INK);
+  });
+  leaf.text('Bring it back dry.', 10, 8, 9, book.body, SEA);
+  return bytesOf(book);
+}

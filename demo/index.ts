@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type * as z from 'zod';
-import { Imprint, routeFor, type Patch, type Process, type ProductKind, type Shop } from '../src/core';
+import { Counter, Imprint, routeFor, type Patch, type Process, type ProductKind, type Shop } from '../src/core';
 import {
   annualReport,
   annualReportCover,
@@ -12,7 +12,16 @@ import {
   pocketHandbook,
   workshopManual,
 } from './bound';
-import { benchLabel, eventTickets, invitation, members, membershipCard, mugTransfers, staffCards } from './flat';
+import {
+  benchLabel,
+  eventTickets,
+  invitation,
+  loanSlip,
+  members,
+  membershipCard,
+  mugTransfers,
+  staffCards,
+} from './flat';
 import { almanac, handbook, minuteBook, mixedSizes, roster, sharpeningGuide } from './booklets';
 
 export { demoShop } from './shop';
@@ -236,6 +245,50 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     }),
   },
   {
+    file: 'loan-slip.pdf',
+    title: 'Loan slips, three parts',
+    dueIn: 4,
+    copies: 1,
+    customer: TOOLS,
+    stock: 'offset-100-sra3-sg',
+    wish: (shop) => ({
+      product: {
+        what: 'form',
+        sides: 'one',
+        bleed: 0,
+        order: { kind: 'stack', lot: null, last: null },
+        parts: [
+          { name: 'Loft’s copy', stock: null },
+          { name: 'Member’s copy', stock: stockOf(shop, 'recycled-115-sra3-sg') },
+          { name: 'Tag, tie to the tool', stock: stockOf(shop, 'kraft-120-sra3-sg') },
+        ],
+      },
+      imprint: {
+        records: 400,
+        counters: [Counter.parse({ name: 'No', digits: 4 })],
+        prints: [
+          imprintOf({
+            name: 'Number',
+            text: '{No}',
+            says: { kind: 'text', font: 'mono-bold', size: 16 },
+            ink: { cmyk: { c: 0, m: 80, y: 90, k: 10 } },
+            anchor: 'head-right',
+            x: 10,
+            y: 10,
+          }),
+          imprintOf({
+            name: 'Part',
+            text: '{Part}',
+            says: { kind: 'text', font: 'text-bold', size: 10, align: 'right' },
+            anchor: 'foot-right',
+            x: 10,
+            y: 6,
+          }),
+        ],
+      },
+    }),
+  },
+  {
     file: 'lantern-walk-tickets.pdf',
     title: 'Lantern walk, numbered tickets',
     dueIn: 3,
@@ -290,6 +343,7 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
   'pocket-handbook.pdf': pocketHandbook,
   'staff-cards.pdf': staffCards,
   'membership-card.pdf': membershipCard,
+  'loan-slip.pdf': loanSlip,
   'members.csv': () => Promise.resolve(members()),
   'lantern-walk-tickets.pdf': eventTickets,
   'opening-invitation.pdf': invitation,

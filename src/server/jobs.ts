@@ -149,7 +149,7 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
     copies: docket.product.copies,
     made:
       docket.product.kind === 'flat' && planned.product.kind === 'flat'
-        ? `${copiesSaid(docket.product, { product: planned.product })} ${piecesSaid(docket.product, planned.pieces.length)}`
+        ? `${copiesSaid(docket.product, { product: planned.product })} ${piecesSaid(docket.product, { product: planned.product })}`
         : null,
     finished: nameSize(docket.product.finished, unit),
     sheets: Number(figures.find((f) => f.key === 'sheets')?.value ?? 0),

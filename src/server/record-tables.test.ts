@@ -55,6 +55,7 @@ const NAME = {
   x: 0,
   y: 12,
   turned: 0,
+  parts: 'all',
   on: 'all',
 } as const;
 

@@ -61,15 +61,20 @@ export function orderSaid({ order }: Pick<FlatProduct, 'order'>): string {
   }
 }
 
-/** What flat work is of: `a two-sided card`, `48 one-sided tickets`; in a sequence one of each is a set. */
-export function piecesSaid({ what, sides }: Pick<FlatProduct, 'what' | 'sides'>, count: number): string {
-  const sided = `${sides === 'two' ? 'two' : 'one'}-sided`;
-  return count === 1 ? `a ${sided} ${what}` : `${wholeNumber(count)} ${sided} ${what}s`;
+const COUNTED = ['', '', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+
+/** What flat work is of: `a two-sided card`, `48 one-sided tickets`, `400 three-part forms`; in a sequence one of each is a set. */
+export function piecesSaid(
+  { what, sides, parts }: Pick<FlatProduct, 'what' | 'sides' | 'parts'>,
+  { product: { sets } }: Pick<Plan<'flat'>, 'product'>,
+): string {
+  const sided = parts.length > 1 ? `${COUNTED[parts.length]!}-part` : `${sides === 'two' ? 'two' : 'one'}-sided`;
+  return sets.length === 1 ? `a ${sided} ${what}` : `${wholeNumber(sets.length)} ${sided} ${what}s`;
 }
 
 /** `600 of`, `one each of`, `3 sets of`, `100 each of`; where pieces have numbers of their own, all of them together. */
 export function copiesSaid(product: FlatProduct, { product: made }: Pick<Plan<'flat'>, 'product'>): string {
-  const n = made.ordered.length;
+  const n = made.sets.length;
   if (n > 1 && inSequence(product))
     return product.copies === 1 ? 'one each of' : `${wholeNumber(product.copies)} sets of`;
   if (n === 1) return `${wholeNumber(product.copies)} of`;
@@ -79,15 +84,22 @@ export function copiesSaid(product: FlatProduct, { product: made }: Pick<Plan<'f
     : `${wholeNumber(product.copies)} each of`;
 }
 
+/** `Offset 100 SRA3`; of parts on others too `Offset 100 SRA3 and 2 other stocks`. */
+export function stocksSaid({ product, sheet: { stock } }: Pick<DocketOf<'flat'>, 'product' | 'sheet'>): string {
+  const others = new Set(product.parts.flatMap((p) => (p.stock && p.stock.id !== stock.id ? [p.stock.id] : []))).size;
+  const named = `${stock.name} ${stock.format}`;
+  return others === 0 ? named : `${named} and ${others === 1 ? 'another stock' : `${others} other stocks`}`;
+}
+
 function flatWords(docket: DocketOf<'flat'>, plan: Plan<'flat'>, unit: Unit): string[] {
-  const { product, sheet } = docket;
-  const { length } = plan.pieces;
+  const { product } = docket;
+  const { length } = plan.product.sets;
   return [
-    `${copiesSaid(product, plan)} ${piecesSaid(product, length)}`,
+    `${copiesSaid(product, plan)} ${piecesSaid(product, plan)}`,
     nameSize(product.finished, unit),
     bleedSaid(product.bleed, unit),
     ...(product.mirrored ? ['mirrored'] : []),
-    `on ${sheet.stock.name} ${sheet.stock.format}`,
+    `on ${stocksSaid(docket)}`,
     upSaid(plan),
     ...(length > 1 ? [orderSaid(product)] : []),
   ];

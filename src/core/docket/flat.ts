@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { MOST_PAGES, PageRun, pagesSaid } from './bound';
 import { edge, length } from './lengths';
+import { Stock } from '../shop';
 
 /** The wishes of flat work: cards, tickets, labels, forms, many up: what is printed on them, how they lie, in which order. */
 
@@ -100,6 +101,14 @@ export const Lies = z
   .meta({ id: 'Lies' });
 export type Lies = z.infer<typeof Lies>;
 
+export const FormPart = z
+  .strictObject({
+    name: z.string().min(1).max(100).describe('What imprints call it by {Part}'),
+    stock: Stock.nullable().default(null).describe('What it is on; null for the sheet’s'),
+  })
+  .meta({ id: 'FormPart' });
+export type FormPart = z.infer<typeof FormPart>;
+
 /** Flat work: pieces that are cut out of sheets, and done. */
 export const FlatProduct = z.strictObject({
   kind: z.literal('flat'),
@@ -135,6 +144,15 @@ export const FlatProduct = z.strictObject({
     .nullable()
     .default(null)
     .describe('The pages in order; null for the artwork’s as they stand'),
+  parts: z
+    .array(FormPart)
+    .max(10)
+    .default([])
+    .describe('The parts of a set, in order: every page becomes as many, or has a page each; [] for single pieces'),
+  collated: z
+    .enum(['sets', 'parts'])
+    .default('sets')
+    .describe('Whether the parts of a set lie on each other, or one part comes behind the other'),
   mirrored: z.boolean().default(false).describe('Printed the wrong way round, to be transferred'),
   order: FlatOrder.default({ kind: 'repeat' }),
   lies: Lies.default(Lies.parse({})),

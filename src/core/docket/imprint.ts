@@ -115,13 +115,22 @@ export type Anchor = (typeof ANCHORS)[number];
 export const Imprint = z
   .strictObject({
     name: z.string().min(1).max(100).describe('What the operator calls it'),
-    text: z.string().max(2000).describe('What it says; {No} stands for a counter, {Member} for a column of the table'),
+    text: z
+      .string()
+      .max(2000)
+      .describe(
+        'What it says; {No} stands for a counter, {Member} for a column of the table, {Part} for the part of a set',
+      ),
     says: Says,
     ink: ImprintInk.default({ spot: null, cmyk: BLACK }),
     anchor: z.enum(ANCHORS).default('centre').describe('Which point of the trim it is measured from'),
     x: at.default(0).describe('How far in from there; from the middle: to the right'),
     y: at.default(0).describe('How far in from there; from the middle: up'),
     turned: z.number().min(-360).max(360).default(0).describe('Degrees counter-clockwise about its middle'),
+    parts: z
+      .union([z.literal('all'), z.array(z.int().min(1).max(10)).min(1).max(10)])
+      .default('all')
+      .describe('Which parts of a set have it, counted from 1'),
     on: z
       .union([
         z.enum(['all', 'odd', 'even']),

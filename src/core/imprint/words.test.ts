@@ -13,7 +13,7 @@ const COLUMNS = ['Title', 'First', 'Last', 'Town'];
 /** What a text says for a row. */
 function said(text: string, row: readonly string[] | null, at: Partial<Stamp> = {}): string {
   const { prints, counters } = wish(text);
-  const stamp: Stamp = { imprint: prints[0]!, record: 0, nth: 0, of: 1, mirrored: false, ...at };
+  const stamp: Stamp = { imprint: prints[0]!, record: 0, nth: 0, of: 1, part: null, mirrored: false, ...at };
   return wordsOf(stamp, { counters, columns: COLUMNS }, row);
 }
 

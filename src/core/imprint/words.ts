@@ -9,12 +9,17 @@ export interface Stamp {
   /** Which it is of the record's pages that have this imprint, from 0, and how many they are. */
   readonly nth: number;
   readonly of: number;
+  /** What the part of a set is called that it is on; null where there are no parts. */
+  readonly part: string | null;
   /** Whether its page is printed the wrong way round. */
   readonly mirrored: boolean;
 }
 
 /** A row of a table: its fields by column. */
 export type Row = readonly string[];
+
+/** What a text calls the part that it is on. */
+export const PART = 'Part';
 
 /** What texts may name: the counters, and the columns of the table. */
 export interface Naming {
@@ -108,7 +113,8 @@ export function wordsOf(stamp: Stamp, { counters, columns }: Naming, row: Row | 
     const counter = counters.find((c) => c.name === field);
     if (counter) return countedAt(counter, countOf(counter, stamp));
     const column = columns.indexOf(field);
-    return column < 0 ? '' : (row?.[column] ?? '').trim();
+    if (column >= 0) return (row?.[column] ?? '').trim();
+    return field === PART ? (stamp.part ?? '') : '';
   };
   return tokensOf(stamp.imprint.text)
     .flatMap((tokens) => {
@@ -142,19 +148,21 @@ const NO_STAMPS: readonly Stamp[] = [];
 
 /**
  * What is put on each page of each record.
- * @param pages of a record
- * @returns for a record, from 0, and a page of it, from 1
+ * @param pages of a record, or of one of its parts
+ * @returns for a record, from 0, a page of it, from 1, and the part that this is of, from 0
  */
 export function stamping(
   { prints }: Pick<ImprintWish, 'prints'>,
   pages: number,
-  { mirrored = false } = {},
-): (record: number, page: number) => readonly Stamp[] {
+  { mirrored = false, parts = [] }: { readonly mirrored?: boolean; readonly parts?: readonly string[] } = {},
+): (record: number, page: number, part?: number) => readonly Stamp[] {
   if (prints.length === 0) return () => NO_STAMPS;
   const on = prints.map((imprint) => ({ imprint, pages: onPages(imprint.on, pages) }));
-  return (record, page) =>
+  return (record, page, part = 0) =>
     on.flatMap(({ imprint, pages: { nth, of } }): Stamp[] => {
       const at = nth[page - 1];
-      return at === null || at === undefined ? [] : [{ imprint, record, nth: at, of, mirrored }];
+      const elsewhere = parts.length > 0 && imprint.parts !== 'all' && !imprint.parts.includes(part + 1);
+      if (at === null || at === undefined || elsewhere) return [];
+      return [{ imprint, record, nth: at, of, part: parts[part] ?? null, mirrored }];
     });
 }

@@ -172,6 +172,8 @@ export interface Gang {
   readonly main: boolean;
   /** Whether it goes to a machine as a job of its own even where others could go with it. */
   readonly apart: boolean;
+  /** Whether its sheets take turns with those of the gangs beside it that do so too. */
+  readonly collated?: boolean;
 }
 
 /** More than can be laid in one job. */

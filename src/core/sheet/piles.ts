@@ -5,7 +5,7 @@ import type { Plan } from './plan';
 export interface PileOf {
   /** Which place, from 1; where one form is front and back, both piles that come of it. */
   readonly place: number;
-  /** The numbers of the pieces on top and at the foot. */
+  /** The numbers of the pieces on top and at the foot; of parts those of their sets. */
   readonly first: number;
   readonly last: number;
   /** Pieces in it. */
@@ -25,20 +25,21 @@ export function pilesOf({ sheets, pieces }: Pick<Plan, 'sheets' | 'pieces'>, lot
   const first = sheets.at(it.from);
   const each = first.prints * yieldOf(first.lay.work);
   return first.lay.downs.flatMap((down, k): PileOf[] => {
-    const numbers: number[] = [];
+    const ids: number[] = [];
     for (let i = it.from; i < it.from + it.count; i++) {
       const piece = sheets.at(i).downs[k];
-      if (piece !== null && piece !== undefined) numbers.push(piece + 1);
+      if (piece !== null && piece !== undefined) ids.push(piece);
     }
-    const [top] = numbers;
+    const [top] = ids;
     if (top === undefined) return [];
-    const { places } = pieces[top - 1]!;
+    const { places } = pieces[top]!;
+    const numberOf = (id: number): number => pieces[id]!.number ?? 1;
     return [
       {
         place: down.place,
-        first: top,
-        last: numbers.at(-1)!,
-        count: numbers.length * each,
+        first: numberOf(top),
+        last: numberOf(ids.at(-1)!),
+        count: ids.length * each,
         front: places[0]!,
         back: places[1] ?? null,
       },

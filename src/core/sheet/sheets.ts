@@ -74,9 +74,29 @@ const MOST_KNOWN = 1000;
 interface Laid extends Arranged {
   readonly lay: Lay;
   readonly spots: Spots;
-  /** Its first sheet, from 0, and how many it has. */
+  /** Its first sheet, from 0, how many it has, and how many sheets on each is the next: those between are other gangs'. */
   readonly from: number;
   readonly count: number;
+  readonly stride: number;
+  /** Whose turn it is, from 0, of gangs whose sheets take turns. */
+  readonly turn: number;
+}
+
+/** Which of its gang's sheets one is, both from 0. */
+const within = ({ from, stride }: Pick<Laid, 'from' | 'stride'>, i: number): number => (i - from) / stride;
+
+/** Gangs whose sheets take turns, part by part; those that have as many sheets can. */
+function inTurns(laid: readonly Laid[]): Laid[] {
+  const out: Laid[] = [];
+  for (let i = 0; i < laid.length;) {
+    const first = laid[i]!;
+    let end = i + 1;
+    while (end < laid.length && first.gang.collated && laid[end]!.gang.collated && laid[end]!.count === first.count)
+      end++;
+    for (let k = i; k < end; k++) out.push({ ...laid[k]!, from: first.from + k - i, stride: end - i, turn: k - i });
+    i = end;
+  }
+  return out;
 }
 
 /**
@@ -105,11 +125,11 @@ export function sheetsOf(
     const count = Math.min(all, Math.max(room, from === 0 ? 1 : 0));
     if (count === 0) continue;
     cells += count * each;
-    laid.push({ gang, pieces, ...form, from, count });
+    laid.push({ gang, pieces, ...form, from, count, stride: 1, turn: 0 });
     from += count;
   }
   return {
-    sheets: lazily(laid, from, pieces, content),
+    sheets: lazily(inTurns(laid), from, pieces, content),
     tooMuch: wanted > MOST_CELLS ? { of: 'cells', wanted, most: MOST_CELLS } : null,
   };
 }
@@ -132,15 +152,20 @@ function lazily(laid: readonly Laid[], length: number, pieces: readonly Piece[],
     at,
     lays: [...new Set(laid.map((l) => l.lay))],
     get blocks() {
-      return (blocks ??= laid.flatMap(blocksOf));
+      return (blocks ??= laid.flatMap(blocksOf).sort((a, b) => a.from - b.from));
     },
     get lots() {
-      return (lots ??= laid.flatMap((l) =>
-        lotsOf(l).flatMap(({ from, count }) =>
-          // what is more than can be laid is in none
-          from < l.count ? [{ from: l.from + from, count: Math.min(count, l.count - from) }] : [],
-        ),
-      ));
+      // sheets that take turns are cut together: the first of their gangs says how many
+      return (lots ??= laid
+        .filter((l) => l.turn === 0)
+        .flatMap((l) =>
+          lotsOf(l).flatMap(({ from, count }) =>
+            // what is more than can be laid is in none
+            from < l.count
+              ? [{ from: l.from + from * l.stride, count: Math.min(count, l.count - from) * l.stride }]
+              : [],
+          ),
+        ));
     },
     get main() {
       return at((laid.find((l) => l.gang.main) ?? laid[0]!).from);
@@ -152,11 +177,11 @@ function lazily(laid: readonly Laid[], length: number, pieces: readonly Piece[],
 }
 
 /** How many copies of its pieces one printed sheet gives. */
-const yieldsOf = (laid: Laid, i: number): number => yieldedBy(laid, i - laid.from) * yieldOf(laid.lay.work);
+const yieldsOf = (laid: Laid, i: number): number => yieldedBy(laid, within(laid, i)) * yieldOf(laid.lay.work);
 
 /** A gang's sheets, those together that give as many copies. */
 function blocksOf(laid: Laid): SheetBlock[] {
-  const { gang, lay, from, count } = laid;
+  const { gang, lay, from, count, stride } = laid;
   const { stock, machine } = gang.sheet;
   const { called, apart } = gang;
   const sides = lay.work === 'one-sided' ? 1 : 2;
@@ -165,12 +190,14 @@ function blocksOf(laid: Laid): SheetBlock[] {
   let yields = 0;
   let prints = 0;
   const end = (i: number): void => {
-    if (i > begun)
-      out.push({ from: from + begun + 1, count: i - begun, lay, stock, machine, called, yields, prints, sides, apart });
+    const alike = { count: 1, lay, stock, machine, called, yields, prints, sides, apart } as const;
+    // sheets that take turns with others stand each by itself
+    if (stride > 1) for (let k = begun; k < i; k++) out.push({ ...alike, from: from + k * stride + 1 });
+    else if (i > begun) out.push({ ...alike, from: from + begun + 1, count: i - begun });
     begun = i;
   };
   for (let i = 0; i < count; i++) {
-    const next = yieldsOf(laid, from + i);
+    const next = yieldsOf(laid, from + i * stride);
     const often = printsOf(laid, i);
     if (next !== yields || often !== prints) end(i);
     yields = next;
@@ -180,7 +207,7 @@ function blocksOf(laid: Laid): SheetBlock[] {
   return out;
 }
 
-/** The gang that a sheet is of, by halving. */
+/** The gang that a sheet is of, by halving; of those that take turns, the one whose turn it is. */
 function gangAt(laid: readonly Laid[], i: number): Laid {
   let [low, high] = [0, laid.length - 1];
   while (low < high) {
@@ -188,12 +215,15 @@ function gangAt(laid: readonly Laid[], i: number): Laid {
     if (laid[middle]!.from <= i) low = middle;
     else high = middle - 1;
   }
-  return laid[low]!;
+  const { turn, stride } = laid[low]!;
+  const first = low - turn;
+  return laid[first + ((i - laid[first]!.from) % stride)]!;
 }
 
 function sheetAt(laid: Laid, i: number, pieces: readonly Piece[], content: Content): Sheet {
-  const { gang, lay, spots, from } = laid;
-  const downs = arranged(laid, i - from);
+  const { gang, lay, spots } = laid;
+  const at = within(laid, i);
+  const downs = arranged(laid, at);
   const oneSided = lay.work === 'one-sided';
   const oneForm = yieldOf(lay.work) === 2;
   const fill = (side: SideName): Cell[] =>
@@ -212,7 +242,7 @@ function sheetAt(laid: Laid, i: number, pieces: readonly Piece[], content: Conte
     downs,
     pieces: [...new Set(downs.filter((d) => d !== null))],
     yields: yieldsOf(laid, i),
-    prints: printsOf(laid, i - from),
+    prints: printsOf(laid, at),
     sides: oneSided ? 1 : 2,
     apart: gang.apart,
     get front() {

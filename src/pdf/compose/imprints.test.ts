@@ -75,6 +75,7 @@ const NUMBER = {
   x: 5,
   y: 5,
   turned: 0,
+  parts: 'all',
   on: 'all',
 } as const satisfies ImprintWish['prints'][number];
 const COUNTER = {
@@ -161,6 +162,23 @@ describe('numbers on paper', () => {
     compose({ docket, artwork, source, out });
     const numbers = wordsOf(out).flatMap((s) => placesOn(s, /^N\d+$/).map((a) => a.n));
     expect([...new Set(numbers)].sort()).toEqual([101, 102, 103, 104]);
+  });
+});
+
+describe('sets of parts on paper', () => {
+  it('come off the cutter set by set, each part with its name and the number of its set', async () => {
+    const parts = ['A', 'B', 'C'].map((name) => ({ name, stock: null }));
+    const prints = [{ ...NUMBER, text: 'N{No}{Part}' }];
+    const { sides } = await imposed({ records: 50, counters: [COUNTER], prints }, { product: { parts } });
+    // fifty sets in sixteen places: four sheets of each part
+    expect(sides).toHaveLength(12);
+    const of = (letter: string) => sides.map((s) => placesOn(s, new RegExp(`^N\\d{4}${letter}$`)));
+    ['A', 'B', 'C'].forEach((letter, part) =>
+      of(letter).forEach((side, i) => expect(side.length > 0).toBe(i % 3 === part)),
+    );
+    // in the piles the parts of a set follow each other, and the sets are in order
+    const stack = cutApart(sides.map((s) => placesOn(s, /^N\d{4}[ABC]$/)));
+    expect(stack.flat()).toEqual(upTo(50).flatMap((n) => [n, n, n]));
   });
 });
 

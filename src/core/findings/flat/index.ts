@@ -5,6 +5,7 @@ import { gaps } from './gaps';
 import { lastBack } from './last-back';
 import { noBleed } from './no-bleed';
 import { notFull } from './not-full';
+import { parts } from './parts';
 import { quantities } from './quantities';
 import { twice } from './twice';
 import { wishedGrid } from './wished-grid';
@@ -15,6 +16,7 @@ export const FLAT: readonly Check<InspectedFlat>[] = [
   noBleed,
   lastBack,
   quantities,
+  parts,
   gaps,
   wishedGrid,
   forms,

@@ -1,5 +1,5 @@
 import type { Imprint } from '../../docket';
-import { fieldsOf } from '../../imprint';
+import { fieldsOf, PART } from '../../imprint';
 import { plural, type Check, type Offer } from '../kinds';
 
 /** Fields that are neither a counter nor a column: nothing would be printed for them. */
@@ -8,7 +8,8 @@ export const naming: Check = ({ docket, artwork }) => {
   const columns = artwork.table?.columns.map((c) => c.name) ?? [];
   // a table that is gone is said by itself
   if (table && !artwork.table) return [];
-  const known = new Set([...counters.map((c) => c.name), ...columns]);
+  const parts = docket.product.kind === 'flat' && docket.product.parts.length > 0 ? [PART] : [];
+  const known = new Set([...counters.map((c) => c.name), ...columns, ...parts]);
   const unknown = [...new Set(prints.flatMap((p) => fieldsOf(p.text)))].filter((f) => !known.has(f));
   if (unknown.length === 0) return [];
   const all = (to: (text: string) => string): Imprint[] => prints.map((p) => ({ ...p, text: to(p.text) }));

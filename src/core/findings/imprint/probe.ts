@@ -7,6 +7,7 @@ import {
   onPages,
   recordCount,
   setImprint,
+  widthOf,
   wordsOf,
   type Setting,
   type Stamp,
@@ -24,7 +25,15 @@ export interface Probe {
 
 /** How many pages of a record there are. */
 export const pagesOf = ({ plan }: Pick<Inspected, 'plan'>): number =>
-  plan.product.kind === 'flat' ? plan.content.places / plan.product.records.length : plan.product.pages.length;
+  plan.product.kind === 'flat'
+    ? plan.content.places / (plan.product.records.length * plan.product.sets.parts)
+    : plan.product.pages.length;
+
+/** Of the parts of a set, the one with the longest name. */
+const longestPart = ({ docket: { product } }: Pick<Inspected, 'docket'>): string | null =>
+  product.kind === 'flat' && product.parts.length > 0
+    ? product.parts.map((p) => p.name).reduce((a, b) => (widthOf(b, 'text') > widthOf(a, 'text') ? b : a))
+    : null;
 
 const known = new WeakMap<object, readonly Probe[]>();
 
@@ -54,6 +63,7 @@ function probeOf(print: Imprint, it: Pick<Inspected, 'docket' | 'artwork' | 'pla
     record,
     nth: record === 0 ? 0 : of - 1,
     of,
+    part: longestPart(it),
     mirrored: false,
   });
   let best: Probe | null = null;
@@ -85,7 +95,7 @@ export function countersOf(
   const named = fieldsOf(print.text);
   const { of } = onPages(print.on, pagesOf(it));
   const records = recordCount(imprint, it.artwork);
-  const last: Stamp = { imprint: print, record: records - 1, nth: of - 1, of, mirrored: false };
+  const last: Stamp = { imprint: print, record: records - 1, nth: of - 1, of, part: null, mirrored: false };
   return of === 0
     ? []
     : imprint.counters

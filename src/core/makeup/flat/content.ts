@@ -1,10 +1,14 @@
 import type { Artwork, DocketOf } from '../../docket';
 import { addTurns, compose, EPSILON, type Matrix, type Size } from '../../measure';
 import { factsOf, type PageRef } from '../../pages';
-import { stamping, type Records } from '../../imprint';
+import { stamping } from '../../imprint';
 import type { Content, Placed } from '../piece';
 import { artworkToPage, pagePart, partReach } from '../placing';
 import type { Faces } from './pages';
+import type { Sets } from './sets';
+
+/** Parts of a set as they are told apart in a drawing. */
+const PART_LETTERS = 'abcdefghij';
 
 /** A page that stands across the piece it is for is turned a quarter: all artwork lies one way. */
 export function turnedToLie(ref: PageRef, box: Size, finished: Size): PageRef {
@@ -19,25 +23,26 @@ const mirror = ({ width }: Size): Matrix => [-1, 0, 0, 1, width, 0];
 
 /**
  * What stands on each piece: its front at place 2 n − 1 and its back at place 2 n, where both sides are printed; else
- * the front of piece n at place n.
+ * the front of piece n at place n. The pieces of a set follow each other, part by part.
  */
 export function flatContent(
   { artwork: placement, product, imprint }: Pick<DocketOf<'flat'>, 'artwork' | 'product' | 'imprint'>,
   artwork: Artwork,
   faces: readonly Faces[],
-  records: Records,
+  sets: Sets,
 ): Content {
-  const { finished, sides, mirrored } = product;
-  const two = sides === 'two';
-  const perRecord = (two ? 2 : 1) * faces.length;
-  const stampsAt = stamping(imprint, perRecord, { mirrored });
+  const { finished, sides, mirrored, parts } = product;
+  const each = sides === 'two' ? 2 : 1;
+  const stampsAt = stamping(imprint, each * sets.perRecord, { mirrored, parts: parts.map((p) => p.name) });
   const known = remembered<Placed>();
   const placed = (place: number): Placed => {
-    const n = two ? Math.ceil(place / 2) : place;
-    const isBack = two && place % 2 === 0;
-    const of = faces[(n - 1) % faces.length];
+    const piece = Math.ceil(place / each) - 1;
+    const isBack = place - each * piece === 2;
+    const { set, part, record, nth, face } = sets.at(piece);
+    const of = faces[face];
     const ref = of ? (isBack ? of.back : of.front) : null;
-    const label = isBack ? `${n} back` : String(n);
+    const number = `${set + 1}${sets.parts > 1 ? PART_LETTERS[part]! : ''}`;
+    const label = isBack ? `${number} back` : number;
     const facts = ref ? factsOf(artwork, ref) : undefined;
     if (!ref || !facts) return { page: null, label, toPage: null, reach: null };
     const page = turnedToLie(ref, pagePart(facts, placement.box, ref.part), finished);
@@ -47,10 +52,10 @@ export function flatContent(
       label,
       toPage: mirrored ? compose(map, mirror(finished)) : map,
       reach: ref.part ? partReach(facts, placement.box, ref.part) : null,
-      stamps: stampsAt(records.at(Math.floor((n - 1) / faces.length)), ((place - 1) % perRecord) + 1),
+      stamps: stampsAt(record, each * nth + (isBack ? 2 : 1), part),
     };
   };
-  return { places: perRecord * records.length, at: (place) => known(place, placed) };
+  return { places: each * sets.parts * sets.length, at: (place) => known(place, placed) };
 }
 
 /** Of a job of many records only what is looked at is kept, and that not for long. */

@@ -1,10 +1,12 @@
 import { MOST_PAGES, type Artwork, type DocketOf, type FlatProduct, type SheetWish } from '../../docket';
 import { inUnits, rect, rectangle, type Size } from '../../measure';
+import type { Stock } from '../../shop';
 import { liftOf } from '../bound';
 import type { Gang, LayStyle, Line, MadeUp, Order, Piece, Shape } from '../piece';
 import { recordsOf, varies, type Records } from '../../imprint';
 import { flatContent } from './content';
 import { facesOf, type Faces } from './pages';
+import { setsOf, type Sets } from './sets';
 
 export { turnedToLie } from './content';
 
@@ -14,6 +16,8 @@ export interface FlatPlan {
   readonly faces: readonly Faces[];
   /** The records that its pieces are of: each has all the faces. */
   readonly records: Records;
+  /** The sets that its pieces are of. */
+  readonly sets: Sets;
   /** Of every piece how many were ordered, before overs. */
   readonly ordered: readonly number[];
   /** Between columns and between rows, mm. */
@@ -32,8 +36,9 @@ export const inSequence = ({ order }: Pick<FlatProduct, 'order'>): boolean =>
 
 /** How many of each piece were ordered: in a sequence every one as often as there are sets. */
 function orderedOf(product: FlatProduct, count: number): number[] {
+  // of a set all parts are wanted as often
   const out = Array.from({ length: count }, () => product.copies);
-  if (!inSequence(product))
+  if (!inSequence(product) && product.parts.length < 2)
     for (const { piece, copies } of product.quantities) if (piece <= count) out[piece - 1] = copies;
   return out;
 }
@@ -112,12 +117,15 @@ const ORDERS: { readonly [K in FlatProduct['order']['kind']]: Order } = {
   pads: 'stack',
 };
 
-function gangOf(docket: DocketOf<'flat'>, pieces: readonly Piece[], shape: Shape): Gang {
+/** The pieces of one part, on the stock that it is on. */
+function gangOf(docket: DocketOf<'flat'>, pieces: readonly Piece[], shape: Shape, stock: Stock): Gang {
   const { product, finish } = docket;
   const { order, lies, bleed, copies } = product;
-  const sheet = sheetOf(docket);
+  const sheet = { ...sheetOf(docket), stock };
+  // sets that lie on each other part by part are as many times as high
+  const together = product.collated === 'sets' ? Math.max(1, product.parts.length) : 1;
   const wanted = pieces.filter((p) => p.wanted > 0);
-  const lift = liftOf(finish, sheet.stock);
+  const lift = Math.max(1, Math.floor(liftOf(finish, stock) / together));
   const style: LayStyle = {
     kind: 'cut-out',
     bleed,
@@ -132,11 +140,12 @@ function gangOf(docket: DocketOf<'flat'>, pieces: readonly Piece[], shape: Shape
   // of several sets one sheet may carry more than one; a number that is wanted once is never there twice
   const asNeeded = copies > 1 ? 'repeats' : 'blanks';
   return {
-    key: 'flat',
+    key: `flat ${stock.id} ${stock.width} ${stock.height}`,
     called: product.what,
     shape,
     pieces: (wanted.length > 0 ? wanted : pieces.slice(0, 1)).map((p) => p.id),
     order: ORDERS[order.kind],
+    collated: together > 1,
     lift: order.kind === 'pads' ? order.of : order.kind === 'stack' && order.lot !== null ? order.lot : lift,
     exact: order.kind === 'pads',
     last: order.kind === 'sequence' || order.kind === 'stack' ? (order.last ?? asNeeded) : asNeeded,
@@ -158,20 +167,22 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
   const all = facesOf(docket, artwork);
   const faces = all.length > 0 ? all : [{ front: null, back: null }];
   const records = varies(docket.imprint) ? recordsOf(docket.imprint, artwork) : ONE;
-  const count = faces.length * records.length;
+  const sets = setsOf(product, faces, records);
+  const count = sets.parts * sets.length;
   const ordered = orderedOf(product, count);
   const shape = shapeOf(product);
   const two = product.sides === 'two';
+  const stockOf = (part: number): Stock => product.parts[part]?.stock ?? sheet.stock;
   const pieceAt = (id: number): Piece => ({
     id,
     noun: product.what,
-    number: count > 1 ? id + 1 : null,
+    number: count > 1 ? Math.floor(id / sets.parts) + 1 : null,
     named: false,
     step: null,
     namePlace: null,
     words: NONE,
     shape,
-    stock: sheet.stock,
+    stock: stockOf(id % sets.parts),
     machine: sheet.machine,
     printed: two ? 'both' : 'outside',
     places: two ? [2 * id + 1, 2 * id + 2] : [id + 1],
@@ -181,10 +192,12 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
   const { caliper } = sheet.stock;
   const wanted = artwork.pages.length;
   return {
-    product: { kind: 'flat', faces, records, ordered, gap: gapOf(product) },
-    content: flatContent(docket, artwork, faces, records),
+    product: { kind: 'flat', faces, records, sets, ordered, gap: gapOf(product) },
+    content: flatContent(docket, artwork, faces, sets),
     pieces,
-    gangs: [gangOf(docket, pieces, shape)],
+    gangs: Array.from({ length: sets.parts }, (_, part) =>
+      gangOf(docket, sets.parts > 1 ? pieces.filter((p) => p.id % sets.parts === part) : pieces, shape, stockOf(part)),
+    ),
     assembly: {
       thing: product.what,
       pieces: many(product.what),

@@ -1,4 +1,4 @@
-import { copiesSaid, formatLength, nameSize, orderSaid, piecesSaid } from '../../../core';
+import { copiesSaid, formatLength, nameSize, orderSaid, piecesSaid, stocksSaid } from '../../../core';
 import { useUnit } from '../../../ui/unit';
 import { useFlat } from '../context';
 import { BleedControl, CopiesControl, SizeControl, StockControl } from '../controls';
@@ -10,8 +10,8 @@ import { TailWords } from './words';
 export function FlatBrief() {
   const { docket, plan } = useFlat(({ docket, plan }) => ({ docket, plan }));
   const { unit } = useUnit();
-  const { product, sheet } = docket;
-  const pieces = plan.pieces.length;
+  const { product } = docket;
+  const pieces = plan.product.sets.length;
   const of = copiesSaid(product, plan);
   return (
     <>
@@ -19,7 +19,7 @@ export function FlatBrief() {
         {(close) => (product.quantities.length > 0 ? <Quantities /> : <CopiesControl done={close} autoFocus />)}
       </Word>{' '}
       of{' '}
-      <Word say={piecesSaid(product, pieces)} name="Sides" after=",">
+      <Word say={piecesSaid(product, plan)} name="Sides" after=",">
         {(close) => <SidesControl done={close} />}
       </Word>{' '}
       <Word say={nameSize(product.finished, unit)} name="Finished size" after=",">
@@ -34,7 +34,7 @@ export function FlatBrief() {
       </Word>{' '}
       {product.mirrored && 'mirrored, '}
       on{' '}
-      <Word say={`${sheet.stock.name} ${sheet.stock.format}`} name="Stock" after=",">
+      <Word say={stocksSaid(docket)} name="Stock" after=",">
         {(close) => <StockControl done={close} />}
       </Word>{' '}
       {pieces > 1 && (

@@ -4,6 +4,7 @@ import { CountField, Entry, Row } from '../../../ui/fields';
 import { useFlat } from '../context';
 import { BleedControl, CopiesControl, OneOf, SizeControl, useWish, type Props } from '../controls';
 import { MadeAs, TitleRow } from './MadeAs';
+import { PartsRows } from './PartsControl';
 
 const SIDES = { one: 'one-sided', two: 'two-sided' } as const;
 
@@ -207,9 +208,9 @@ const CALLED: readonly FlatProduct['what'][] = ['card', 'ticket', 'label', 'form
 
 /** What flat work is: how many, of which size, on how many sides, in which order. */
 export function FlatControls() {
-  const { product, pieces, change } = useFlat(({ product, plan, change }) => ({
+  const { product, pieces, change } = useFlat(({ product, flat, change }) => ({
     product,
-    pieces: plan.pieces.length,
+    pieces: flat.sets.length,
     change,
   }));
   const sequence = inSequence(product);
@@ -229,7 +230,7 @@ export function FlatControls() {
       <Row label={several ? (sequence ? 'Sets' : 'Of each') : 'Copies'}>
         <CopiesControl />
       </Row>
-      {several && !sequence && (
+      {several && !sequence && product.parts.length === 0 && (
         <Row label="By piece" hint="those that are wanted in another number">
           <Quantities />
         </Row>
@@ -260,6 +261,7 @@ export function FlatControls() {
         </Row>
       )}
       {several && <OrderDetails />}
+      <PartsRows />
       <Row label="For transfer">
         <Toggle
           label="Mirrored"

@@ -108,5 +108,5 @@ function productFacts(docket: Docket, plan: Plan, unit: Unit): string {
     return `${wholeNumber(copies)} × ${size}, ${plural(countedPages(plan.product), 'page')}, ${saidProduct(docket).binding}${edge}`;
   }
   if (product.kind !== 'flat' || plan.product.kind !== 'flat') return size;
-  return `${copiesSaid(product, { product: plan.product })} ${piecesSaid(product, plan.pieces.length)}, ${size}`;
+  return `${copiesSaid(product, { product: plan.product })} ${piecesSaid(product, { product: plan.product })}, ${size}`;
 }

@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import {
   ANCHORS,
   fieldsOf,
+  PART,
   readRuns,
   runsSaid,
   type Anchor,
@@ -69,6 +70,7 @@ export function ImprintFields({ at }: { readonly at: number }) {
       <InkFields at={at} />
       <PlaceFields at={at} />
       <OnRow at={at} />
+      <PartsRow at={at} />
     </>
   );
 }
@@ -76,12 +78,16 @@ export function ImprintFields({ at }: { readonly at: number }) {
 /** What it says: typed, with counters and columns put in by a click, or dragged. */
 function TextRow({ at }: { readonly at: number }) {
   const { print, set } = usePrint(at);
-  const { imprint, table } = useJob(({ docket, artwork }) => ({ imprint: docket.imprint, table: artwork.table }));
+  const { imprint, table, hasParts } = useJob(({ docket, artwork }) => ({
+    imprint: docket.imprint,
+    table: artwork.table,
+    hasParts: docket.product.kind === 'flat' && docket.product.parts.length > 1,
+  }));
   const [draft, setDraft] = useState<string | null>(null);
   /** Where in the text the next field goes; at its end where nobody has pointed elsewhere. */
   const caret = useRef<readonly [number, number] | null>(null);
   const columns = table?.columns.map((c) => c.name) ?? [];
-  const names = [...imprint.counters.map((c) => c.name), ...columns];
+  const names = [...imprint.counters.map((c) => c.name), ...columns, ...(hasParts ? [PART] : [])];
   const commit = (text: string): void => {
     setDraft(null);
     if (text !== print.text) set({ text }, 'other words');
@@ -92,7 +98,7 @@ function TextRow({ at }: { readonly at: number }) {
     caret.current = null;
     commit(`${now.slice(0, from)}{${name}}${now.slice(to)}`);
   };
-  const unknown = strangers({ ...imprint, prints: [print] }, columns);
+  const unknown = strangers({ ...imprint, prints: [print] }, hasParts ? [...columns, PART] : columns);
   return (
     <Row label="Says">
       <textarea
@@ -330,6 +336,33 @@ function OnRow({ at }: { readonly at: number }) {
           />
         </span>
       )}
+    </Row>
+  );
+}
+
+/** On which parts of a set. */
+function PartsRow({ at }: { readonly at: number }) {
+  const { print, set } = usePrint(at);
+  const product = useJob((s) => s.docket.product);
+  if (product.kind !== 'flat' || product.parts.length < 2) return null;
+  const all = product.parts.map((_, i) => i + 1);
+  const on = print.parts === 'all' ? all : print.parts;
+  return (
+    <Row label="On parts">
+      <ul className="grid gap-1 pt-1">
+        {product.parts.map((part, i) => (
+          <li key={i}>
+            <Toggle
+              label={part.name}
+              value={on.includes(i + 1)}
+              onChange={(is) => {
+                const to = all.filter((n) => (n === i + 1 ? is : on.includes(n)));
+                if (to.length > 0) set({ parts: to.length === all.length ? 'all' : to }, `on ${to.length} parts`);
+              }}
+            />
+          </li>
+        ))}
+      </ul>
     </Row>
   );
 }
