@@ -3,7 +3,9 @@ import { mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:f
 import { basename, join } from 'node:path';
 import {
   BINDING_CHOICES,
+  Counter,
   Finisher,
+  Imprint,
   inspect,
   mark,
   patched,
@@ -156,6 +158,49 @@ function flatPlanning(): void {
   console.log(`flat work against a book of 1,000 pages (${yardstick.toFixed(1)} ms): ${took.join(' · ')}`);
 }
 
+const TICKETS = 100_000;
+
+/** Tickets with a number, a name and a code each, from a table; against qpdf copying the sheets that come of it. */
+async function imprinting(): Promise<void> {
+  const source = join(dir, 'ticket.pdf');
+  await writePages(source, 1, false);
+  const table = join(dir, 'guests.csv');
+  const rows = Array.from({ length: TICKETS }, (_, i) => `Guest ${i + 1},row ${i % 90}`);
+  writeFileSync(table, `Name,Seat\n${rows.join('\n')}\n`);
+  const ticket = { width: 85, height: 50 };
+  const docket = patched(flatDocketFor(artworkOf(1, ticket)), {
+    artwork: { file: { name: 'ticket', path: basename(source) }, fit: 'fill' },
+    product: { what: 'ticket', copies: 1, order: { kind: 'stack', lot: null, last: null } },
+    imprint: {
+      table: { name: 'guests', path: basename(table) },
+      counters: [Counter.parse({ name: 'No', digits: 6 })],
+      prints: [
+        { name: 'Number', text: '{No}', says: { kind: 'text', font: 'mono' }, anchor: 'head-right', x: 5, y: 5 },
+        { name: 'Guest', text: '{Name}, {Seat}', says: { kind: 'text' }, anchor: 'head-left', x: 5, y: 5 },
+        { name: 'Code', text: '{No}', says: { kind: 'code', symbology: 'code-128' }, anchor: 'foot-left', x: 4, y: 4 },
+      ].map((print) => Imprint.parse(print)),
+    },
+  });
+  const file = join(dir, 'tickets.json');
+  writeFileSync(file, JSON.stringify(docket));
+  const [imposed, copied] = [join(dir, 'tickets.pdf'), join(dir, 'copied.pdf')];
+  const ours = await whole(process.execPath, [
+    join(root, 'bin/odd-sparrow'),
+    'impose',
+    file,
+    '-o',
+    imposed,
+    '--anyway',
+  ]);
+  const yard = await whole('qpdf', [imposed, copied]);
+  console.log(
+    `\n${TICKETS} tickets with a code each: ${(ours.seconds / yard.seconds).toFixed(1)} × qpdf copying their sheets ` +
+      `(${ours.seconds.toFixed(1)} s to ${yard.seconds.toFixed(2)} s), ${Math.round(TICKETS / ours.seconds)} a second, ` +
+      `peak ${ours.peak.toFixed(0)} MB, output ${(statSync(imposed).size / 1e6).toFixed(1)} MB`,
+  );
+  for (const path of [source, table, file, imposed, copied]) rmSync(path);
+}
+
 /** Planning alone, and with marks, findings and figures, in every way to bind. */
 function planning(): void {
   console.log('');
@@ -219,6 +264,7 @@ async function picture(): Promise<void> {
 }
 
 await imposing();
+await imprinting();
 planning();
 flatPlanning();
 comparing();

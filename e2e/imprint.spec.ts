@@ -116,3 +116,36 @@ test('a table is dropped on the job; a value too wide is found and mended; a bro
   await page.getByRole('button', { name: /^In place of the table people.csv/ }).click();
   await expect(page.getByText('no rows below them')).toBeVisible();
 });
+
+test('loan slips: four hundred sets of three parts, each with its own word and the number of its set', async ({
+  page,
+}) => {
+  await openJob(page, 'Loan slips, three parts');
+  await expect(brief(page)).toContainText('one each of 400 three-part forms');
+  await expect(brief(page)).toContainText('and 2 other stocks');
+  await expect(page.getByRole('status', { name: 'Foremost finding' })).toContainText('Nothing against it');
+  const { sides } = await exported(page, 'slips');
+  const up = inRows(sides[0]!, /^\d{4}$/, 15).length;
+  // the parts take turns, a sheet of each
+  const said = (i: number): string => sides[i]!.words.map((w) => w.text).join(' ');
+  expect([0, 1, 2, 3].map((i) => /Loft’s|Member’s|Tag,/.exec(said(i))![0])).toEqual([
+    'Loft’s',
+    'Member’s',
+    'Tag,',
+    'Loft’s',
+  ]);
+  expect(sides).toHaveLength(3 * Math.ceil(400 / up));
+  const numbers = sides.flatMap((s) => inRows(s, /^\d{4}$/, 15));
+  expect(numbers.sort()).toEqual(
+    Array.from({ length: 400 }, (_, i) => String(i + 1).padStart(4, '0')).flatMap((n) => [n, n, n]),
+  );
+  // another part, and they are four
+  const product = await openStation(page, 'product');
+  await product.getByRole('button', { name: 'One more part' }).click();
+  await expect(brief(page)).toContainText('400 four-part forms');
+  await product.getByRole('button', { name: 'Without part 4' }).click();
+  await expect(brief(page)).toContainText('400 three-part forms');
+  await product.getByText('Part by part', { exact: true }).click();
+  await saved(page);
+  await accessible(page, 'sets of parts');
+});

@@ -45,7 +45,9 @@ function packed(widths) {
     if (codes[i - 1] === code - 1) runs.at(-1)?.push(code);
     else runs.push([code]);
   });
-  return runs.map((run) => `${(run[0] ?? 0).toString(36)}:${run.map((c) => (widths.get(c) ?? 0).toString(36)).join(',')}`).join(' ');
+  return runs
+    .map((run) => `${(run[0] ?? 0).toString(36)}:${run.map((c) => (widths.get(c) ?? 0).toString(36)).join(',')}`)
+    .join(' ');
 }
 
 const lines = Object.entries(FONTS).map(([name, font]) => `  ${JSON.stringify(name)}: '${packed(widthsOf(font))}',`);
