@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { MOST_PAGES } from './bound';
+import { FileRef } from './file';
 
 /** The wishes for what is put on pages at imposition: words, numbers and codes, fixed, counted or from a table. */
 
@@ -152,22 +153,7 @@ export type Imprint = z.infer<typeof Imprint>;
 const record = z.int().min(1).max(MOST_RECORDS);
 
 /** A table as the docket names it. */
-export const TableRef = z
-  .strictObject({
-    name: z.string().min(1).max(1000).describe('The name it arrived with'),
-    sha256: z
-      .string()
-      .regex(/^[0-9a-f]{64}$/)
-      .optional()
-      .describe('Its address in the file store'),
-    path: z
-      .string()
-      .min(1)
-      .max(4096)
-      .optional()
-      .describe('For the command line: where it lies, relative to the docket'),
-  })
-  .meta({ id: 'TableRef' });
+export const TableRef = FileRef.omit({ password: true }).meta({ id: 'TableRef' });
 export type TableRef = z.infer<typeof TableRef>;
 
 export const ImprintWish = z

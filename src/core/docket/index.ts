@@ -2,6 +2,7 @@ export * from './bound';
 export * from './flat';
 export * from './imprint';
 export * from './marks';
+export * from './file';
 export * from './finish';
 export * from './schema';
 export * from './artwork';

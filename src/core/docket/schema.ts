@@ -2,30 +2,12 @@ import * as z from 'zod';
 import { BoundProduct, Imposed } from './bound';
 import { Finish } from './finish';
 import { FlatProduct, MOST_UP } from './flat';
+import { FileRef } from './file';
 import { ImprintWish } from './imprint';
 import { MarksWish } from './marks';
 import { Machine, Stock } from '../shop';
 
 /** The docket: the whole of a job's wishes as one plain value. All lengths in millimetres. */
-
-export const FileRef = z
-  .strictObject({
-    name: z.string().min(1).max(1000).describe('The name it arrived with'),
-    sha256: z
-      .string()
-      .regex(/^[0-9a-f]{64}$/)
-      .optional()
-      .describe('Its address in the file store'),
-    path: z
-      .string()
-      .min(1)
-      .max(4096)
-      .optional()
-      .describe('For the command line: where it lies, relative to the docket'),
-    password: z.string().max(500).optional().describe('For the command line: what opens an encrypted file'),
-  })
-  .meta({ id: 'FileRef' });
-export type FileRef = z.infer<typeof FileRef>;
 
 export const PageBox = z.enum(['trim', 'crop', 'media']);
 export type PageBox = z.infer<typeof PageBox>;

@@ -1,4 +1,4 @@
-import type { Docket, FileRef } from './schema';
+import type { Docket, FileRef } from './file';
 
 const plain = ({ name, sha256 }: FileRef): FileRef => ({ name, ...(sha256 === undefined ? {} : { sha256 }) });
 

@@ -119,7 +119,7 @@ class Subset {
     const widths = glyphs.map((g) => mm(g.advanceWidth ?? 0)).join(' ');
     out.object(
       descendant,
-      `<</Type/Font/Subtype/CIDFontType0/BaseFont/${name}/CIDSystemInfo<</Registry(Adobe)/Ordering(Identity)/Supplement 0>>` +
+      `<</Type/Font/Subtype/CIDFontType0/BaseFont/${name}/CIDSystemInfo<</Registry(OddSparrow)/Ordering(Identity)/Supplement 0>>` +
         `/FontDescriptor ${descriptor} 0 R/DW 0/W[0[${widths}]]>>`,
     );
     out.stream(unicode, '/Filter/FlateDecode', deflateSync(Buffer.from(toUnicode(letters))));
@@ -143,7 +143,7 @@ function toUnicode(letters: readonly string[]): string {
   }
   return (
     '/CIDInit /ProcSet findresource begin\n12 dict begin\nbegincmap\n' +
-    '/CIDSystemInfo<</Registry(Adobe)/Ordering(UCS)/Supplement 0>>def\n/CMapName/Adobe-Identity-UCS def\n/CMapType 2 def\n' +
+    '/CIDSystemInfo<</Registry(OddSparrow)/Ordering(UCS)/Supplement 0>>def\n/CMapName/OddSparrow-UCS def\n/CMapType 2 def\n' +
     `1 begincodespacerange\n<0000><ffff>\nendcodespacerange\n${blocks}endcmap\nCMapName currentdict /CMap defineresource pop\nend\nend`
   );
 }
