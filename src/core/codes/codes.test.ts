@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { SYMBOLOGIES, type Symbology } from '../docket';
-import { boxOf, type Symbol } from '../imprint';
+import { boxOf, SYMBOLOGY, type Symbol } from '../imprint';
 import { decode } from './testing';
 import { coderFor } from '.';
 
@@ -88,7 +88,9 @@ describe('how large a code is', () => {
       itf: [2, 8, 20].map(digits),
       'code-39': ['A', 'LOAN 0341', digits(20)],
       'code-128': ['A', 'GTL-00341', digits(8), digits(9), 'aA1'.repeat(10)],
-      qr: [1, 34, 35, 63, 100, 200].flatMap((n) => [digits(n), 'A'.repeat(n), 'a'.repeat(n)]),
+      qr: [1, 14, 15, 20, 21, 26, 27, 34, 35, 38, 39, 42, 43, 61, 62, 63, 64, 84, 85, 101, 102, 149, 150, 200].flatMap(
+        (n) => [digits(n), 'A'.repeat(n), 'a'.repeat(n)],
+      ),
       'data-matrix': [1, 6, 7, 10, 44, 88].flatMap((n) => [digits(n), 'ab'.repeat(n)]),
     }[symbology];
     for (const text of texts) {
@@ -97,9 +99,31 @@ describe('how large a code is', () => {
       expect(known.columns).toBeGreaterThanOrEqual(made.columns);
       expect(known.columns).toBeLessThanOrEqual(Math.max(made.columns * 1.6, made.columns + 35));
       expect(known.rows === 1).toBe(made.rows === 1);
+      if (symbology === 'qr') expect([text, known.columns]).toEqual([text, made.columns]);
     }
     const [first] = texts;
     if (symbology !== 'code-128')
       expect(boxOf(symbology, first!)).toMatchObject({ columns: (coder(symbology, first!) as Symbol).columns });
+  });
+});
+
+describe('what is known of codes', () => {
+  it('has the quiet zones of their standards, and the least a reader is sure of', () => {
+    const zones = Object.fromEntries(
+      SYMBOLOGIES.map((s) => {
+        const { quiet, least } = SYMBOLOGY[s];
+        return [s, [quiet.left, quiet.right, quiet.above, quiet.below, least]];
+      }),
+    );
+    expect(zones).toEqual({
+      'code-128': [10, 10, 0, 0, 0.19],
+      'code-39': [10, 10, 0, 0, 0.19],
+      itf: [10, 10, 0, 0, 0.19],
+      'ean-13': [11, 7, 0, 0, 0.264],
+      'ean-8': [7, 7, 0, 0, 0.264],
+      'upc-a': [9, 9, 0, 0, 0.264],
+      qr: [4, 4, 4, 4, 0.25],
+      'data-matrix': [1, 1, 1, 1, 0.25],
+    });
   });
 });

@@ -1,4 +1,5 @@
-import type { Docket, FileRef } from './file';
+import type { FileRef } from './file';
+import type { Docket } from './schema';
 
 const plain = ({ name, sha256 }: FileRef): FileRef => ({ name, ...(sha256 === undefined ? {} : { sha256 }) });
 

@@ -221,6 +221,21 @@ describe('what is found of imprints', () => {
     expect(mends(gone, 'imprint-only')).toEqual(['All records']);
   });
 
+  it('more pieces than a job may have', () => {
+    const parts = ['a', 'b', 'c'].map((name) => ({ name, stock: null }));
+    const many = look({ records: 100_000 }, { product: { parts, sides: 'one' } });
+    // two pages do not go into three parts: each is a form, six pieces a record
+    expect(many.find('too-large')).toMatchObject({
+      severity: 'stop',
+      title: '600,000 pieces are more than a job may have',
+    });
+    expect(many.plan.pieces).toHaveLength(199_998);
+    const [remedy] = many.find('too-large')!.remedies;
+    expect(remedy!.label).toBe('Only the first 33,333 records');
+    const fewer = changed(many.docket, remedy!.patch);
+    expect(looked(fewer, many.artwork).find('too-large')).toBeUndefined();
+  });
+
   it('an imprint that is on no page', () => {
     const it = look({ prints: [print({ on: [{ from: 3, to: 4 }] })] });
     expect(it.find('imprint-nowhere-It')).toMatchObject({ severity: 'look' });

@@ -30,6 +30,9 @@ describe('a counter', () => {
     // GS1: 629104150021 has 3; 0-13-… 9638507 has 4
     expect(checkDigit('mod-10', '629104150021')).toBe('3');
     expect(checkDigit('mod-10', '9638507')).toBe('4');
+    // 3 × 1 + 3 × 5 + 1 + 3 × 4 + 3 × 1 + 9 + 3 × 2 + 6 = 55
+    expect(checkDigit('mod-10', '629104150001')).toBe('5');
+    expect(checkDigit('mod-10', '1')).toBe('7');
     // ISO/IEC 7812: 7992739871 has 3, the textbook's number
     expect(checkDigit('mod-10-doubled', '7992739871')).toBe('3');
     expect(checkDigit('mod-10-doubled', '0')).toBe('0');

@@ -178,7 +178,7 @@ export interface Gang {
 
 /** More than can be laid in one job. */
 export interface TooMuch {
-  readonly of: 'pages' | 'cells';
+  readonly of: 'pages' | 'pieces' | 'cells';
   readonly wanted: number;
   readonly most: number;
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type DocketOf, type FormPart, type Patch } from '../docket';
-import { artworkOf, flatDocketFor, look, SHOP } from '../testing';
+import { artworkOf, flatDocketFor, GUILLOTINE, look, SHOP } from '../testing';
 import { pilesOf } from './piles';
 import { plan, type Plan } from './plan';
 import { loadsOf, runsOf } from './runs';
@@ -130,6 +130,24 @@ describe('sets of parts', () => {
     );
     expect(stack.slice(0, 7)).toEqual(['1a', '1b', '1c', '2a', '2b', '2c', '3a']);
     expect(stack.at(-1)).toBe('16c');
+  });
+
+  it('are lifted as high as all their papers together, alike for every part', () => {
+    // 0.1 + 0.3 + 0.2 mm a set: of 3 mm five sets; part by part thirty, ten and fifteen
+    const thick = [0.1, 0.3, 0.2].map((caliper, i) => ({ name: `p${i}`, stock: tinted(`s${i}`, { caliper }) }));
+    const finish: Patch<DocketOf<'flat'>> = {
+      finish: { here: true, route: [{ process: 'cut', machine: { ...GUILLOTINE, lift: 3 } }] },
+    };
+    const { it } = docketOf(1, { imprint: NUMBERED, product: { parts: thick } }, finish);
+    expect(it.sheets.lots.map((l) => l.count)).toEqual([15, 15]);
+    const stack = [0, 1, 2, 3].flatMap((k) =>
+      labels(it)
+        .slice(0, 15)
+        .map((sheet) => sheet[k]!),
+    );
+    expect(stack).toEqual(Array.from({ length: 20 }, (_, i) => ['a', 'b', 'c'].map((p) => `${i + 1}${p}`)).flat());
+    const apart = docketOf(1, { imprint: NUMBERED, product: { parts: thick, collated: 'parts' } }, finish);
+    expect(apart.it.sheets.lots.map((l) => l.count)).toEqual([10, 10, 10]);
   });
 
   it('or part by part, each to be padded by itself', () => {

@@ -65,7 +65,7 @@ export interface Sheets extends Iterable<Sheet> {
 }
 
 /** Pages on sides, over all sheets: what a job may have. */
-export const MOST_CELLS = 200_000;
+export const MOST_CELLS = 420_000;
 
 /** Sheets that are kept when they were made: a job of many is gone through without being held. */
 const MOST_KNOWN = 1000;

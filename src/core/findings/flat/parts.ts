@@ -24,9 +24,10 @@ function apart({ product, plan }: InspectedFlat): Finding[] {
   if (product.collated !== 'sets') return [];
   const { lays } = plan.sheets;
   const unlike = lays.some((l) => l.paper.width !== lays[0]!.paper.width || l.paper.height !== lays[0]!.paper.height);
+  const sharing = product.order.kind === 'shared';
   const { machine } = plan.sheets.main;
   const stocks = new Set(runsOf(plan).map((r) => r.stock.id));
-  if (!unlike && (stocks.size < 2 || machine.mixes)) return [];
+  if (!unlike && !sharing && (stocks.size < 2 || machine.mixes)) return [];
   return [
     {
       id: 'parts-apart',
@@ -34,10 +35,13 @@ function apart({ product, plan }: InspectedFlat): Finding[] {
       station: 'product',
       title: unlike
         ? 'Parts on sheets of unlike size cannot lie on each other'
-        : `${machine.name} prints one part after the other`,
-      detail: unlike
-        ? 'Each part is laid, printed and cut by itself; the sets are gathered by hand.'
-        : `It draws a job from one tray, and the parts are on ${stocks.size} stocks: their sheets are gathered by hand before they are cut.`,
+        : sharing
+          ? 'What shares sheets lies otherwise on each part'
+          : `${machine.name} prints one part after the other`,
+      detail:
+        unlike || sharing
+          ? 'Each part is laid, printed and cut by itself; the sets are gathered by hand.'
+          : `It draws a job from one tray, and the parts are on ${stocks.size} stocks: their sheets are gathered by hand before they are cut.`,
       offers: () => [
         {
           label: 'Part by part',

@@ -1,23 +1,28 @@
 import { MOST_PAGES } from '../../docket';
+import type { TooMuch } from '../../makeup';
 import type { Check, Inspected, Offer } from '../kinds';
 
 const many = (n: number): string => n.toLocaleString('en');
+
+const SAID: { readonly [K in TooMuch['of']]: string } = {
+  pages: 'pages are more than a job may have',
+  pieces: 'pieces are more than a job may have',
+  cells: 'pages on all sheets are more than can be laid in one job',
+};
 
 /** A job of more than can be planned, and made, as one. Nothing of it may be sent: it is not all laid. */
 export const tooLarge: Check = (it) => {
   const { tooLarge: much } = it.plan;
   if (!much) return [];
-  const pages = much.of === 'pages';
+  const { of } = much;
   return [
     {
       id: 'too-large',
       severity: 'stop',
-      station: pages ? 'artwork' : 'sheet',
-      title: pages
-        ? `${many(much.wanted)} pages are more than a job may have`
-        : `${many(much.wanted)} pages on all sheets are more than can be laid in one job`,
-      detail: `Up to ${many(much.most)} are laid; the rest is not on the sheets you see. Make several jobs of it${pages ? '' : ', or lay fewer up'}.`,
-      offers: () => (pages ? fewerPages(it) : fewerUp(it, much.wanted / much.most)),
+      station: of === 'cells' ? 'sheet' : 'artwork',
+      title: `${many(much.wanted)} ${SAID[of]}`,
+      detail: `Up to ${many(much.most)} are laid; the rest is not on the sheets you see. Make several jobs of it${of === 'cells' ? ', or lay fewer up' : ''}.`,
+      offers: () => OFFERS[of](it, much),
     },
   ];
 };
@@ -43,3 +48,18 @@ function fewerPages({ artwork, docket }: Inspected): Offer[] {
     },
   ];
 }
+
+/** The first of the records, as many as go. */
+function fewerRecords({ plan, docket }: Inspected, { wanted, most }: TooMuch): Offer[] {
+  if (plan.product.kind !== 'flat' || plan.product.records.length < 2) return [];
+  const to = Math.floor(most / (wanted / plan.product.records.length));
+  return to > 0 && docket.imprint.only.length === 0
+    ? [{ label: `Only the first ${many(to)} records`, patch: { imprint: { only: [{ from: 1, to }] } } }]
+    : [];
+}
+
+const OFFERS: { readonly [K in TooMuch['of']]: (it: Inspected, much: TooMuch) => Offer[] } = {
+  pages: fewerPages,
+  pieces: fewerRecords,
+  cells: (it, { wanted, most }) => fewerUp(it, wanted / most),
+};

@@ -10,6 +10,9 @@ import { setsOf, type Sets } from './sets';
 
 export { turnedToLie } from './content';
 
+/** Pieces of a job at most. */
+export const MOST_PIECES = 200_000;
+
 /** Flat work made up: the pieces that are cut out of its sheets. */
 export interface FlatPlan {
   readonly kind: 'flat';
@@ -122,10 +125,12 @@ function gangOf(docket: DocketOf<'flat'>, pieces: readonly Piece[], shape: Shape
   const { product, finish } = docket;
   const { order, lies, bleed, copies } = product;
   const sheet = { ...sheetOf(docket), stock };
-  // sets that lie on each other part by part are as many times as high
-  const together = product.collated === 'sets' ? Math.max(1, product.parts.length) : 1;
+  // what is shared out may lie otherwise on the sheets of each part
+  const collated = product.collated === 'sets' && product.parts.length > 1 && order.kind !== 'shared';
   const wanted = pieces.filter((p) => p.wanted > 0);
-  const lift = Math.max(1, Math.floor(liftOf(finish, stock) / together));
+  // sets that lie on each other part by part are cut together: as high as all their papers are
+  const together = product.parts.reduce((sum, p) => sum + (p.stock ?? docket.sheet.stock).caliper, 0);
+  const lift = liftOf(finish, collated ? { caliper: together } : stock);
   const style: LayStyle = {
     kind: 'cut-out',
     bleed,
@@ -145,7 +150,7 @@ function gangOf(docket: DocketOf<'flat'>, pieces: readonly Piece[], shape: Shape
     shape,
     pieces: (wanted.length > 0 ? wanted : pieces.slice(0, 1)).map((p) => p.id),
     order: ORDERS[order.kind],
-    collated: together > 1,
+    collated,
     lift: order.kind === 'pads' ? order.of : order.kind === 'stack' && order.lot !== null ? order.lot : lift,
     exact: order.kind === 'pads',
     last: order.kind === 'sequence' || order.kind === 'stack' ? (order.last ?? asNeeded) : asNeeded,
@@ -164,11 +169,13 @@ const many = (what: string): string => `${what}s`;
 /** Makes flat work up: a piece for every artwork, all of one shape. */
 export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<FlatPlan> {
   const { product, sheet } = docket;
-  const all = facesOf(docket, artwork);
-  const faces = all.length > 0 ? all : [{ front: null, back: null }];
+  const found = facesOf(docket, artwork);
+  const faces = found.length > 0 ? found : [{ front: null, back: null }];
   const records = varies(docket.imprint) ? recordsOf(docket.imprint, artwork) : ONE;
   const sets = setsOf(product, faces, records);
-  const count = sets.parts * sets.length;
+  // what is beyond is in no pile: whole sets, as many as go
+  const all = sets.parts * sets.length;
+  const count = Math.min(all, MOST_PIECES - (MOST_PIECES % sets.parts));
   const ordered = orderedOf(product, count);
   const shape = shapeOf(product);
   const two = product.sides === 'two';
@@ -212,7 +219,12 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
       process: null,
       foldedApart: false,
     },
-    tooMany: wanted > MOST_PAGES && product.pages === null ? { of: 'pages', wanted, most: MOST_PAGES } : null,
+    tooMany:
+      wanted > MOST_PAGES && product.pages === null
+        ? { of: 'pages', wanted, most: MOST_PAGES }
+        : all > count
+          ? { of: 'pieces', wanted: all, most: count }
+          : null,
   };
 }
 
