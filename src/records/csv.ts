@@ -21,13 +21,16 @@ function separatorOf(text: string): string {
 
 /** Reads CSV (RFC 4180, and with semicolons, tabs or strokes). @throws TableError */
 export function readCsv(bytes: Uint8Array, to: Gathering): void {
-  const { text, encoding } = decoded(bytes);
+  const { text: all, encoding } = decoded(bytes);
+  // some programs say first what parts the fields
+  const [said, separator] = /^sep=(.)\r?\n/i.exec(all) ?? [];
+  const text = said ? all.slice(said.length) : all;
   if (text.slice(0, 4000).includes('\0'))
     throw new TableError('This is no table. Save it as CSV or XLSX and drop that.');
   if (encoding === 'Windows-1252')
     to.note('It is not UTF-8: it was read as Windows-1252. Look at letters with accents.');
-  const delimiter = separatorOf(text);
-  let line = 0;
+  const delimiter = separator ?? separatorOf(text);
+  let line = said ? 1 : 0;
   let quotes = 0;
   Papa.parse<string[]>(text, {
     delimiter,

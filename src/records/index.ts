@@ -5,7 +5,7 @@ import { Gathering } from './gather';
 
 /** The edge to tables: CSV and XLSX read, and their rows kept where each can be found. */
 export { TableError } from './errors';
-export { Rows } from './rows-file';
+export { hasRows, Rows } from './rows-file';
 
 /** Bytes of a table at most. */
 const MOST_BYTES = 64 << 20;
@@ -29,7 +29,9 @@ export async function readTable(path: string, out: string): Promise<TableFacts> 
   const first = begins(path);
   const is = (...bytes: number[]): boolean => bytes.every((b, i) => first[i] === b);
   if (is(0xd0, 0xcf, 0x11, 0xe0))
-    throw new TableError('This is an old kind of workbook. Save it as XLSX or CSV and drop that.');
+    throw new TableError(
+      'This is an old kind of workbook, or a locked one. Save it as XLSX without a password, or as CSV, and drop that.',
+    );
   if (is(0x25, 0x50, 0x44, 0x46)) throw new TableError('This is a PDF and no table. Drop a CSV or XLSX file.');
   const part = `${out}.part`;
   const gathering = new Gathering(part);

@@ -46,6 +46,7 @@ describe('a table in CSV', () => {
       ['1', 'a, b'],
       ['2', 'c, d'],
     ]);
+    expect((await read('sep=|\r\nNo, Name|Town\r\n1|a;b\r\n')).kept).toEqual([['1', 'a;b']]);
     expect((await read('No\tName\n1\ta\n')).kept).toEqual([['1', 'a']]);
     expect((await read('No\n0007\n0008\n')).kept).toEqual([['0007'], ['0008']]);
   });

@@ -1,4 +1,4 @@
-import { closeSync, fstatSync, openSync, readSync, writeSync } from 'node:fs';
+import { closeSync, existsSync, fstatSync, openSync, readSync, writeSync } from 'node:fs';
 
 /**
  * Rows as they are kept to be read one by one, in any order: a line of JSON each, behind them where each begins, and last
@@ -52,6 +52,21 @@ export class RowsWriter {
   private close(): void {
     if (this.open) closeSync(this.file);
     this.open = false;
+  }
+}
+
+/** Whether rows are kept there, to their end: a machine that lost its power may have kept a part. */
+export function hasRows(path: string): boolean {
+  if (!existsSync(path)) return false;
+  const file = openSync(path, 'r');
+  try {
+    const { size } = fstatSync(file);
+    const tail = Buffer.alloc(2 * NUMBER);
+    if (size < tail.length || readSync(file, tail, 0, tail.length, size - tail.length) < tail.length) return false;
+    // how long the rows are, then how many
+    return tail.readDoubleLE(0) + (tail.readDoubleLE(NUMBER) + 2) * NUMBER === size;
+  } finally {
+    closeSync(file);
   }
 }
 

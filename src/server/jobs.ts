@@ -26,7 +26,7 @@ import { ArtworkError } from '../pdf';
 import { sql, transaction, type Sql } from './db';
 import { tell } from './events';
 import { NotSendable } from './not-sendable';
-import { dropStored, keep, storedAt, StoreError, workingCopyAt, type Kept } from './store';
+import { dropRefused, keep, storedAt, StoreError, workingCopyAt, type Kept } from './store';
 import { sourcesOf } from './sources';
 import { findArtwork, findArtworks, recordArtwork } from './tables/artworks';
 import {
@@ -61,7 +61,7 @@ export async function readStored(sha256: string, bytes: number, password?: strin
   const { artwork, workingCopy } = await readInWorker(storedAt(sha256), workingCopyAt(sha256), password).catch(
     async (e: unknown) => {
       // what is no artwork is not kept; a locked one waits for its password
-      if (e instanceof ArtworkError && e.code !== 'locked') await dropStored(sha256);
+      if (e instanceof ArtworkError && e.code !== 'locked') await dropRefused(sql, sha256);
       throw e;
     },
   );

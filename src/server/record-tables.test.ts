@@ -1,9 +1,10 @@
-import { createReadStream, existsSync, rmSync } from 'node:fs';
+import { createReadStream, existsSync, rmSync, truncateSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { patched, plan } from '../core';
 import { SHOP } from '../core/testing';
+import { ArtworkError } from '../pdf';
 import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
 import { TableError } from '../records';
 import { closeDatabase, sql, transaction } from './db';
@@ -81,6 +82,9 @@ describe('a table of a job', () => {
     const sha256 = await tableIn(MEMBERS);
     const row = (await putTable(id, sha256, 'members.csv'))!;
     await patchJob(id, row.version, { imprint: { prints: [NAME] } }, 'a name');
+    // cut short, as after a power cut
+    truncateSync(rowsAt(sha256), 100);
+    expect(await someRows(sha256, [1])).toEqual([['GTL-2', 'Member 2']]);
     rmSync(rowsAt(sha256));
     const made = await startExport(id, 'all');
     await runExport(made!);
@@ -108,6 +112,17 @@ describe('a table of a job', () => {
     await expect(readStoredTable(sha256, bytes)).rejects.toThrow(TableError);
     expect(existsSync(storedAt(sha256))).toBe(false);
     expect(await someRows(sha256, [0])).toBeNull();
+  });
+
+  it('is not lost when it is dropped as artwork, nor artwork that is dropped as a table', async () => {
+    const table = await tableIn(`${MEMBERS}GTL-77,Another\n`);
+    await expect(readStored(table, 0)).rejects.toThrow(ArtworkError);
+    expect(existsSync(storedAt(table))).toBe(true);
+    expect(existsSync(rowsAt(table))).toBe(true);
+    const id = await cardJob();
+    const artwork = (await readJob(sql, id))!.docket.artwork.file.sha256!;
+    await expect(readStoredTable(artwork, 0)).rejects.toThrow(TableError);
+    expect(existsSync(storedAt(artwork))).toBe(true);
   });
 
   it('stays in the store when what became nothing is swept', async () => {

@@ -3,7 +3,8 @@ import { checkedPatch, forRecords, type TableFacts, type TableRef } from '../cor
 import { Rows, TableError } from '../records';
 import { sql } from './db';
 import { cleanName, whereItStands } from './jobs';
-import { dropStored, rowsAt, storedAt, StoreError } from './store';
+import { keepRows } from './rows';
+import { dropRefused, rowsAt, storedAt, StoreError } from './store';
 import type { JobRow } from './tables/jobs';
 import { findTable, recordTable } from './tables/record-tables';
 import { readTableInWorker } from './workers';
@@ -20,7 +21,7 @@ export async function readStoredTable(sha256: string, bytes: number): Promise<Ta
   if (!existsSync(storedAt(sha256)))
     throw new StoreError('unknown', 'That file is not in the store any more. Drop it again.');
   const facts = await readTableInWorker(storedAt(sha256), rowsAt(sha256)).catch(async (e: unknown) => {
-    if (e instanceof TableError) await dropStored(sha256);
+    if (e instanceof TableError) await dropRefused(sql, sha256);
     throw e;
   });
   await recordTable(sql, sha256, bytes || statSync(storedAt(sha256)).size, facts);
@@ -55,6 +56,7 @@ export async function someRows(
   places: readonly number[],
 ): Promise<(readonly string[] | null)[] | null> {
   if (!(await findTable(sql, sha256))) return null;
+  await keepRows(sha256);
   const rows = new Rows(rowsAt(sha256));
   try {
     return places.slice(0, MOST_ROWS).map((i) => rows.at(i));

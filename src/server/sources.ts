@@ -1,11 +1,10 @@
-import { existsSync } from 'node:fs';
 import { unpackArtwork, type Artwork, type Docket, type TableFacts } from '../core';
 import type { Sql } from './db';
 import { sourceOf } from './pictures';
-import { rowsAt, storedAt } from './store';
+import { keepRows } from './rows';
+import { rowsAt } from './store';
 import { findArtworks } from './tables/artworks';
 import { findTable } from './tables/record-tables';
-import { readTableInWorker } from './workers';
 
 /** What a docket is made from: facts of all its files, and where each lies. */
 export interface Sources {
@@ -47,6 +46,6 @@ async function tableOf(run: Sql, { imprint }: Docket): Promise<{ facts: TableFac
   const facts = sha256 === undefined ? null : await findTable(run, sha256);
   if (sha256 === undefined || !facts) return null;
   const rows = rowsAt(sha256);
-  if (!existsSync(rows)) await readTableInWorker(storedAt(sha256), rows);
+  await keepRows(sha256);
   return { facts, rows };
 }

@@ -158,15 +158,7 @@ export async function sweepStore(run: Sql, now = Date.now()): Promise<void> {
   const shas = [...new Set(old.map((n) => n.slice(0, 64)))].filter((n) => /^[0-9a-f]{64}$/.test(n));
   for (let i = 0; i < shas.length; i += 500) {
     const some = shas.slice(i, i + 500);
-    const known = new Set(
-      (
-        await run<{ sha256: string }>(
-          `select sha256 from artworks where sha256 = any($1)
-           union select sha256 from record_tables where sha256 = any($1)`,
-          [some],
-        )
-      ).map((r) => r.sha256),
-    );
+    const known = await knownAmong(run, some);
     for (const sha256 of some) if (!known.has(sha256)) await dropStored(sha256);
   }
   // what was being written beside when the server was stopped
@@ -174,8 +166,23 @@ export async function sweepStore(run: Sql, now = Date.now()): Promise<void> {
     await rm(join(folders.store(), name.slice(0, 2), name), { force: true });
 }
 
+/** Which of these files are artwork or a table: somebody may print from them. */
+async function knownAmong(run: Sql, some: readonly string[]): Promise<ReadonlySet<string>> {
+  const rows = await run<{ sha256: string }>(
+    `select sha256 from artworks where sha256 = any($1)
+     union select sha256 from record_tables where sha256 = any($1)`,
+    [some],
+  );
+  return new Set(rows.map((r) => r.sha256));
+}
+
+/** Removes a stored file that was refused, unless it is known as something else: a table that was dropped as artwork. */
+export async function dropRefused(run: Sql, sha256: string): Promise<void> {
+  if (!(await knownAmong(run, [sha256])).has(sha256)) await dropStored(sha256);
+}
+
 /** Removes a stored file that is neither artwork nor table. */
-export async function dropStored(sha256: string): Promise<void> {
+async function dropStored(sha256: string): Promise<void> {
   const beside = [workingCopyAt(sha256), rowsAt(sha256)].flatMap((path) => [path, `${path}.part`]);
   for (const path of [storedAt(sha256), ...beside]) await rm(path, { force: true });
 }

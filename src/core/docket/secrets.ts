@@ -9,10 +9,12 @@ const plain = ({ name, sha256 }: FileRef): FileRef => ({ name, ...(sha256 === un
  */
 export function withoutSecrets(docket: Docket): Docket {
   const { file, more, former } = docket.artwork;
-  const all = [file, ...more, ...former];
+  const { table } = docket.imprint;
+  const all: readonly FileRef[] = [file, ...more, ...former, ...(table ? [table] : [])];
   if (all.every((f) => f.password === undefined && f.path === undefined)) return docket;
   return {
     ...docket,
     artwork: { ...docket.artwork, file: plain(file), more: more.map(plain), former: former.map(plain) },
+    imprint: { ...docket.imprint, table: table && plain(table) },
   };
 }

@@ -84,6 +84,15 @@ describe('what is found of imprints', () => {
     expect(look({ prints: [print({ text: '{{No}} {No}' })] }).find('imprint-fields')).toBeUndefined();
   });
 
+  it('a counter called as a column is', () => {
+    const it = look({ counters: [counter()] }, {}, tableOf({ No: ['a', 'b'] }));
+    expect(it.find('imprint-both-No')).toMatchObject({ severity: 'look' });
+    expect(mends(it, 'imprint-both-No')).toEqual(['Print the column']);
+    expect(
+      look({ prints: [print({ text: 'x' })] }, {}, tableOf({ No: ['a'] })).find('imprint-both-No'),
+    ).toBeUndefined();
+  });
+
   it('numbers that run out of digits, from which on', () => {
     const it = look({ records: 1000, counters: [counter({ digits: 3 })] });
     expect(it.find('imprint-digits-No')).toMatchObject({

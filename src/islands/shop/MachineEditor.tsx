@@ -201,6 +201,17 @@ function Speed({ machine, set }: { readonly machine: Machine; readonly set: Set 
           />
         </span>
       </Row>
+      <Row label="Dots" hint="to the inch; bars of codes are whole dots wide">
+        <NumberField
+          label="Dots to the inch"
+          value={machine.dpi}
+          unit="dpi"
+          min={100}
+          max={5080}
+          digits={0}
+          onChange={(dpi) => set({ dpi }, 'dots')}
+        />
+      </Row>
     </>
   );
 }

@@ -3,7 +3,9 @@ import { fieldsOf, PART } from '../../imprint';
 import { plural, type Check, type Offer } from '../kinds';
 
 /** Fields that are neither a counter nor a column: nothing would be printed for them. */
-export const naming: Check = ({ docket, artwork }) => {
+export const naming: Check = (it) => [...strangers(it), ...sameName(it)];
+
+const strangers: Check = ({ docket, artwork }) => {
   const { prints, counters, table } = docket.imprint;
   const columns = artwork.table?.columns.map((c) => c.name) ?? [];
   // a table that is gone is said by itself
@@ -43,4 +45,22 @@ export const naming: Check = ({ docket, artwork }) => {
       ],
     },
   ];
+};
+
+/** A counter called as a column is: the text means the one or the other. */
+const sameName: Check = ({ docket, artwork }) => {
+  const { counters, prints } = docket.imprint;
+  const fields = new Set(prints.flatMap((p) => fieldsOf(p.text)));
+  const columns = artwork.table?.columns.map((c) => c.name) ?? [];
+  const both = counters.filter((c) => columns.includes(c.name) && fields.has(c.name));
+  return both.map(({ name }) => ({
+    id: `imprint-both-${name}`,
+    severity: 'look',
+    station: 'artwork',
+    title: `${name} is a counter and a column`,
+    detail: 'The counter is printed. Call it otherwise where the column is meant as well.',
+    offers: () => [
+      { label: 'Print the column', patch: { imprint: { counters: counters.filter((c) => c.name !== name) } } },
+    ],
+  }));
 };

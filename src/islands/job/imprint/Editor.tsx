@@ -53,8 +53,8 @@ function Prints({ at, go, onClose }: Props) {
   const { imprint, change } = useJob(({ docket, change }) => ({ imprint: docket.imprint, change }));
   const store = useJobStore();
   const add = (kind: Fresh): void => {
-    const { docket, artwork } = store.getState();
-    change(withFresh(docket, artwork, kind), `${kind === 'words' ? 'words' : `a ${kind}`} put on the pages`);
+    const { docket, artwork, plan } = store.getState();
+    change(withFresh(docket, artwork, plan, kind), `${kind === 'words' ? 'words' : `a ${kind}`} put on the pages`);
     go(imprint.prints.length);
   };
   return (

@@ -27,8 +27,8 @@ export function ImprintRows() {
   const [open, setOpen] = useState<number | null>(null);
   const store = useJobStore();
   const add = (kind: Fresh): void => {
-    const { docket, artwork, change } = store.getState();
-    change(withFresh(docket, artwork, kind), `${kind === 'words' ? 'words' : `a ${kind}`} put on the pages`);
+    const { docket, artwork, plan, change } = store.getState();
+    change(withFresh(docket, artwork, plan, kind), `${kind === 'words' ? 'words' : `a ${kind}`} put on the pages`);
     setOpen(docket.imprint.prints.length);
   };
   return (

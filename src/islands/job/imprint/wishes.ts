@@ -27,8 +27,10 @@ function freeName(name: string, taken: readonly string[]): string {
 
 const DIGITS = 4;
 
+const isTwoSided = ({ product }: Docket): boolean => product.kind === 'flat' && product.sides === 'two';
+
 /** One more imprint: a number in the lower right, words in the middle, a code in the lower left. */
-export function withFresh(docket: Docket, artwork: Artwork, kind: Fresh): Patch {
+export function withFresh(docket: Docket, artwork: Artwork, { product: plan }: Plan, kind: Fresh): Patch {
   const { imprint } = docket;
   const { prints, counters } = imprint;
   const column = artwork.table?.columns[0]?.name;
@@ -37,12 +39,16 @@ export function withFresh(docket: Docket, artwork: Artwork, kind: Fresh): Patch 
     prints.map((p) => p.name),
   );
   // what counts is there already, or is begun
-  const counter = counters[0] ?? Counter.parse({ name: 'No', digits: DIGITS });
+  // pages that are there already are counted; of one piece every record
+  const pages = plan.kind !== 'flat' || (plan.records.length === 1 && plan.sets.length > 1);
+  const counter = counters[0] ?? Counter.parse({ name: 'No', digits: DIGITS, counts: pages ? 'pages' : 'records' });
   const field = kind === 'words' || (kind === 'code' && column) ? column : counter.name;
   const counts = field === counter.name && counters.length === 0;
   const made = Imprint.parse({
     name,
     text: field === undefined ? 'Words' : `{${field}}`,
+    // of pieces of two sides it is their fronts
+    on: kind !== 'words' && pages && plan.kind === 'flat' && isTwoSided(docket) ? 'odd' : 'all',
     says:
       kind === 'code'
         ? { kind: 'code', symbology: 'qr' }
