@@ -139,6 +139,17 @@ describe('the examples of the docket file', () => {
     expect((await cli('impose', file, '-o', out, '--table', join(dir, 'no.csv'))).stderr).toContain('is not there');
     writeFileSync(other, 'Title\n');
     expect((await cli('impose', file, '-o', out, '--table', other)).stderr).toContain('no rows');
+    const docket = JSON.parse(readFileSync(file, 'utf8')) as { product: object };
+    const parts = ['Ours', 'Yours'].map((name) => ({ name }));
+    const slips = join(dir, 'slips.json');
+    writeFileSync(slips, JSON.stringify({ ...docket, product: { ...docket.product, parts } }));
+    const sets = JSON.parse((await cli('plan', slips, '--only', '7-8')).stdout) as { pieces: object[] };
+    expect(sets.pieces).toMatchObject([
+      { record: 7, set: 1, part: 1, front: { page: 1 } },
+      { record: 7, set: 1, part: 2 },
+      { record: 8, set: 2, part: 1 },
+      { record: 8, set: 2, part: 2 },
+    ]);
     const { pieces } = JSON.parse((await cli('plan', file, '--only', '7-8')).stdout) as {
       pieces: { record: number }[];
     };

@@ -51,16 +51,18 @@ const book: Said<BookPlan> = {
 
 const flat: Said<FlatPlan> = {
   cell: (_, c) => ({ number: c.piece + 1, place: c.place }),
-  whole: ({ faces, records, ordered, gap }, plan) => {
+  whole: ({ faces, records, sets, ordered, gap }, plan) => {
     const given = givenOf(plan);
     return {
       gap,
       fewestSheets: fewestFor(plan),
       pieces: ordered.map((count, i) => {
-        const { front, back } = faces[i % faces.length]!;
+        const { set, part, record, face } = sets.at(i);
+        const { front, back } = faces[face]!;
         return {
           number: i + 1,
-          ...(records.length > 1 ? { record: records.at(Math.floor(i / faces.length)) + 1 } : {}),
+          ...(records.length > 1 ? { record: record + 1 } : {}),
+          ...(sets.parts > 1 ? { set: set + 1, part: part + 1 } : {}),
           front: front && { file: front.file, page: front.page },
           back: back && { file: back.file, page: back.page },
           ordered: count,
