@@ -139,6 +139,9 @@ test('loan slips: four hundred sets of three parts, each with its own word and t
   expect(numbers.sort()).toEqual(
     Array.from({ length: 400 }, (_, i) => String(i + 1).padStart(4, '0')).flatMap((n) => [n, n, n]),
   );
+  // found by its number: the second of its pile
+  await fill(page.getByLabel('Find a number'), '52');
+  await expect(page.locator('[data-sheet="4"]')).toBeVisible();
   // another part, and they are four
   const product = await openStation(page, 'product');
   await product.getByRole('button', { name: 'One more part' }).click();

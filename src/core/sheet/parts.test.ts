@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type DocketOf, type FormPart, type Patch } from '../docket';
 import { artworkOf, flatDocketFor, GUILLOTINE, look, SHOP } from '../testing';
-import { pilesOf } from './piles';
+import { pilesOf, sheetWith } from './piles';
 import { plan, type Plan } from './plan';
 import { loadsOf, runsOf } from './runs';
 
@@ -101,6 +101,13 @@ describe('sets of parts', () => {
       ['yellow', 10],
       ['pink', 10],
     ]);
+  });
+
+  it('are found by their numbers', () => {
+    const { it } = docketOf(1, { imprint: NUMBERED });
+    // set 12 is the second of its pile: its parts are on sheets 4, 5 and 6
+    expect([33, 34, 35].map((id) => sheetWith(it, id))).toEqual([3, 4, 5]);
+    expect(sheetWith(it, 120)).toBeNull();
   });
 
   it('come off the cutter in order, the parts of a set on each other', () => {

@@ -71,3 +71,9 @@ export function inPile({ sheets }: Pick<Plan, 'sheets'>, sheet: number, down: nu
   if (!it || place === undefined) return null;
   return { lot: lot + 1, lots: lots.length, pile: place, above: sheet - it.from, high: it.count };
 }
+
+/** The first sheet, from 0, that a piece lies on; null where it lies on none. @param id which piece, from 0 */
+export function sheetWith({ sheets }: Pick<Plan, 'sheets'>, id: number): number | null {
+  for (let i = 0; i < sheets.length; i++) if (sheets.at(i).downs.includes(id)) return i;
+  return null;
+}

@@ -2,6 +2,7 @@ import { ChevronLeft, ChevronRight, FlipHorizontal2, FlipVertical2, Maximize, Mi
 import type { Plan } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
+import { FindRecord } from './FindRecord';
 import { CREEP_TIMES } from './parts';
 import { NEXT_NUMBERS, type TableState } from './state';
 import type { Zoom } from './useZoom';
@@ -52,6 +53,7 @@ export function TableTools({
       {plan.product.kind === 'bound' && plan.product.creep.standsOut.length > 1 && (
         <Switch on={creep} keys="c" say={`Creep × ${CREEP_TIMES}`} onPress={() => set({ creep: !creep })} />
       )}
+      {plan.product.kind === 'flat' && <FindRecord show={(sheet) => set({ sheet })} />}
       <Switch on={lengths} keys="l" say="Lengths" onPress={() => set({ lengths: !lengths })} />
       <Switch on={tape} keys="m" say="Measure" onPress={() => set({ tape: !tape })} />
       <Button small keys="n" onPress={() => set({ numbers: NEXT_NUMBERS[numbers] })}>
