@@ -1,8 +1,9 @@
-import { copiesSaid, formatLength, nameSize, orderSaid, piecesSaid, stocksSaid } from '../../../core';
+import { copiesSaid, formatLength, nameSize, orderSaid, piecesSaid, stocksSaid, varies } from '../../../core';
 import { useUnit } from '../../../ui/unit';
 import { useFlat } from '../context';
 import { BleedControl, CopiesControl, SizeControl, StockControl } from '../controls';
 import { OrderControl, Quantities, SidesControl } from '../docket/FlatControls';
+import { RecordsControl } from '../imprint/RecordsControl';
 import { Word } from './Word';
 import { TailWords } from './words';
 
@@ -13,10 +14,20 @@ export function FlatBrief() {
   const { product } = docket;
   const pieces = plan.product.sets.length;
   const of = copiesSaid(product, plan);
+  // of numbers it is how many there are that is changed
+  const numbered = varies(docket.imprint) && !docket.imprint.table && product.copies === 1;
   return (
     <>
       <Word say={of.replace(/ of$/, '')} name="Copies">
-        {(close) => (product.quantities.length > 0 ? <Quantities /> : <CopiesControl done={close} autoFocus />)}
+        {(close) =>
+          product.quantities.length > 0 ? (
+            <Quantities />
+          ) : numbered ? (
+            <RecordsControl done={close} autoFocus />
+          ) : (
+            <CopiesControl done={close} autoFocus />
+          )
+        }
       </Word>{' '}
       of{' '}
       <Word say={piecesSaid(product, plan)} name="Sides" after=",">

@@ -13,10 +13,11 @@ import {
 } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { fetched } from '../../../ui/fetched';
-import { CountField, Entry, Row } from '../../../ui/fields';
+import { Entry, Row } from '../../../ui/fields';
 import { useJob, useJobStore } from '../context';
 import { KindIcon } from './KindIcon';
 import { TABLE_TYPES, useTaking } from './table';
+import { RecordsControl } from './RecordsControl';
 import { withFresh, type Fresh } from './wishes';
 
 const editor = fetched(async () => (await import('./Editor')).Editor);
@@ -95,7 +96,10 @@ function TableRow() {
           <Button
             small
             kind="quiet"
-            onPress={() => change({ imprint: { table: null, only: [] } }, 'without the table')}
+            // what is counted goes on being so many
+            onPress={() =>
+              change({ imprint: { table: null, only: [], records: facts?.rows ?? null } }, 'without the table')
+            }
           >
             Without it
           </Button>
@@ -108,7 +112,7 @@ function TableRow() {
 
 /** How many records, and which of them are printed. */
 function RecordRows() {
-  const { imprint, change } = useJob(({ docket, change }) => ({ imprint: docket.imprint, change }));
+  const imprint = useJob((s) => s.docket.imprint);
   const artwork = useJob((s) => s.artwork);
   const isFlat = useJob((s) => s.docket.product.kind === 'flat');
   if (!isFlat || !varies(imprint)) return null;
@@ -121,12 +125,7 @@ function RecordRows() {
           label="Records"
           hint={counter && `${counter.name} goes from ${numberAt(counter, 0)} to ${numberAt(counter, count - 1)}`}
         >
-          <CountField
-            label="Records"
-            value={count}
-            max={100_000}
-            onChange={(records) => change({ imprint: { records } }, `${wholeNumber(records)} records`)}
-          />
+          <RecordsControl />
         </Row>
       )}
       <Row
