@@ -76,6 +76,7 @@ test('a number is put on cards: they are counted, in order, and some are printed
   const some = await exported(page, 'again');
   expect(some.sides.flatMap((s) => inRows(s, /^N\d+$/, 15)).sort()).toEqual(['N0400', 'N0401', 'N0402', 'N0440']);
   // in the brief it is the numbers that are more or fewer
+  await openStation(page, 'artwork');
   await fill(artwork.getByLabel('Print only these records'), '');
   await brief(page)
     .getByRole('button', { name: /^Copies/ })
@@ -83,7 +84,6 @@ test('a number is put on cards: they are counted, in order, and some are printed
   await fill(page.getByRole('dialog').getByLabel('Records'), '120');
   await expect(brief(page)).toContainText('one each of 120 one-sided cards');
   // what is not there is said, and nothing changes
-  await openStation(page, 'artwork');
   await fill(artwork.getByLabel('Print only these records'), '9000');
   await expect(artwork.getByRole('alert')).toContainText('There is no 9000 in this job.');
 });
