@@ -130,7 +130,7 @@ describe('every page that is wished for, in the exported PDF', () => {
       }),
       { numRuns: 60 },
     );
-    // most of them are jobs that can be printed
-    expect(counted).toBeGreaterThan(20);
+    // about half of them are jobs that can be printed: so few would be no chance
+    expect(counted).toBeGreaterThan(10);
   });
 });
