@@ -70,7 +70,8 @@ describe('a request', () => {
       );
     expect(await ask('/api/jobs/x/changes', 'application/json')).toContain('413');
     expect(await ask('/api/jobs', 'application/json')).toContain('413');
-    for (const path of ['/api/jobs?name=a.pdf', '/api/jobs/x/artwork', '/api/jobs/x/files?name=b', '/api/uploads/ab'])
+    const files = ['artwork', 'files?name=b', 'table?name=c'].map((part) => `/api/jobs/x/${part}`);
+    for (const path of ['/api/jobs?name=a.pdf', ...files, '/api/uploads/ab'])
       expect(await ask(path, 'application/octet-stream')).toContain('answered');
   });
 

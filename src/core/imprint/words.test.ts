@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { ImprintWish } from '../docket';
-import { fieldsOf, stamping, varies, wordsOf, type Stamp } from './words';
+import { fieldsOf, stamping, unknownFields, varies, wordsOf, type Stamp } from './words';
 
 const wish = (text: string, more: object = {}): ImprintWish =>
   ImprintWish.parse({
@@ -75,6 +75,12 @@ describe('what an imprint says', () => {
       '4',
     ]);
     expect(numbers({ counts: 'pages', repeat: 2 }, [{ from: 2, to: 4 }])).toEqual('1 1 2 2 3 3 4 4 5'.split(' '));
+  });
+
+  it('knows which fields there are none of', () => {
+    const it = wish('{No} {First} {Harbour} {Part}');
+    expect(unknownFields(it, COLUMNS, false)).toEqual(['Harbour', 'Part']);
+    expect(unknownFields(it, [], true)).toEqual(['First', 'Harbour']);
   });
 
   it('knows what differs from record to record', () => {

@@ -66,6 +66,16 @@ export const fieldsOf = (text: string): string[] => [
   ),
 ];
 
+/** Fields that are neither a counter nor a column, nor the part where there are parts. */
+export function unknownFields(
+  { prints, counters }: Pick<ImprintWish, 'prints' | 'counters'>,
+  columns: readonly string[],
+  hasParts: boolean,
+): string[] {
+  const known = new Set([...counters.map((c) => c.name), ...columns, ...(hasParts ? [PART] : [])]);
+  return [...new Set(prints.flatMap((p) => fieldsOf(p.text)))].filter((f) => !known.has(f));
+}
+
 /** What stands between fields and says nothing by itself: blanks, commas, brackets. */
 const isJoint = (words: string): boolean => !/[\p{L}\p{N}]/u.test(words);
 

@@ -2,16 +2,17 @@ import type { FlatProduct } from '../docket';
 import { inSequence, type FlatPlan } from '../makeup';
 import { yieldOf } from '../lay';
 import { formatNumber as n, wholeNumber as whole } from '../measure';
-import { fewestSheets, type Plan, type Sheet } from '../sheet';
+import { fewestSheets, type Plan, type SheetBlock } from '../sheet';
 import type { Figure } from './figure';
 import { totalOf, type Reckoned } from './sheets';
 
 /** How many of each piece the sheets of a plan give when all are printed as often as they should be. */
 export function givenOf({ sheets, pieces }: Pick<Plan, 'sheets' | 'pieces'>): number[] {
   const given = pieces.map(() => 0);
-  for (const { downs, prints, lay } of sheets) {
+  for (const { from, count, prints, lay } of sheets.blocks) {
     const each = prints * yieldOf(lay.work);
-    for (const piece of downs) if (piece !== null) given[piece]! += each;
+    for (let i = from - 1; i < from - 1 + count; i++)
+      for (const piece of sheets.downsAt(i)) if (piece !== null) given[piece]! += each;
   }
   return given;
 }
@@ -37,7 +38,7 @@ export function flatSheetsFigure({ plan, runs }: Reckoned, product: FlatProduct)
   const bound = good > least ? `; fewer than ${whole(least)} cannot be` : '; fewer cannot be';
   const exact = wanted / up;
   const divided = `${many(wanted, product.what)} ÷ ${up} up = ${n(exact)}`;
-  const groups = printedSaid([...plan.sheets]);
+  const groups = printedSaid(plan.sheets.blocks);
   // where one sheet is all there is, the number is that divided; else what each is printed, or how it is shared out
   const reached = good === Math.ceil(exact - 1e-9);
   const sum =
@@ -48,12 +49,12 @@ export function flatSheetsFigure({ plan, runs }: Reckoned, product: FlatProduct)
 }
 
 /** `12 + 4 × 1`: how often sheets are printed, those together that are printed as often. */
-function printedSaid(sheets: readonly Sheet[]): string {
+function printedSaid(blocks: readonly SheetBlock[]): string {
   const groups: { prints: number; count: number }[] = [];
-  for (const { prints } of sheets) {
+  for (const { prints, count } of blocks) {
     const last = groups.at(-1);
-    if (last?.prints === prints) last.count++;
-    else groups.push({ prints, count: 1 });
+    if (last?.prints === prints) last.count += count;
+    else groups.push({ prints, count });
   }
   const shown = groups.slice(0, 12).map((g) => (g.count > 1 ? `${g.count} × ${whole(g.prints)}` : whole(g.prints)));
   return `${shown.join(' + ')}${groups.length > 12 ? ' + …' : ''}`;

@@ -41,14 +41,12 @@ const COUNTED: {
     counts: [upFigure(it), sheetsPerCopyFigure(it), goodSheetsFigure(it)],
     each: { count: it.copies, called: 'copy' },
   }),
+  // of parts it is the set that is sold
   flat: (it, made, product) => ({
     counts: [upFigure(it), formsFigure(it), flatSheetsFigure(it, product), overrunFigure(it, made, product)],
     each: {
-      count: Math.max(
-        1,
-        totalOf(made.ordered, (o) => o),
-      ),
-      called: product.what,
+      count: Math.max(1, totalOf(made.ordered, (o) => o) / made.sets.parts),
+      called: made.sets.parts > 1 ? 'set' : product.what,
     },
   }),
 };

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type DocketOf, type FormPart, type Patch } from '../docket';
+import { reckon } from '../reckoning';
 import { artworkOf, flatDocketFor, GUILLOTINE, look, SHOP } from '../testing';
 import { pilesOf, sheetWith } from './piles';
 import { plan, type Plan } from './plan';
@@ -182,6 +183,30 @@ describe('sets of parts', () => {
     expect(
       look(docketOf(1, { imprint: NUMBERED }, mixes).docket, artworkOf(1, SLIP, 0)).find('parts-apart'),
     ).toBeUndefined();
+  });
+
+  it('of light and heavy paper in turns keep the press waiting: part by part it does not', () => {
+    const heavy = [PARTS[0]!, { name: 'Board', stock: tinted('heavy', { grammage: 300 }) }];
+    const { docket } = docketOf(
+      1,
+      { imprint: NUMBERED, product: { parts: heavy } },
+      {
+        sheet: { machine: { ...SHOP.machines[0]!, mixes: true } },
+      },
+    );
+    const found = look(docket, artworkOf(1, SLIP, 0)).find('weight-order')!;
+    // ten sheets of each in turns
+    expect(found.title).toBe('The press changes weight 19 times');
+    expect(found.remedies.map((r) => r.label)).toEqual(['Part by part']);
+    const after = patched(docket, found.remedies[0]!.patch);
+    expect(look(after, artworkOf(1, SLIP, 0)).find('weight-order')).toBeUndefined();
+  });
+
+  it('are sold by the set', () => {
+    const { docket, it } = docketOf(1, { imprint: NUMBERED });
+    const total = reckon(docket, it as Plan).find((f) => f.key === 'total')!;
+    const [, each] = /; ([\d.]+) ct a set$/.exec(String(total.sum))!;
+    expect(Number(each)).toBeCloseTo(Number(total.value) / 40, 1);
   });
 
   it('have the same number on all their parts, and the part’s own name', () => {

@@ -175,6 +175,7 @@ function backwards(it: Plan): Plan {
   const sheets: Sheets = {
     length: list.length,
     at: (i) => list[i]!,
+    downsAt: (i) => list[i]!.downs,
     lays: it.sheets.lays,
     main: it.sheets.main,
     blocks: it.sheets.blocks,

@@ -54,6 +54,8 @@ export interface Sheets extends Iterable<Sheet> {
   readonly length: number;
   /** @param i from 0 @throws RangeError where there is no such sheet */
   readonly at: (i: number) => Sheet;
+  /** What lies at each place of a sheet, as in {@link Sheet.downs}, without the sheet being made. @param i from 0 */
+  readonly downsAt: (i: number) => readonly (number | null)[];
   /** The lays that they have, each once, in order. */
   readonly lays: readonly Lay[];
   /** Sheets in a row that differ only in what is on them, in running order. */
@@ -150,6 +152,7 @@ function lazily(laid: readonly Laid[], length: number, pieces: readonly Piece[],
   return {
     length,
     at,
+    downsAt: (i) => made.get(i)?.downs ?? arranged(gangAt(laid, i), within(gangAt(laid, i), i)),
     lays: [...new Set(laid.map((l) => l.lay))],
     get blocks() {
       return (blocks ??= laid.flatMap(blocksOf).sort((a, b) => a.from - b.from));

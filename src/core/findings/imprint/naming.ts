@@ -1,18 +1,18 @@
 import type { Imprint } from '../../docket';
-import { fieldsOf, PART } from '../../imprint';
+import { fieldsOf, unknownFields } from '../../imprint';
 import { plural, type Check, type Offer } from '../kinds';
 
 /** Fields that are neither a counter nor a column: nothing would be printed for them. */
 export const naming: Check = (it) => [...strangers(it), ...sameName(it)];
 
 const strangers: Check = ({ docket, artwork }) => {
-  const { prints, counters, table } = docket.imprint;
+  const { prints, table } = docket.imprint;
   const columns = artwork.table?.columns.map((c) => c.name) ?? [];
   // a table that is gone is said by itself
   if (table && !artwork.table) return [];
-  const parts = docket.product.kind === 'flat' && docket.product.parts.length > 0 ? [PART] : [];
-  const known = new Set([...counters.map((c) => c.name), ...columns, ...parts]);
-  const unknown = [...new Set(prints.flatMap((p) => fieldsOf(p.text)))].filter((f) => !known.has(f));
+  const { product } = docket;
+  const hasParts = product.kind === 'flat' && product.parts.length > 0;
+  const unknown = unknownFields(docket.imprint, columns, hasParts);
   if (unknown.length === 0) return [];
   const all = (to: (text: string) => string): Imprint[] => prints.map((p) => ({ ...p, text: to(p.text) }));
   const alike = (field: string): string | undefined =>

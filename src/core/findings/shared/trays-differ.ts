@@ -9,7 +9,7 @@ export const traysDiffer: Check = ({ docket, plan, shop }) => {
   const { machine: mine } = docket.sheet;
   const known = shop.machines.find((m) => m.id === mine.id);
   if (!known) return [];
-  const elsewhere = plan.pieces.find(
+  const elsewhere = plan.sheets.blocks.find(
     ({ machine, stock }) => machine.id === mine.id && trayOf(known.trays, stock.id) !== trayOf(mine.trays, stock.id),
   )?.stock;
   if (!elsewhere) return [];

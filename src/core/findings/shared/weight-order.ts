@@ -9,14 +9,15 @@ const weightClass = (grammage: number): number => WEIGHT_CLASSES.filter((w) => g
 const WORTH_SAYING = 3;
 
 /** Jobs that change between light and heavy paper many times a copy: the press waits each time. */
-export const weightOrder: Check = ({ plan }) => {
-  if (!plan.pieces.some((p) => p.machine.mixes)) return [];
+export const weightOrder: Check = ({ docket: { product }, plan }) => {
+  if (!plan.sheets.blocks.some((b) => b.machine.mixes)) return [];
   const changesIn = ({ stocks }: Load): number =>
     stocks.filter((s, i) => i > 0 && weightClass(s.stock.grammage) !== weightClass(stocks[i - 1]!.stock.grammage))
       .length;
   const waits = loadsOf(plan).filter((load) => changesIn(load) > 1);
   const changes = waits.reduce((n, load) => n + changesIn(load), 0);
   if (changes < WORTH_SAYING) return [];
+  const inParts = product.kind === 'flat' && product.parts.length > 1;
   const stocks = [...new Map(waits.flatMap((l) => l.stocks).map((s) => [s.stock.id, s.stock])).values()].sort(
     (a, b) => a.grammage - b.grammage,
   );
@@ -25,14 +26,20 @@ export const weightOrder: Check = ({ plan }) => {
       id: 'weight-order',
       severity: 'fine',
       station: 'sheet',
-      title: `The press changes weight ${changes} times a copy`,
+      title: `The press changes weight ${changes} times${inParts ? '' : ' a copy'}`,
       detail: `It waits at every change. One stock after the other, collated by hand, it would not: ${stocks.map((s) => s.name).join(', then ')}.`,
       offers: () => [
-        {
-          label: 'One stock after the other',
-          detail: 'collate by hand',
-          patch: { sheet: { machine: { mixes: false } } },
-        },
+        inParts
+          ? {
+              label: 'Part by part',
+              detail: 'cut each by itself, then gathered',
+              patch: { product: { collated: 'parts' } },
+            }
+          : {
+              label: 'One stock after the other',
+              detail: 'collate by hand',
+              patch: { sheet: { machine: { mixes: false } } },
+            },
       ],
     },
   ];

@@ -40,7 +40,7 @@ export const inSequence = ({ order }: Pick<FlatProduct, 'order'>): boolean =>
 /** How many of each piece were ordered: in a sequence every one as often as there are sets. */
 function orderedOf(product: FlatProduct, count: number): number[] {
   // of a set all parts are wanted as often
-  const out = Array.from({ length: count }, () => product.copies);
+  const out = new Array<number>(count).fill(product.copies);
   if (!inSequence(product) && product.parts.length < 2)
     for (const { piece, copies } of product.quantities) if (piece <= count) out[piece - 1] = copies;
   return out;

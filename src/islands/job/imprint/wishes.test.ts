@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { patched, plan, type Docket, type Patch, type TableFacts } from '../../../core';
 import { artworkOf, docketFor, flatDocketFor } from '../../../core/testing';
-import { lookingAt, strangers, withCounter, withFresh, withoutPrint, withPrint } from './wishes';
+import { lookingAt, withCounter, withFresh, withoutPrint, withPrint } from './wishes';
 
 const CARD = { width: 90, height: 50 };
 const TABLE: TableFacts = {
@@ -85,11 +85,6 @@ describe('changes of imprints', () => {
     const { imprint } = withPrint(two, 1, { x: 7 });
     expect(imprint!.prints!.map((p) => p.x)).toEqual([5, 7]);
     expect(imprint!.prints![0]).toBe(two.prints[0]);
-  });
-
-  it('say which fields there are none of', () => {
-    const imprint = { ...two, prints: [{ ...two.prints[0]!, text: '{No} {Name} {Town}' }] };
-    expect(strangers(imprint, ['Name'])).toEqual(['Town']);
   });
 });
 

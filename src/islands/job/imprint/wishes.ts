@@ -97,13 +97,6 @@ export function withCounter({ prints, counters }: ImprintWish, name: string, par
   };
 }
 
-/** A text with the columns of a table in place of those of another that went: none is named that is not there. */
-export const strangers = ({ prints, counters }: ImprintWish, columns: readonly string[]): string[] => [
-  ...new Set(
-    prints.flatMap((p) => fieldsOf(p.text)).filter((f) => !columns.includes(f) && !counters.some((c) => c.name === f)),
-  ),
-];
-
 /** The records and pages that can be looked at. */
 export interface Looking {
   /** Records that are printed. */

@@ -18,11 +18,13 @@ interface Place {
 /** Where every sheet stands in the strip: two sides each, as wide as their sheet is. */
 export function stripPlaces(plan: Plan): { places: Place[]; width: number } {
   let left = 10;
-  const places = Array.from(plan.sheets, ({ lay }) => {
+  const places = plan.sheets.blocks.flatMap(({ lay, count }) => {
     const side = Math.round((HEIGHT * lay.paper.width) / lay.paper.height);
-    const place = { left, width: 2 * side + 12, side };
-    left += 2 * side + 26;
-    return place;
+    return Array.from({ length: count }, () => {
+      const place = { left, width: 2 * side + 12, side };
+      left += 2 * side + 26;
+      return place;
+    });
   });
   return { places, width: left };
 }
@@ -64,7 +66,7 @@ export const RunStrip = memo(function RunStrip({
   const seen = useRef(range);
   const { sheets } = plan;
   const { places, width } = useMemo(() => stripPlaces(plan), [plan]);
-  const stocks = useMemo(() => [...new Map(plan.pieces.map((p) => [p.stock.id, p.stock])).values()], [plan]);
+  const stocks = useMemo(() => [...new Map(plan.sheets.blocks.map((b) => [b.stock.id, b.stock])).values()], [plan]);
 
   useEffect(() => {
     const el = strip.current!;

@@ -20,7 +20,7 @@ const timesSaid = (n: number): string => (n === 1 ? 'once' : `${wholeNumber(n)} 
 /** What a sheet becomes: its sections, its stock where there are several, how many copies it gives. */
 export function SheetNote({ plan, number }: { plan: Plan; number: number }) {
   const sheet = plan.sheets.at(number - 1);
-  const stocks = new Set(plan.pieces.map((p) => p.stock.id)).size;
+  const stocks = new Set(plan.sheets.blocks.map((b) => b.stock.id)).size;
   const what = whatItIs(plan, sheet);
   return (
     <>
