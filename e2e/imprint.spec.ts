@@ -102,6 +102,14 @@ test('a table is dropped on the job; a value too wide is found and mended; a bro
   const editor = page.getByRole('dialog', { name: 'Imprint' });
   await editor.getByRole('button', { name: 'Put in Seat' }).click();
   await expect(editor.getByLabel('Says')).toHaveValue('{Name}{Seat}');
+  // a column is dragged into the text, and another onto the page
+  await editor.getByRole('button', { name: 'Put in Name' }).dragTo(editor.getByLabel('Says'));
+  await expect(editor.getByLabel('Says')).toHaveValue('{Name}{Seat}{Name}');
+  await editor
+    .getByRole('button', { name: 'Put in Seat' })
+    .dragTo(editor.locator('[data-page-to-set]'), { targetPosition: { x: 120, y: 90 } });
+  await expect(editor.getByRole('button', { name: /^Seat: A1/ })).toBeVisible();
+  await editor.getByRole('button', { name: 'Take off' }).click();
   await editor.getByLabel('Says').fill('{Name}, {Seat}');
   await fill(editor.getByLabel('Size in points'), '14');
   await editor.getByText('Fixed', { exact: true }).click();

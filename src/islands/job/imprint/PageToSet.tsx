@@ -1,13 +1,14 @@
-import { useState } from 'react';
+import { useState, type DragEvent } from 'react';
 import { factsOf, type Rect, type Size } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
-import { useJob } from '../context';
+import { useJob, useJobStore } from '../context';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 import { Handle } from './Handle';
 import type { Guide } from './snapping';
 import { Inked } from '../stamps/Stamps';
 import { useStanding } from './standing';
 import { Warnings } from './Warnings';
+import { withField } from './wishes';
 
 interface Props {
   readonly at: number;
@@ -35,6 +36,7 @@ const ROOM = 0.06;
 /** The page, large, with its imprints: each can be dragged, or moved by the arrow keys. */
 export function PageToSet({ at, go, place }: Props) {
   const { docket, files } = useJob(({ docket, files }) => ({ docket, files }));
+  const store = useJobStore();
   const artwork = useJob((s) => s.artwork);
   const content = useJob((s) => s.plan.content);
   const { finished: page, bleed, safe } = docket.product;
@@ -42,6 +44,17 @@ export function PageToSet({ at, go, place }: Props) {
   const [guides, setGuides] = useState<readonly Guide[]>([]);
   const { page: ref, toPage } = content.at(place);
   const facts = ref ? factsOf(artwork, ref) : undefined;
+  /** A column or a counter let go on the page becomes words there. */
+  const dropped = (e: DragEvent<SVGSVGElement>): void => {
+    const [, field] = /^\{([^{}]+)\}$/.exec(e.dataTransfer.getData('text/plain')) ?? [];
+    if (!field) return;
+    e.preventDefault();
+    const m = e.currentTarget.getScreenCTM()!.inverse();
+    const [x, y] = [m.a * e.clientX + m.e, page.height - (m.d * e.clientY + m.f)];
+    const now = store.getState();
+    now.change(withField(now.docket, now.artwork, field, { x, y }), `${field} put on the pages`);
+    go(now.docket.imprint.prints.length);
+  };
   const room = Math.max(bleed + 2, ROOM * Math.max(page.width, page.height));
   const box = { x: -room, y: -room, width: page.width + 2 * room, height: page.height + 2 * room };
   return (
@@ -52,6 +65,8 @@ export function PageToSet({ at, go, place }: Props) {
         role="group"
         aria-label={`The page, ${docket.imprint.prints.length} imprints`}
         data-page-to-set
+        onDragOver={(e) => e.preventDefault()}
+        onDrop={dropped}
       >
         <rect x={-bleed} y={-bleed} width={page.width + 2 * bleed} height={page.height + 2 * bleed} fill="#fffdf8" />
         {facts && ref && toPage && (

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { fieldsOf, PART, unknownFields } from '../../../core';
-import { Button } from '../../../ui/Button';
+import { cx } from '../../../ui/cx';
 import { Row } from '../../../ui/fields';
 import { useJob } from '../context';
 import { usePrint } from './print';
@@ -38,6 +38,12 @@ export function TextRow({ at }: { readonly at: number }) {
         value={draft ?? print.text}
         maxLength={2000}
         onChange={(e) => setDraft(e.target.value)}
+        onDragOver={(e) => e.preventDefault()}
+        onDrop={(e) => {
+          e.preventDefault();
+          const [, name] = /^\{([^{}]+)\}$/.exec(e.dataTransfer.getData('text/plain')) ?? [];
+          if (name) put(name);
+        }}
         onBlur={() => draft !== null && commit(draft)}
         onKeyDown={(e) => {
           if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) commit(draft ?? print.text);
@@ -51,15 +57,24 @@ export function TextRow({ at }: { readonly at: number }) {
       {names.length > 0 && (
         <ul className="mt-1 flex flex-wrap gap-1" aria-label="Put in">
           {names.map((name) => (
-            <li key={name} draggable onDragStart={(e) => e.dataTransfer.setData('text/plain', `{${name}}`)}>
-              <Button
-                small
+            <li key={name}>
+              {/* a button of the browser's own: it can be taken hold of and dropped on the text, or on the page */}
+              <button
+                type="button"
+                draggable
+                title="Click to put it in, or drag it into the text or onto the page"
                 aria-label={`Put in ${name}`}
-                className={fieldsOf(print.text).includes(name) ? 'border-moss! bg-moss/15!' : 'border-dashed!'}
-                onPress={() => put(name)}
+                onDragStart={(e) => e.dataTransfer.setData('text/plain', `{${name}}`)}
+                onClick={() => put(name)}
+                className={cx(
+                  'min-h-6 cursor-grab rounded-sm border px-2 py-0.5 text-sm font-medium',
+                  fieldsOf(print.text).includes(name)
+                    ? 'border-moss bg-moss/15'
+                    : 'border-dashed border-ink/40 bg-paper',
+                )}
               >
                 {name}
-              </Button>
+              </button>
             </li>
           ))}
         </ul>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { patched, plan, type Docket, type Patch, type TableFacts } from '../../../core';
 import { artworkOf, docketFor, flatDocketFor } from '../../../core/testing';
-import { lookingAt, withCounter, withFresh, withoutPrint, withPrint } from './wishes';
+import { lookingAt, withCounter, withField, withFresh, withoutPrint, withPrint } from './wishes';
 
 const CARD = { width: 90, height: 50 };
 const TABLE: TableFacts = {
@@ -61,6 +61,18 @@ describe('one more imprint', () => {
       text: '{No}',
       says: { kind: 'code', symbology: 'qr' },
     });
+  });
+});
+
+describe('a field let go on the page', () => {
+  it('is words there, under a name of its own', () => {
+    const artwork = { ...artworkOf(2, CARD), table: TABLE };
+    const docket = cards({ imprint: { table: { name: 'm.csv' } } });
+    const once = patched(docket, withField(docket, artwork, 'Name', { x: 12.345, y: 7 }));
+    expect(once.imprint.prints[0]).toMatchObject({ name: 'Name', text: '{Name}', anchor: 'foot-left', x: 12.3, y: 7 });
+    expect(once.product).toMatchObject({ copies: 1, order: { kind: 'stack' } });
+    const twice = patched(once, withField(once, artwork, 'Name', { x: 1, y: 1 }));
+    expect(twice.imprint.prints.map((p) => p.name)).toEqual(['Name', 'Name 2']);
   });
 });
 

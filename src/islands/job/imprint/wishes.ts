@@ -65,6 +65,18 @@ export function withFresh(docket: Docket, artwork: Artwork, { product: plan }: P
   return withRecords(docket, artwork, patch);
 }
 
+/** Words that say one field, from where it was let go on the page: mm from the trim's lower left. */
+export function withField(docket: Docket, artwork: Artwork, field: string, at: { x: number; y: number }): Patch {
+  const { prints } = docket.imprint;
+  const name = freeName(
+    field,
+    prints.map((p) => p.name),
+  );
+  const [x, y] = [at.x, at.y].map((n) => Math.round(n * 10) / 10) as [number, number];
+  const made = Imprint.parse({ name, text: `{${field}}`, says: { kind: 'text' }, anchor: 'foot-left', x, y });
+  return withRecords(docket, artwork, { imprint: { prints: [...prints, made] } });
+}
+
 /** A change of imprints with what follows from it: records that are wanted once, in order. */
 export function withRecords(docket: Docket, artwork: Artwork, patch: Patch): Patch {
   const after = patched(docket, patch);
