@@ -11,11 +11,29 @@ const lineMark = {
 };
 
 export const MarksWish = z.strictObject({
-  crop: z.strictObject(lineMark),
+  crop: z.strictObject({
+    ...lineMark,
+    at: z
+      .enum(['block', 'pieces'])
+      .default('block')
+      .describe('Outside the block of pieces, or round every piece where the gaps have room'),
+  }),
   register: z.strictObject(lineMark),
   fold: z.strictObject(lineMark),
   spine: z.strictObject(lineMark).default({ on: true, length: 5, offset: 3, weight: 0.25 }),
   centre: z.strictObject(lineMark).default({ on: false, length: 6, offset: 4, weight: 0.2 }),
+  ticks: z
+    .strictObject({
+      on: z.boolean(),
+      length: z.number().min(0.5).max(20),
+      weight: lineMark.weight,
+      over: z
+        .enum(['clear', 'printed'])
+        .default('clear')
+        .describe('Where artwork or its bleed lies: left off, or printed on it'),
+    })
+    .default({ on: false, length: 3, weight: 0.2, over: 'clear' })
+    .describe('Short lines in the gaps between pieces'),
   collating: z
     .strictObject({
       on: z.boolean(),

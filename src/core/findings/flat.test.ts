@@ -57,6 +57,33 @@ describe('what is found of flat work', () => {
     expect(column.find('gap-bleed')).toBeUndefined();
   });
 
+  it('crop marks round each piece that find no room', () => {
+    const each = { marks: { crop: { at: 'pieces' as const } } };
+    const it = look(2, each);
+    expect(it.find('crop-between')!.severity).toBe('look');
+    // an offset of 3, a bleed of 3 beyond, and 3 of the mark
+    expect(mends(it, 'crop-between')).toEqual(['Crop marks outside all', 'Gap of 9 mm']);
+    expect(
+      look(2, { ...each, product: { lies: { gap: { across: 9, down: 9 } } } }).find('crop-between'),
+    ).toBeUndefined();
+    expect(look(2).find('crop-between')).toBeUndefined();
+  });
+
+  it('ticks that print on artwork, or on its bleed alone', () => {
+    const ticks = (length: number, over: 'clear' | 'printed', gap: number): Patch => ({
+      marks: { ticks: { on: true, length, over } },
+      product: { lies: { gap: { across: gap, down: gap } } },
+    });
+    const it = look(2, ticks(10, 'printed', 7));
+    // (10 − 7) ÷ 2
+    expect(it.find('ticks-on-artwork')!.detail).toContain('reach 1.5 mm into');
+    expect(mends(it, 'ticks-on-artwork')).toEqual(['Leave off those on artwork', 'Ticks of 7 mm', 'Gap of 16 mm']);
+    const bleed = look(2, ticks(3, 'printed', 7));
+    expect(bleed.find('ticks-on-artwork')!.severity).toBe('fine');
+    expect(look(2, ticks(1, 'printed', 7)).find('ticks-on-artwork')).toBeUndefined();
+    expect(look(2, ticks(10, 'clear', 7)).find('ticks-on-artwork')).toBeUndefined();
+  });
+
   it('pieces that touch: good to know where all are the same, else to be looked at', () => {
     const touching: Patch = { product: { lies: { gap: { across: 0, down: 0 } } } };
     expect(look(1, touching).find('gap-bleed')!.severity).toBe('fine');

@@ -1,7 +1,8 @@
 import { EPSILON, type Rect } from '../measure';
 import type { MarksWish } from '../docket';
 import type { Mark } from './kinds';
-import { lineMark } from './line';
+import { corners, gapFrom, spanAlong } from './between';
+import { lineMark, SHORTEST_MARK } from './line';
 import { linesOutside } from './outside';
 import { lineFields, type LaySide, type MarkRule } from './rules';
 
@@ -10,12 +11,55 @@ export const crop: MarkRule<'crop'> = {
   label: 'Crop marks',
   said: 'crop marks',
   short: 'crop',
-  fields: lineFields(),
+  fields: [
+    {
+      key: 'at',
+      label: 'stand',
+      as: {
+        kind: 'choice',
+        options: [
+          { key: 'block', label: 'outside all' },
+          { key: 'pieces', label: 'round each' },
+        ],
+      },
+    },
+    ...lineFields(),
+  ],
   vital: true,
   applies: () => true,
   missed: () => true,
-  onLay: (wish, on) => (on.lay.grid ? linesOutside('crop', on, on.cuts, wish) : atOwnEdges(wish, on)),
+  onLay: (wish, on) => {
+    if (wish.at === 'pieces') return roundEach(wish, on);
+    return on.lay.grid ? linesOutside('crop', on, on.cuts, wish) : atOwnEdges(wish, on);
+  },
 };
+
+/**
+ * Round every piece, each beginning behind the piece's own bleed. Where the gap leaves too little beyond it there is none:
+ * a line in a neighbour's bleed would show when the knife is a hair off.
+ */
+function roundEach(wish: MarksWish['crop'], on: LaySide): Mark[] {
+  const seen = new Set<string>();
+  return corners(on).flatMap((corner): Mark[] => {
+    const { at, direction, piece } = corner;
+    const bleed = spanAlong(corner, on.space.keepOff[piece]!)[1];
+    const start = Math.max(wish.offset, bleed);
+    const gap = gapFrom(corner, on.trims) ?? Infinity;
+    const from: [number, number] = [at[0] + direction[0] * start, at[1] + direction[1] * start];
+    const length = Math.min(wish.length, gap - start);
+    if (length < Math.min(SHORTEST_MARK, wish.length) - EPSILON) return [];
+    const line = lineMark('crop', from, direction, length, wish.weight, on.space);
+    // what had to go on behind another piece is that piece's own
+    if (line?.kind !== 'line' || Math.hypot(line.from[0] - from[0], line.from[1] - from[1]) > EPSILON) return [];
+    const key = [line.from, line.to]
+      .map((p) => `${p[0].toFixed(3)} ${p[1].toFixed(3)}`)
+      .sort()
+      .join();
+    if (seen.has(key)) return [];
+    seen.add(key);
+    return [line];
+  });
+}
 
 /**
  * Where pieces lie in more than one block a cut of one is none of the other: each edge is marked only where no other piece

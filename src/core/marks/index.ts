@@ -14,6 +14,7 @@ import { sectionName } from './section-name';
 import { slug } from './slug';
 import { spine } from './spine';
 import { tabTexts } from './tab';
+import { ticks } from './ticks';
 
 export type { Mark, MarkKind } from './kinds';
 export type { MarkField } from './rules';
@@ -27,6 +28,7 @@ const MARKS: { readonly [K in WishedMark]: MarkRule<K> } = {
   fold,
   spine,
   centre,
+  ticks,
   register,
   collating,
   sectionName,

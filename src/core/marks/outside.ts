@@ -9,7 +9,7 @@ export function linesOutside(
   of: MarkKind,
   { trims, space }: Pick<LaySide, 'trims' | 'space'>,
   at: { readonly upright: readonly number[]; readonly level: readonly number[] },
-  wish: MarksWish['crop'],
+  wish: Pick<MarksWish['crop'], 'length' | 'offset' | 'weight'>,
   dash: readonly number[] = [],
 ): Mark[] {
   if (trims.length === 0) return [];

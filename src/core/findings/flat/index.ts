@@ -1,5 +1,6 @@
 import type { Check, InspectedFlat } from '../kinds';
 import { artworkPageSize } from './artwork-size';
+import { cropBetween } from './crop-between';
 import { forms } from './forms';
 import { gaps } from './gaps';
 import { lastBack } from './last-back';
@@ -7,6 +8,7 @@ import { noBleed } from './no-bleed';
 import { notFull } from './not-full';
 import { parts } from './parts';
 import { quantities } from './quantities';
+import { ticksOnArtwork } from './ticks-on-artwork';
 import { twice } from './twice';
 import { wishedGrid } from './wished-grid';
 
@@ -22,4 +24,6 @@ export const FLAT: readonly Check<InspectedFlat>[] = [
   forms,
   twice,
   notFull,
+  cropBetween,
+  ticksOnArtwork,
 ];
