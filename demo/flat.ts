@@ -32,25 +32,20 @@ export async function staffCards(): Promise<Uint8Array> {
   return bytesOf(book);
 }
 
-const TICKETS = 120;
-
-/** Tickets for the lantern walk, numbered as they were made: a page each. */
-export async function eventTickets(): Promise<Uint8Array> {
-  const book = await newBook('Lantern walk tickets');
-  for (let n = 1; n <= TICKETS; n++) {
-    const leaf = new Leaf(book, { width: 148, height: 55, bleed: 3 });
-    leaf.rect(-3, -3, 154, 61, DEEP);
-    for (let i = 0; i < 7; i++) {
-      leaf.line(12 + i * 15, 58, 12 + i * 15, 40 - ((i * 5) % 11), 0.4, OAT);
-      leaf.rust(12 + i * 15, 38 - ((i * 5) % 11), 3.4, null, 0.75 + 0.05 * (i % 3));
-    }
-    leaf.text('Lantern walk', 8, 14, 24, book.head, OAT);
-    leaf.text('from the net loft to the breakwater, at dusk', 8, 7.5, 9, book.body, FOAM);
-    leaf.rect(116, -3, 35, 61, OAT);
-    leaf.text('No.', 121, 33, 9, book.body, DEEP);
-    leaf.text(String(n).padStart(3, '0'), 121, 22, 22, book.mono);
-    leaf.text('admits one', 121, 8, 8, book.bold, SEA);
+/** The ticket of the lantern walk, without its number. */
+export async function eventTicket(): Promise<Uint8Array> {
+  const book = await newBook('Lantern walk ticket');
+  const leaf = new Leaf(book, { width: 148, height: 55, bleed: 3 });
+  leaf.rect(-3, -3, 154, 61, DEEP);
+  for (let i = 0; i < 7; i++) {
+    leaf.line(12 + i * 15, 58, 12 + i * 15, 40 - ((i * 5) % 11), 0.4, OAT);
+    leaf.rust(12 + i * 15, 38 - ((i * 5) % 11), 3.4, null, 0.75 + 0.05 * (i % 3));
   }
+  leaf.text('Lantern walk', 8, 14, 24, book.head, OAT);
+  leaf.text('from the net loft to the breakwater, at dusk', 8, 7.5, 9, book.body, FOAM);
+  leaf.rect(116, -3, 35, 61, OAT);
+  leaf.text('No.', 121, 33, 9, book.body, DEEP);
+  leaf.text('admits one', 121, 8, 8, book.bold, SEA);
   return bytesOf(book);
 }
 

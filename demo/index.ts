@@ -1,7 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type * as z from 'zod';
-import { Counter, Imprint, routeFor, type Patch, type Process, type ProductKind, type Shop } from '../src/core';
+import { routeFor, type Process, type Shop } from '../src/core';
 import {
   annualReport,
   annualReportCover,
@@ -14,7 +13,7 @@ import {
 } from './bound';
 import {
   benchLabel,
-  eventTickets,
+  eventTicket,
   invitation,
   loanSlip,
   members,
@@ -22,44 +21,17 @@ import {
   mugTransfers,
   staffCards,
 } from './flat';
+import { FLAT_JOBS } from './flat-jobs';
+import { HARBOUR, stockOf, TOOLS, type DemoJob } from './job';
 import { almanac, handbook, minuteBook, mixedSizes, roster, sharpeningGuide } from './booklets';
 
+export type { DemoJob } from './job';
 export { demoShop } from './shop';
 
-/** A job of the demonstration: its file, its wishes, and how soon it is needed (days from the day it is loaded). */
-export interface DemoJob {
-  readonly file: string;
-  readonly title: string;
-  readonly dueIn: number;
-  readonly copies: number;
-  /** What it is made into, where that is not what it looks like. */
-  readonly made?: ProductKind;
-  readonly customer: string;
-  /** By its id in the shop; the cheapest that fits where it is not said. */
-  readonly stock?: string;
-  /** Further files, added to the job. */
-  readonly more?: readonly string[];
-  /** The table that its imprints are from. */
-  readonly table?: string;
-  /** What else is wished. */
-  readonly wish?: (shop: Shop) => Patch;
-}
-
-function stockOf(shop: Shop, id: string): Shop['stocks'][0] {
-  const stock = shop.stocks.find((s) => s.id === id);
-  if (!stock) throw new RangeError(`The shop has no stock ${id}.`);
-  return stock;
-}
 /** The route through the shop's machines that makes it. */
 const by = (shop: Shop, process: Process, foldedApart = false) => ({
   route: routeFor({ process, foldedApart }, [], shop),
 });
-
-const imprintOf = (wish: z.input<typeof Imprint>): Imprint => Imprint.parse(wish);
-
-/** Whom the print room works for: both made up. */
-const TOOLS = 'Gullcroft Tool Library';
-const HARBOUR = 'Gullcroft Harbour Office';
 
 export const DEMO_JOBS: readonly DemoJob[] = [
   {
@@ -187,144 +159,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     stock: 'offset-100-a3',
     wish: () => ({ sheet: { up: 2, fill: 'come-and-go' } }),
   },
-  {
-    file: 'staff-cards.pdf',
-    title: 'Staff cards, five people',
-    dueIn: 2,
-    copies: 100,
-    customer: TOOLS,
-    stock: 'board-250-sra3-sg',
-    wish: () => ({
-      product: {
-        quantities: [
-          { piece: 1, copies: 200 },
-          { piece: 3, copies: 150 },
-          { piece: 5, copies: 50 },
-        ],
-      },
-    }),
-  },
-  {
-    file: 'membership-card.pdf',
-    title: 'Membership cards, numbered',
-    dueIn: 2,
-    copies: 1,
-    customer: TOOLS,
-    stock: 'board-250-sra3-sg',
-    table: 'members.csv',
-    wish: () => ({
-      product: { order: { kind: 'stack', lot: null, last: null } },
-      imprint: {
-        prints: [
-          imprintOf({
-            name: 'Name',
-            text: '{Name}',
-            says: { kind: 'text', font: 'text-bold', size: 11, width: 50, fit: 'shrink' },
-            anchor: 'foot-left',
-            x: 6,
-            y: 20,
-          }),
-          imprintOf({
-            name: 'Number',
-            text: '{Member}\nsince {Since}',
-            says: { kind: 'text', font: 'mono', size: 9 },
-            anchor: 'foot-left',
-            x: 6,
-            y: 8,
-          }),
-          imprintOf({
-            name: 'Code',
-            text: '{Member}',
-            says: { kind: 'code', symbology: 'qr', module: 0.5 },
-            anchor: 'foot-right',
-            x: 4,
-            y: 4,
-          }),
-        ].map((print) => ({ ...print, on: 'odd' as const })),
-      },
-    }),
-  },
-  {
-    file: 'loan-slip.pdf',
-    title: 'Loan slips, three parts',
-    dueIn: 4,
-    copies: 1,
-    customer: TOOLS,
-    stock: 'offset-100-sra3-sg',
-    wish: (shop) => ({
-      product: {
-        what: 'form',
-        sides: 'one',
-        bleed: 0,
-        order: { kind: 'stack', lot: null, last: null },
-        parts: [
-          { name: 'Loft’s copy', stock: null },
-          { name: 'Member’s copy', stock: stockOf(shop, 'recycled-115-sra3-sg') },
-          { name: 'Tag, tie to the tool', stock: stockOf(shop, 'kraft-120-sra3-sg') },
-        ],
-      },
-      imprint: {
-        records: 400,
-        counters: [Counter.parse({ name: 'No', digits: 4 })],
-        prints: [
-          imprintOf({
-            name: 'Number',
-            text: '{No}',
-            says: { kind: 'text', font: 'mono-bold', size: 16 },
-            ink: { cmyk: { c: 0, m: 80, y: 90, k: 10 } },
-            anchor: 'head-right',
-            x: 10,
-            y: 10,
-          }),
-          imprintOf({
-            name: 'Part',
-            text: '{Part}',
-            says: { kind: 'text', font: 'text-bold', size: 10, align: 'right' },
-            anchor: 'foot-right',
-            x: 10,
-            y: 6,
-          }),
-        ],
-      },
-    }),
-  },
-  {
-    file: 'lantern-walk-tickets.pdf',
-    title: 'Lantern walk, numbered tickets',
-    dueIn: 3,
-    copies: 1,
-    customer: HARBOUR,
-    stock: 'silk-170-sra3-sg',
-    wish: () => ({ product: { what: 'ticket', sides: 'one' } }),
-  },
-  {
-    file: 'opening-invitation.pdf',
-    title: 'Invitation to the opening',
-    dueIn: 5,
-    copies: 240,
-    customer: TOOLS,
-    stock: 'board-250-sra3-sg',
-    wish: () => ({ product: { what: 'invitation' }, sheet: { up: 3 } }),
-  },
-  {
-    file: 'bench-label.pdf',
-    title: 'Bench labels',
-    dueIn: 6,
-    copies: 500,
-    customer: TOOLS,
-    wish: () => ({ product: { what: 'label', lies: { gap: { across: 0, down: 0 } } } }),
-  },
-  {
-    file: 'mug-transfers.pdf',
-    title: 'Mug transfers, one each',
-    dueIn: 9,
-    copies: 1,
-    customer: TOOLS,
-    stock: 'offset-100-a3',
-    wish: () => ({
-      product: { what: 'print', mirrored: true, bleed: 0, order: { kind: 'sequence', way: 'down', last: 'blanks' } },
-    }),
-  },
+  ...FLAT_JOBS,
 ];
 
 const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
@@ -345,7 +180,7 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
   'membership-card.pdf': membershipCard,
   'loan-slip.pdf': loanSlip,
   'members.csv': () => Promise.resolve(members()),
-  'lantern-walk-tickets.pdf': eventTickets,
+  'lantern-walk-ticket.pdf': eventTicket,
   'opening-invitation.pdf': invitation,
   'bench-label.pdf': benchLabel,
   'mug-transfers.pdf': mugTransfers,

@@ -21,6 +21,7 @@ import {
 import { House, madeAs } from '../src/core';
 import { closeWorkers } from '../src/server/workers';
 import { DEMO_JOBS, demoShop, makeDemoFiles } from '.';
+import { stockOf } from './job';
 
 /** Brings the database up to date and, into an empty one, loads the shop and the demonstration. */
 async function setup(): Promise<void> {
@@ -42,7 +43,7 @@ async function setup(): Promise<void> {
     const { sha256, bytes } = await takeIn(createReadStream(path), statSync(path).size);
     const artwork = await readStored(sha256, bytes);
     const now = await readShop(sql);
-    const stock = now.stocks.find((s) => s.id === job.stock);
+    const stock = job.stock === undefined ? null : stockOf(now, job.stock);
     const { id } = await jobFromArtwork({
       sha256,
       name: job.file,

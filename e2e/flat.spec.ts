@@ -86,15 +86,17 @@ test('staff cards: five people share sheets, each in a number of their own', asy
 test('numbered tickets: the piles laid on each other are in order', async ({ page }) => {
   await openJob(page, 'Lantern walk, numbered tickets');
   await expect(brief(page)).toContainText('one each of 120 one-sided tickets');
-  await expect(brief(page)).toContainText('cut and stacked');
+  await expect(brief(page)).toContainText('cut and stacked, five up');
   const sides = (await exported(page, 'tickets')).sides.filter((s) => s.words.some((w) => w.text === 'No.'));
   const up = inRows(sides[0]!, /^\d{3}$/).length;
-  expect(sides).toHaveLength(Math.ceil(120 / up));
+  expect(up).toBe(5);
+  expect(sides).toHaveLength(24);
   const stack = Array.from({ length: up }, (_, k) => sides.flatMap((s) => inRows(s, /^\d{3}$/)[k] ?? [])).flat();
   expect(stack).toEqual(Array.from({ length: 120 }, (_, i) => String(i + 1).padStart(3, '0')));
   // pointed at, a ticket says where it ends
   await table(page).hover();
   await expect(page.locator('[data-readout]')).toContainText('from the top');
+  await expect(page.locator('[data-readout] [data-record]')).toHaveText(/record (\d+): 0*\1$/);
 });
 
 test('invitations three up, their backs behind them', async ({ page }) => {

@@ -10,6 +10,7 @@ import {
   type SideName,
   type Unit,
 } from '../../../core';
+import { RecordSaid } from './RecordSaid';
 import { pointedNote } from './SheetNote';
 
 /** What lies under the pointer: its place from the sheet's and the page's edges, and the page. Draws nothing else anew. */
@@ -61,6 +62,7 @@ export function Readout({
           </span>{' '}
           on its page
           {pointedNote(plan, sheet, page.cell)}
+          {page.cell.stamps.length > 0 && <RecordSaid stamps={page.cell.stamps} />}
           {factsSaid(page.cell, docket)}
         </>
       )}
