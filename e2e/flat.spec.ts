@@ -17,6 +17,7 @@ import {
 /** Flat work in the real interface: each of the demonstration's jobs, its PDF read back; a card from drop to sheet. */
 
 const MM = 72 / 25.4;
+const undo = (page: Page) => page.getByRole('button', { name: /^Undo: / }).click();
 const brief = (page: Page) => page.getByLabel('Brief');
 const table = (page: Page) => page.locator('[data-sheet]');
 
@@ -126,6 +127,33 @@ test('bench labels fill the sheet, one cut between two; a place is left empty by
   await expect(brief(page)).toContainText(`${before - 2} up`);
   await fill(sheet.getByLabel('Places left empty'), 'none');
   await expect(brief(page)).toContainText(`${before} up`);
+  // a gap is dragged: what it comes to is said meanwhile, and Escape takes it back
+  const grip = page.getByRole('button', { name: /^Gap across 0 mm/ }).last();
+  const at = (await grip.boundingBox())!;
+  const [x, y] = [at.x + at.width / 2, at.y + at.height / 2];
+  const drag = async (by: number): Promise<void> => {
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + by, y, { steps: 5 });
+    await expect(page.locator('[data-dragged]')).toContainText(/Gap across [1-9]/);
+  };
+  await drag(20);
+  await expect(brief(page)).not.toContainText(`${before} up`);
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await expect(brief(page)).toContainText(`${before} up`);
+  await drag(20);
+  await page.mouse.up();
+  await expect(brief(page)).not.toContainText(`${before} up`);
+  await undo(page);
+  await expect(brief(page)).toContainText(`${before} up`);
+  // by key as well
+  await page
+    .getByRole('button', { name: /^Gap down 0 mm/ })
+    .first()
+    .press('ArrowUp');
+  await expect(page.getByRole('button', { name: /^Gap down 1 mm/ }).first()).toBeVisible();
+  await undo(page);
   const { sides } = await exported(page, 'labels');
   expect(text(sides[0]!).match(/Bench/g)).toHaveLength(before);
 });

@@ -75,6 +75,19 @@ test('a number is put on cards: they are counted, in order, and some are printed
   await expect(brief(page)).toContainText('one each of 4 one-sided cards');
   const some = await exported(page, 'again');
   expect(some.sides.flatMap((s) => inRows(s, /^N\d+$/, 15)).sort()).toEqual(['N0400', 'N0401', 'N0402', 'N0440']);
+  // kept under a name, they are put on the pages of another job
+  await openStation(page, 'artwork');
+  await artwork.getByRole('button', { name: 'Kept…' }).click();
+  const kept = page.getByRole('dialog', { name: 'Kept imprints' });
+  await expect(kept).toContainText('Nothing is kept yet');
+  await kept.getByLabel('Keep as').fill('Plain number');
+  await kept.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(kept.getByRole('list')).toContainText('{No}');
+  await accessible(page, 'kept imprints');
+  await kept.getByRole('button', { name: 'Put Plain number on the pages' }).click();
+  await expect(editor.getByRole('button', { name: 'Number 2', exact: true })).toBeVisible();
+  await editor.getByRole('button', { name: 'Take off' }).click();
+  await editor.getByRole('button', { name: 'Close' }).click();
   // in the brief it is the numbers that are more or fewer
   await openStation(page, 'artwork');
   await fill(artwork.getByLabel('Print only these records'), '');

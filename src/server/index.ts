@@ -10,6 +10,7 @@ export { addFile, cleanName, jobFromArtwork, patchJob, readStored, stepJob, swap
 export { MOST_ROWS, putTable, readStoredTable, someRows } from './record-tables';
 export { findTable } from './tables/record-tables';
 export { bringBack, copyJob, markDone, removeJob, StillPrinting } from './board';
+export { forgetImprint, keepImprint, keptImprints } from './kept';
 export { NotSendable } from './not-sendable';
 export { migrate } from './migrate';
 export { learnCaliper, learnMachine } from './learned';

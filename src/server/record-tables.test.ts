@@ -2,7 +2,7 @@ import { createReadStream, existsSync, rmSync, truncateSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { patched, plan } from '../core';
+import { KeptImprint, patched, plan } from '../core';
 import { SHOP } from '../core/testing';
 import { ArtworkError } from '../pdf';
 import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
@@ -10,12 +10,14 @@ import { TableError } from '../records';
 import { closeDatabase, sql, transaction } from './db';
 import { exportFile, runExport, startExport } from './exports';
 import { jobFromArtwork, patchJob, readStored, stepJob, takeIn } from './jobs';
+import { forgetImprint, keepImprint, keptImprints } from './kept';
 import { migrate } from './migrate';
 import { putTable, readStoredTable, someRows } from './record-tables';
 import { sourcesOf } from './sources';
 import { rowsAt, storedAt, sweepStore } from './store';
 import { findExport } from './tables/exports';
 import { readJob } from './tables/jobs';
+import { putKept } from './tables/kept';
 import { writeShop } from './tables/shop';
 import { withServer } from './testing';
 import { closeWorkers } from './workers';
@@ -154,5 +156,30 @@ describe('a table of a job', () => {
       )[0]!.same;
     expect(await same(docket, old)).toBe(true);
     expect(await same(patched(docket, { imprint: { prints: [NAME] } }), old)).toBe(false);
+  });
+});
+
+describe('imprints that are kept', () => {
+  const kept = (name: string, text = '{Member}'): KeptImprint =>
+    KeptImprint.parse({ name, counters: [], prints: [{ ...NAME, text }] });
+
+  it('are listed by name; the same name in other capitals is the same', async () => {
+    await keepImprint(kept('Name below'));
+    await keepImprint(kept('a number'));
+    await keepImprint(kept('NAME BELOW', '{Name}'));
+    expect((await keptImprints()).map((k) => [k.name, k.prints[0]!.text])).toEqual([
+      ['a number', '{Member}'],
+      ['NAME BELOW', '{Name}'],
+    ]);
+    expect(await forgetImprint('Name Below')).toBe(true);
+    expect(await forgetImprint('Name Below')).toBe(false);
+    expect((await keptImprints()).map((k) => k.name)).toEqual(['a number']);
+  });
+
+  it('are no more than there may be, and one that is there can be kept anew', async () => {
+    expect(await putKept(sql, kept('second'), 2)).toBe(true);
+    expect(await putKept(sql, kept('third'), 2)).toBe(false);
+    expect(await putKept(sql, kept('Second', '{Name}'), 2)).toBe(true);
+    expect((await keptImprints()).map((k) => k.name)).toEqual(['a number', 'Second']);
   });
 });

@@ -180,3 +180,14 @@ export const ImprintWish = z
   })
   .meta({ id: 'ImprintWish' });
 export type ImprintWish = z.infer<typeof ImprintWish>;
+
+/** Imprints that are kept under a name, to be put on the pages of other jobs. */
+export const KeptImprint = z.strictObject({
+  name: z.string().trim().min(1).max(60),
+  counters: ImprintWish.shape.counters,
+  prints: z.array(Imprint).min(1).max(100),
+});
+export type KeptImprint = z.infer<typeof KeptImprint>;
+
+/** Names under which imprints may be kept. */
+export const MOST_KEPT = 500;

@@ -29,6 +29,8 @@ export interface JobState extends Wished, Computed {
   readonly sync: 'saved' | 'saving' | 'away';
   readonly clash: Clash | null;
   readonly change: (patch: Patch, label: string) => void;
+  /** Shows what a change would come to while a hand still drags; null shows the docket as it is wished again. */
+  readonly preview: (patch: Patch | null) => void;
   readonly step: (way: 'undo' | 'redo') => Promise<void>;
   readonly adopt: (page: JobPage) => void;
   readonly refresh: () => Promise<void>;
@@ -169,10 +171,15 @@ async function takeStep(way: 'undo' | 'redo', get: Get, set: Put): Promise<void>
 function actsOf(get: Get, set: Put) {
   const saving = new Saving(get, set);
   let stepping: Promise<void> = Promise.resolve();
-  const acts: Pick<JobState, 'change' | 'step' | 'adopt' | 'refresh' | 'settle' | 'settled'> = {
+  const acts: Pick<JobState, 'change' | 'preview' | 'step' | 'adopt' | 'refresh' | 'settle' | 'settled'> = {
     change: (patch, label) => {
       set({ docket: patched(get().docket, patch), pending: [...get().pending, { id: newId(), patch, label }] });
       void saving.flush();
+    },
+    preview: (patch) => {
+      const { saved, pending } = get();
+      const wished = replay(saved.docket, pending);
+      set({ docket: patch ? patched(wished, patch) : wished });
     },
     // keys repeat faster than a server answers: one step after another
     step: (way) =>

@@ -1,6 +1,6 @@
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
-import { Hash, QrCode, Table2, Type } from 'lucide-react';
+import { Archive, Hash, QrCode, Table2, Type } from 'lucide-react';
 import {
   numberAt,
   readRuns,
@@ -21,11 +21,13 @@ import { RecordsControl } from './RecordsControl';
 import { withFresh, type Fresh } from './wishes';
 
 const editor = fetched(async () => (await import('./Editor')).Editor);
+const kept = fetched(async () => (await import('./Kept')).Kept);
 
 /** Words, numbers and codes that are put on the pages: what there is, more of it, and the page to place them on. */
 export function ImprintRows() {
   const { prints, counters } = useJob((s) => s.docket.imprint);
   const [open, setOpen] = useState<number | null>(null);
+  const [keeping, setKeeping] = useState(false);
   const store = useJobStore();
   const add = (kind: Fresh): void => {
     const { docket, artwork, plan, change } = store.getState();
@@ -58,10 +60,24 @@ export function ImprintRows() {
           <Button small onPress={() => add('code')}>
             <QrCode size={13} aria-hidden /> A code
           </Button>
+          <Button small kind="quiet" onPress={() => setKeeping(true)}>
+            <Archive size={13} aria-hidden /> Kept…
+          </Button>
         </div>
       </Row>
       <TableRow />
       <RecordRows />
+      {keeping && (
+        <Suspense fallback={null}>
+          <kept.View
+            onClose={() => setKeeping(false)}
+            onPut={(at) => {
+              setKeeping(false);
+              setOpen(at);
+            }}
+          />
+        </Suspense>
+      )}
       {open !== null && prints[open] && <editor.View at={open} go={setOpen} onClose={() => setOpen(null)} />}
     </>
   );

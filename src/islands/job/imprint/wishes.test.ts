@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { patched, plan, type Docket, type Patch, type TableFacts } from '../../../core';
+import {
+  Counter,
+  Imprint,
+  patched,
+  plan,
+  type Docket,
+  type KeptImprint,
+  type Patch,
+  type TableFacts,
+} from '../../../core';
 import { artworkOf, docketFor, flatDocketFor } from '../../../core/testing';
-import { lookingAt, withCounter, withField, withFresh, withoutPrint, withPrint } from './wishes';
+import { keptAs, lookingAt, withCounter, withField, withFresh, withKept, withoutPrint, withPrint } from './wishes';
 
 const CARD = { width: 90, height: 50 };
 const TABLE: TableFacts = {
@@ -113,5 +122,61 @@ describe('what can be looked at', () => {
     expect(looking).toMatchObject({ records: 10, pages: 2 });
     expect([looking.at(0), looking.at(9)]).toEqual([10, 19]);
     expect([looking.place(0, 1), looking.place(3, 2)]).toEqual([1, 8]);
+  });
+});
+
+describe('imprints that are kept', () => {
+  const print = (name: string, text: string): Imprint => Imprint.parse({ name, text, says: { kind: 'text' } });
+  const kept: KeptImprint = {
+    name: 'Number and seat',
+    counters: [Counter.parse({ name: 'No', digits: 4 }), Counter.parse({ name: 'Seat', start: 10 })],
+    prints: [print('Number', 'No. {No}'), print('Seat', '{ Seat }, not {{No}}')],
+  };
+  const artwork = artworkOf(1, CARD);
+  const put = (docket: Docket): Docket => patched(docket, withKept(docket, artwork, kept));
+
+  it('come with their counters, and a run of one number becomes as many records', () => {
+    const after = put(cards({ imprint: { prints: [] } }));
+    expect(after.imprint.prints.map((p) => p.text)).toEqual([
+      'No. {No}',
+      '{ Seat }, not {{No}}'.replace('{ Seat }', '{Seat}'),
+    ]);
+    expect(after.imprint.counters.map((c) => c.name)).toEqual(['No', 'Seat']);
+    expect(after.imprint.records).toBe(250);
+  });
+
+  it('use a counter that counts the same, and bring one under another name where it does not', () => {
+    const before = cards({
+      imprint: {
+        counters: [Counter.parse({ name: 'No', digits: 6 }), Counter.parse({ name: 'Seat', start: 10 })],
+        prints: [print('Number', '{No}')],
+      },
+    });
+    const { prints, counters } = put(before).imprint;
+    expect(counters.map((c) => [c.name, c.digits, c.start])).toEqual([
+      ['No', 6, 1],
+      ['Seat', 0, 10],
+      ['No 2', 4, 1],
+    ]);
+    // braces that are words stay words
+    expect(prints.map((p) => [p.name, p.text])).toEqual([
+      ['Number', '{No}'],
+      ['Number 2', 'No. {No 2}'],
+      ['Seat', '{Seat}, not {{No}}'],
+    ]);
+  });
+
+  it('are those of a job, with the counters that they name and no others', () => {
+    const { imprint } = cards({
+      imprint: {
+        counters: [Counter.parse({ name: 'No' }), Counter.parse({ name: 'Unused' })],
+        prints: [print('Number', '{No}')],
+      },
+    });
+    expect(keptAs(' Plain number ', imprint)).toEqual({
+      name: 'Plain number',
+      prints: imprint.prints,
+      counters: [imprint.counters[0]],
+    });
   });
 });

@@ -8,6 +8,7 @@ import {
   type Artwork,
   type Docket,
   type ImprintWish,
+  type KeptImprint,
   type Patch,
   type Plan,
 } from '../../../core';
@@ -129,3 +130,41 @@ export function lookingAt({ imprint }: Docket, artwork: Artwork, { product, cont
   const all = records.length > 1 ? recordsOf(imprint, artwork) : records;
   return { records: records.length, pages, at: all.at, place: (i, page) => i * pages + page };
 }
+
+const sameCounter = (a: Counter, b: Counter): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/**
+ * Imprints that are kept, put on the pages beside those that are there. A counter of the same name that counts otherwise
+ * gets a name of its own, and their texts say that one.
+ */
+export function withKept(docket: Docket, artwork: Artwork, kept: KeptImprint): Patch {
+  const { prints, counters } = docket.imprint;
+  const names = prints.map((p) => p.name);
+  const columns = artwork.table?.columns.map((c) => c.name) ?? [];
+  const called = new Map<string, string>();
+  const more: Counter[] = [];
+  for (const counter of kept.counters) {
+    const same = counters.find((c) => sameCounter(c, counter));
+    const taken = [...counters, ...more].map((c) => c.name);
+    const name = same ? same.name : freeName(counter.name, [...taken, ...columns]);
+    called.set(counter.name, name);
+    if (!same) more.push({ ...counter, name });
+  }
+  const put = kept.prints.map((print): Imprint => {
+    const name = freeName(print.name, names);
+    names.push(name);
+    const text = print.text.replace(/\{\{|\}\}|\{([^{}]+)\}/g, (whole: string, field: string | undefined) =>
+      field !== undefined && called.has(field.trim()) ? `{${called.get(field.trim())}}` : whole,
+    );
+    return { ...print, name, text };
+  });
+  return withRecords(docket, artwork, {
+    imprint: { prints: [...prints, ...put], ...(more.length > 0 ? { counters: [...counters, ...more] } : {}) },
+  });
+}
+
+/** What of a job's imprints is kept: all of them, with the counters that they name. */
+export const keptAs = (name: string, { prints, counters }: ImprintWish): KeptImprint => {
+  const named = new Set(prints.flatMap((p) => fieldsOf(p.text)));
+  return { name: name.trim(), prints, counters: counters.filter((c) => named.has(c.name)) };
+};

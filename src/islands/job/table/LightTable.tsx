@@ -1,14 +1,15 @@
-import { memo, useDeferredValue, useMemo, useState } from 'react';
+import { memo, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { formatSize, type Artwork, type Docket, type Marks, type Plan, type Sheet, type SideName } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { useKeys } from '../../../ui/keys';
+import { fetched } from '../../../ui/fetched';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { useNeighbours } from './ahead';
 import { Legend, type Drawn } from './Legend';
 import { ofBooks } from './of-books';
-import { DimensionLines, Tape } from './Measures';
+import { DimensionLines, Tape, type Over } from './Measures';
 import { CREEP_TIMES, type Lit } from './parts';
 import { Places } from './Places';
 import { Readout } from './Readout';
@@ -26,6 +27,9 @@ interface Props {
 
 /** What shines through has no numbers and lines of its own. */
 const BARE = { numbers: 'none', aids: false } as const;
+
+/** Only flat work has gaps and margins to be dragged. */
+const grips = fetched(async () => (await import('./Grips')).Grips);
 
 /** Places that have neighbours which are shown with them: the pages of a book. */
 const besides = ({ product }: Plan): number => (product.kind === 'bound' ? product.pages.length : 0);
@@ -101,11 +105,7 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
         >
           {zoom.ready && <Paper laid={laid} state={state} zoom={zoom} scale={scale} lit={lit} onPoint={setPointed} />}
         </div>
-        {state.lengths && zoom.ready && <DimensionLines {...over} room={zoom.room} />}
-        {plan.product.kind === 'flat' && !state.tape && zoom.ready && (
-          <Places key={`${sheet.number} ${side}`} sheet={sheet} side={side} view={zoom.view} surface={zoom.surface} />
-        )}
-        {state.tape && zoom.ready && <Tape key={`${sheet.number} ${side}`} {...over} surface={zoom.surface} />}
+        {zoom.ready && <OverTable over={over} state={state} zoom={zoom} flat={plan.product.kind === 'flat'} />}
         <div className="pointer-events-none absolute top-1 right-3 left-3 flex flex-wrap items-baseline gap-x-2">
           <span className="bg-glass/80 font-head text-lg font-semibold">
             Sheet {sheet.number} of {plan.sheets.length}, {side}
@@ -125,6 +125,33 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
     </div>
   );
 });
+
+/** What lies over the drawn sheet: measures, and what can be taken hold of. */
+function OverTable({
+  over,
+  state,
+  zoom,
+  flat,
+}: {
+  readonly over: Over;
+  readonly state: Props['state'];
+  readonly zoom: ReturnType<typeof useZoom>;
+  readonly flat: boolean;
+}) {
+  const key = `${over.sheet.number} ${over.side}`;
+  return (
+    <>
+      {state.lengths && <DimensionLines {...over} room={zoom.room} />}
+      {flat && !state.tape && <Places key={key} {...over} surface={zoom.surface} />}
+      {flat && !state.tape && (
+        <Suspense fallback={null}>
+          <grips.View {...over} />
+        </Suspense>
+      )}
+      {state.tape && <Tape key={`tape ${key}`} {...over} surface={zoom.surface} />}
+    </>
+  );
+}
 
 /** Creep where the sheet has none to be seen, and the way to where it has most. */
 function CreepNote({

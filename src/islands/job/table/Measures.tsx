@@ -15,7 +15,8 @@ import {
 
 /** What lies over the table, in pixels of its surface: chains of measures, and the tape between two places. */
 
-interface Over {
+/** The side of a sheet that is seen, and how it lies on the table. */
+export interface Over {
   readonly sheet: Sheet;
   readonly side: SideName;
   readonly view: ZoomTransform;
