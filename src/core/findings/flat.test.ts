@@ -101,6 +101,20 @@ describe('what is found of flat work', () => {
     expect(mends(it, 'wished-grid')).toEqual(['As many as fit']);
   });
 
+  it('paper cut as large as they need', () => {
+    // 3 × 90 + 2 × 8 + 2 × 3, and 7 × 50 + 6 × 6 + 2 × 3; 4 mm at each edge do not print
+    const it = look(2, { product: { lies: { columns: 3, rows: 7, way: 'upright', gap: { across: 8, down: 6 } } } });
+    expect(it.find('wished-grid')).toMatchObject({ title: '3 × 7 do not fit this sheet' });
+    expect(mends(it, 'wished-grid')).toEqual(['Turned: 7 × 3', 'Plain 90 cut to 300 × 400 mm', 'As many as fit']);
+    const taken = it.find('wished-grid')!.remedies.find((r) => r.label.includes('cut to'))!;
+    const { stock } = changed(it.docket, taken.patch).sheet;
+    expect(stock).toMatchObject({ width: 300, height: 400, format: 'cut to size' });
+    // as much as its share of SRA3 costs
+    expect(stock.price).toBeCloseTo((SHOP.stocks[2]!.price * 300 * 400) / (320 * 450), 3);
+    // a gap that was wished goes with the block
+    expect(changed(it.docket, taken.patch).product).toMatchObject({ lies: { gap: { across: 6, down: 8 } } });
+  });
+
   it('a last front without a back', () => {
     const it = look(3, { product: { sides: 'two' } });
     expect(it.find('last-back')!.title).toBe('There is no back for the last card');
