@@ -1,12 +1,15 @@
+import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
+import sharp from 'sharp';
 import { numberedPages, writePdf, type wordsOf } from '../src/pdf/made';
 import { accessible, dropFiles, exported, fill, openDropped, openJob, openStation, saved, scratch } from './helpers';
 
 /** Numbers, words and codes put on pages, in the real interface, and read back from the PDF. */
 
 const MM = 72 / 25.4;
+const undo = (page: Page) => page.getByRole('button', { name: /^Undo: / }).click();
 const brief = (page: Page) => page.getByLabel('Brief');
 type Side = ReturnType<typeof wordsOf>[0];
 /** What stands on a side, from the upper left across, in rows. */
@@ -143,6 +146,53 @@ test('a table is dropped on the job; a value too wide is found and mended; a bro
   await dropFiles(page, [bad]);
   await page.getByRole('button', { name: /^In place of the table people.csv/ }).click();
   await expect(page.getByText('no rows below them')).toBeVisible();
+});
+
+test('pictures are chosen for a table: one that is missing is said, then each stands on its card', async ({ page }) => {
+  await card(page, 'photos');
+  const table = join(scratch, 'photos.csv');
+  writeFileSync(table, 'Photo,Name\nada.png,Ada Tern\nbo.png,Bo Plover\n');
+  await dropFiles(page, [table]);
+  await page.getByRole('button', { name: /^As the table of this job/ }).click();
+  await expect(brief(page)).toContainText('one each of 2 one-sided cards');
+  const pictures = await Promise.all(
+    [
+      ['ada', '#ff0000'],
+      ['bo', '#0000ff'],
+    ].map(async ([name, background]) => {
+      const path = join(scratch, `${name}.png`);
+      await sharp({ create: { width: 60, height: 80, channels: 3, background: background! } })
+        .png()
+        .toFile(path);
+      return path;
+    }),
+  );
+  const artwork = await openStation(page, 'artwork');
+  await artwork.getByRole('button', { name: 'A picture' }).click();
+  const editor = page.getByRole('dialog', { name: 'Imprint' });
+  // of the columns it is the one that names pictures
+  await expect(editor.getByLabel('Says')).toHaveValue('{Photo}');
+  await editor.getByRole('button', { name: 'Close' }).click();
+  const foremost = page.getByRole('status', { name: 'Foremost finding' });
+  await expect(foremost).toContainText('has no pictures to show');
+  const choose = async (button: string, paths: readonly string[]): Promise<void> => {
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      artwork.getByRole('button', { name: button }).click(),
+    ]);
+    await chooser.setFiles([...paths]);
+  };
+  await choose('Choose pictures', [pictures[0]!]);
+  await expect(foremost).toContainText('1 picture of “Picture” is missing: bo.png');
+  await choose('Other pictures', pictures);
+  await expect(foremost).toContainText('Nothing against it');
+  await expect(page.locator('[data-sheet] [data-stamps] image')).toHaveCount(2);
+  const { file } = await exported(page, 'photos');
+  // both are in the file, each once
+  const listed = execFileSync('pdfimages', ['-list', file], { encoding: 'utf8' }).trim().split('\n').slice(2);
+  expect(listed.map((line) => line.trim().split(/\s+/).slice(3, 5).join(' '))).toEqual(['60 80', '60 80']);
+  await undo(page);
+  await expect(foremost).toContainText('is missing');
 });
 
 test('loan slips: four hundred sets of three parts, each with its own word and the number of its set', async ({

@@ -57,6 +57,8 @@ const plannedOr = (it: Imposing, docket: Docket, artwork: Artwork): Plan => {
 function withSound<T>(it: Imposing, docket: Docket, extras: Extras, work: (it: Ready) => T): T | null {
   const { docket: path } = it;
   const { file, more } = docket.artwork;
+  // pictures are made a PDF of first
+  if (docket.imprint.album) return null;
   const sources: string[] = [];
   const sound: SoundPdf[] = [];
   try {
@@ -78,6 +80,7 @@ function withSound<T>(it: Imposing, docket: Docket, extras: Extras, work: (it: R
       sources,
       planned,
       opened: sound.map((s) => s.opened),
+      album: null,
       rows: extras.table?.rows ?? null,
       coder: extras.coder,
     });
@@ -134,7 +137,7 @@ async function imposed(it: Imposing, docket: Docket, extras: Extras): Promise<vo
 }
 
 const jobOf = (
-  { docket, artwork, rows, sources: [source, ...more] }: Loaded,
+  { docket, artwork, album, rows, sources: [source, ...more] }: Loaded,
   pass: Imposing['sides'],
   out: string,
 ) => ({
@@ -142,6 +145,7 @@ const jobOf = (
   artwork,
   source: source!,
   more,
+  album,
   rows,
   pass,
   out,

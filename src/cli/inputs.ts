@@ -93,6 +93,8 @@ export interface Loaded {
   readonly artwork: Artwork;
   /** What to impose from: the artwork, or a mended or unlocked copy of it; then the further files alike. */
   readonly sources: readonly string[];
+  /** The pictures that its imprints show, as a PDF; null where it has none. */
+  readonly album: string | null;
   /** Where the rows of its table are kept; null where it has none. */
   readonly rows: string | null;
 }

@@ -1,6 +1,6 @@
 import { accessSync, constants, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Artwork, Docket, FileRef } from '../core';
+import { albumFrom, type Artwork, type Docket, type FileRef } from '../core';
 import { ArtworkError, Hands, scratchFolder, sweepEnded, TookTooLong, TookTooMuch } from '../pdf';
 import { Complaint, pathOf, systemSaid, withFile, type Loaded } from './inputs';
 
@@ -65,13 +65,17 @@ export async function load(
     const more = [];
     for (const [i, file] of docket.artwork.more.entries())
       more.push(await readFile(hands, path, file, `artwork.more.${i}`, join(scratch, `artwork-${i + 1}.pdf`)));
-    const artwork = more.length > 0 ? { ...first.artwork, more: more.map((m) => m.artwork.pages) } : first.artwork;
+    const { album: named } = docket.imprint;
+    const album = named && (await readFile(hands, path, named, 'imprint.album', join(scratch, 'album.pdf')));
+    const files = more.length > 0 ? { ...first.artwork, more: more.map((m) => m.artwork.pages) } : first.artwork;
+    const artwork = album ? { ...files, album: albumFrom(album.artwork) } : files;
     const table = docket.imprint.table ? await (await import('./table')).tableOf(path, docket) : null;
     try {
       await work({
         docket,
         artwork: table ? { ...artwork, table: table.facts } : artwork,
         sources: [first.source, ...more.map((m) => m.source)],
+        album: album?.source ?? null,
         rows: table?.rows ?? null,
       });
     } finally {

@@ -1,5 +1,14 @@
 import { withoutSecrets } from '../core';
-import { findArtworks, findTable, pictureProgress, readShop, sql, type Delivery, type JobRow } from '../server';
+import {
+  findArtwork,
+  findArtworks,
+  findTable,
+  pictureProgress,
+  readShop,
+  sql,
+  type Delivery,
+  type JobRow,
+} from '../server';
 import type { DeliveryView, JobPage, JobView } from '../ui/views';
 
 /** What a window is shown of a job: passwords and the like stay here. */
@@ -42,11 +51,12 @@ export function deliveryView(d: Delivery): DeliveryView {
 export async function jobPage(row: JobRow): Promise<JobPage> {
   const sha256 = row.docket.artwork.file.sha256 ?? '';
   const files = [sha256, ...row.docket.artwork.more.map((f) => f.sha256 ?? '')];
-  const sha = row.docket.imprint.table?.sha256;
-  const [shop, artworks, table] = await Promise.all([
+  const { table: tableRef, album: albumRef } = row.docket.imprint;
+  const [shop, artworks, table, album] = await Promise.all([
     readShop(sql),
     findArtworks(sql, files),
-    sha === undefined ? null : findTable(sql, sha),
+    tableRef?.sha256 === undefined ? null : findTable(sql, tableRef.sha256),
+    albumRef?.sha256 === undefined ? null : findArtwork(sql, albumRef.sha256),
   ]);
   const [artwork, ...more] = artworks.map((a) => a?.facts ?? null);
   return {
@@ -54,6 +64,7 @@ export async function jobPage(row: JobRow): Promise<JobPage> {
     artwork: artwork ?? null,
     more,
     table,
+    album: album?.facts ?? null,
     shop,
     pictures: pictureProgress(sha256),
     removed: row.removed,

@@ -4,7 +4,7 @@ import { bookmarksIn } from './bookmarks';
 import { checkComposable } from './check';
 import { ArtworkError } from './errors';
 import { pageFacts, type RawPage } from './geometry';
-import { imageToPdf } from './image';
+import { imageToPdf, zipToPdf } from './image';
 import { spotInks } from './inks';
 import { openWithMupdf } from './mupdf-file';
 import { allow } from './mupdf';
@@ -40,9 +40,20 @@ export async function readArtwork(path: string, copy: string, password?: string)
     case 'empty':
       throw new ArtworkError('empty', 'This file is empty: nothing arrived but its name. Copy or export it again.');
     case 'unknown':
-      throw new ArtworkError('not-artwork', 'This is neither a PDF nor a PNG, JPEG or TIFF image. Export it as PDF.');
+      throw new ArtworkError(
+        'not-artwork',
+        'This is neither a PDF nor a PNG, JPEG or TIFF image, nor a ZIP of them. Export it as PDF.',
+      );
     case 'pdf':
       return readPdf(path, copy, password);
+    case 'zip': {
+      const { names, notes } = await zipToPdf(path, copy);
+      const { artwork } = await followed(copy);
+      return {
+        artwork: { ...artwork, kind: 'image', names: [...names], notes: [...artwork.notes, ...notes] },
+        workingCopy: true,
+      };
+    }
     default: {
       await imageToPdf(path, kind, copy);
       return { artwork: { ...(await followed(copy)).artwork, kind: 'image' }, workingCopy: true };

@@ -1,8 +1,9 @@
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
-import type { ImageKind } from './image';
+
+export type ImageKind = 'png' | 'jpeg' | 'tiff';
 
 /** What a file is by its first bytes. */
-export function sniff(path: string): 'pdf' | ImageKind | 'empty' | 'unknown' {
+export function sniff(path: string): 'pdf' | ImageKind | 'zip' | 'empty' | 'unknown' {
   const fd = openSync(path, 'r');
   try {
     if (fstatSync(fd).size === 0) return 'empty';
@@ -13,6 +14,7 @@ export function sniff(path: string): 'pdf' | ImageKind | 'empty' | 'unknown' {
     if (text.startsWith('\x89PNG\r\n')) return 'png';
     if (text.startsWith('\xff\xd8\xff')) return 'jpeg';
     if (/^(II[*+]\0|MM\0[*+])/.test(text)) return 'tiff';
+    if (text.startsWith('PK\x03\x04')) return 'zip';
     return 'unknown';
   } finally {
     closeSync(fd);

@@ -1,4 +1,4 @@
-import { MOST_COLUMNS, MOST_RECORDS, widthOf, type ColumnFacts, type TableFacts } from '../core';
+import { isPictureName, MOST_COLUMNS, MOST_RECORDS, widthOf, type ColumnFacts, type TableFacts } from '../core';
 import { TableError } from './errors';
 import { RowsWriter } from './rows-file';
 
@@ -7,6 +7,11 @@ export const MOST_LETTERS = 10_000;
 /** Of the widest value so many letters are kept, and of unlike letters so many. */
 const WIDEST = 400;
 const MOST_UNLIKE = 4000;
+/** Values of a column that names pictures: so many, of so many letters in all, are kept. */
+const MOST_NAMES = 20_000;
+const MOST_OF_NAMES = 500_000;
+/** A column that names pictures does so in one of its first rows. */
+const SOON = 100;
 
 const whole = (n: number): string => n.toLocaleString('en-GB');
 
@@ -21,6 +26,10 @@ class Column {
   private readonly letters = new Set<string>();
   private readonly first = new Map<string, number>();
   private twice: [number, number] | null = null;
+  /** Null where it does not name pictures, or too many. */
+  private values: Set<string> | null = new Set();
+  private letteredIn = 0;
+  private pictures = false;
 
   constructor(readonly name: string) {}
 
@@ -33,6 +42,7 @@ class Column {
     const wide = widthOf(value.slice(0, WIDEST), 'text');
     if (wide > this.wide) [this.wide, this.longest, this.widest] = [wide, row, value.slice(0, WIDEST)];
     if (value.length < this.short) [this.short, this.shortest] = [value.length, row];
+    this.value(value);
     if (!this.twice) {
       const before = this.first.get(value);
       if (before === undefined) this.first.set(value, row);
@@ -43,9 +53,19 @@ class Column {
     }
   }
 
+  private value(value: string): void {
+    if (!this.values || this.values.has(value)) return;
+    this.pictures ||= isPictureName(value);
+    this.values.add(value);
+    this.letteredIn += value.length;
+    const many = this.values.size > MOST_NAMES || this.letteredIn > MOST_OF_NAMES;
+    if (many || (this.values.size > SOON && !this.pictures)) this.values = null;
+  }
+
   facts(): ColumnFacts {
     const { name, empty, longest, shortest, widest, twice } = this;
-    return { name, empty, longest, shortest, widest, twice, letters: [...this.letters].join('') };
+    const named = this.values && this.pictures ? { values: [...this.values] } : {};
+    return { name, empty, longest, shortest, widest, twice, ...named, letters: [...this.letters].join('') };
   }
 }
 

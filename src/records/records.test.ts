@@ -97,6 +97,21 @@ describe('a table in CSV', () => {
     expect([...columns[0]!.letters].sort().join('')).toBe('BMWeinor');
   });
 
+  it('keeps the values of a column that names pictures, each once, and of no other', async () => {
+    const it = await read('Photo,Name\nada.jpg,Ada\n,Bo\nBo.PNG,Cy\nada.jpg,Di\nnone yet,Ed\n');
+    expect(it.columns.map((c) => c.values)).toEqual([['ada.jpg', 'Bo.PNG', 'none yet'], undefined]);
+    const rows = (n: number, name: (i: number) => string): string =>
+      `Photo\n${Array.from({ length: n }, (_, i) => name(i)).join('\n')}\n`;
+    // a hundred that are none, and it is no column of pictures
+    expect((await read(rows(102, (i) => (i < 101 ? `row ${i}` : 'a.jpg')))).columns[0]!.values).toBeUndefined();
+    expect((await read(rows(100, (i) => (i < 99 ? `row ${i}` : 'a.jpg')))).columns[0]!.values).toHaveLength(100);
+    expect((await read(rows(20_000, (i) => `${i}.jpg`))).columns[0]!.values).toHaveLength(20_000);
+    expect((await read(rows(20_001, (i) => `${i}.jpg`))).columns[0]!.values).toBeUndefined();
+    // 500,000 letters in all
+    expect((await read(rows(5000, (i) => `${String(i).padStart(96, '0')}.jpg`))).columns[0]!.values).toHaveLength(5000);
+    expect((await read(rows(5000, (i) => `${String(i).padStart(97, '0')}.jpg`))).columns[0]!.values).toBeUndefined();
+  });
+
   it('that is none, or has too much, says what to do', async () => {
     expect(await wrong('')).toContain('empty');
     expect(await wrong('A,B\n')).toContain('no rows');

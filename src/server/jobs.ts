@@ -216,7 +216,8 @@ export const patchJob = (
 
 /** @throws StoreError where a docket takes to a file that is not in the store */
 async function filesAreThere(docket: Docket, before: Docket): Promise<void> {
-  const files = ({ artwork }: Docket): string[] => [artwork.file, ...artwork.more].map((f) => f.sha256 ?? '');
+  const files = ({ artwork, imprint }: Docket): string[] =>
+    [artwork.file, ...artwork.more, ...(imprint.album ? [imprint.album] : [])].map((f) => f.sha256 ?? '');
   const known = new Set(files(before));
   const added = files(docket).filter((sha256) => !known.has(sha256));
   const table = docket.imprint.table?.sha256;
@@ -243,6 +244,23 @@ export async function addFile(
     kind: 'step',
     docket: checkedPatch(row.docket, { artwork: { more: [...row.docket.artwork.more, file] } }),
     label: `${file.name} added`,
+  }));
+  drawPictures(sha256);
+  return after;
+}
+
+/** Gives a job the pictures that its imprints show, or others. */
+export async function putAlbum(
+  id: string,
+  sha256: string,
+  name: string,
+  changeId: string | null = null,
+): Promise<JobRow | null> {
+  const album = { name: cleanName(name), sha256 };
+  const after = await whereItStands(id, changeId, ({ docket }) => ({
+    kind: 'step',
+    docket: checkedPatch(docket, { imprint: { album } }),
+    label: docket.imprint.album ? `pictures swapped for ${album.name}` : `${album.name} taken as the pictures`,
   }));
   drawPictures(sha256);
   return after;

@@ -1,6 +1,9 @@
+import { execFileSync } from 'node:child_process';
 import { createReadStream, existsSync, rmSync, truncateSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
+import { zipSync } from 'fflate';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { KeptImprint, patched, plan } from '../core';
 import { SHOP } from '../core/testing';
@@ -9,7 +12,7 @@ import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
 import { TableError } from '../records';
 import { closeDatabase, sql, transaction } from './db';
 import { exportFile, runExport, startExport } from './exports';
-import { jobFromArtwork, patchJob, readStored, stepJob, takeIn } from './jobs';
+import { jobFromArtwork, patchJob, putAlbum, readStored, stepJob, takeIn } from './jobs';
 import { forgetImprint, keepImprint, keptImprints } from './kept';
 import { migrate } from './migrate';
 import { putTable, readStoredTable, someRows } from './record-tables';
@@ -109,6 +112,45 @@ describe('a table of a job', () => {
     expect((await findExport(sql, made!))!.message).toContain('Record 2, “Name”: “12345” is not 12 digits');
   });
 
+  it('brings pictures with it, a ZIP of them; one that is missing fails the export in words', async () => {
+    const id = await cardJob();
+    const dots = async (background: string): Promise<Uint8Array> =>
+      sharp({ create: { width: 30, height: 40, channels: 3, background } })
+        .png()
+        .toBuffer();
+    const zip = zipSync({ 'Ada.png': await dots('#ff0000'), 'Bo.png': await dots('#0000ff') });
+    const { sha256, bytes } = await takeIn(Readable.from(Buffer.from(zip)), null);
+    await readStored(sha256, bytes);
+    await putTable(id, await tableIn('Photo\nada.png\nbo.png\ncy.png\n'), 'members.csv');
+    const row = (await putAlbum(id, sha256, 'folder/members.zip'))!;
+    expect(row.docket.imprint.album).toEqual({ name: 'members.zip', sha256 });
+    const { artwork, album } = (await sourcesOf(sql, row.docket))!;
+    expect(artwork.album!.names).toEqual(['Ada.png', 'Bo.png']);
+    expect(artwork.more).toBeUndefined();
+    expect(existsSync(album!)).toBe(true);
+    const says = { kind: 'picture', width: 20, height: 20, fit: 'whole' } as const;
+    const shown = await patchJob(
+      id,
+      row.version,
+      { imprint: { prints: [{ ...NAME, text: '{Photo}', says }] } },
+      'a picture',
+    );
+    const export_ = async (): Promise<string> => {
+      const made = (await startExport(id, 'all'))!;
+      await runExport(made);
+      const { state, message } = (await findExport(sql, made))!;
+      return state === 'done' ? exportFile(made) : message!;
+    };
+    expect(await export_()).toContain('Record 3, “Name”: There is no picture called “cy.png”');
+    await patchJob(id, shown!.version, { imprint: { only: [{ from: 1, to: 2 }] } }, 'two of them');
+    const images = execFileSync('pdfimages', ['-list', await export_()], { encoding: 'utf8' });
+    expect(images.trim().split('\n')).toHaveLength(2 + 2);
+    // a docket does not take to pictures that are not there
+    const { version } = (await readJob(sql, id))!;
+    const gone = { imprint: { album: { name: 'x.zip', sha256: 'cd'.repeat(32) } } };
+    await expect(patchJob(id, version, gone, 'pictures')).rejects.toThrow('not in the store');
+  });
+
   it('that is none is refused, and not kept', async () => {
     const { sha256, bytes } = await takeIn(Readable.from(Buffer.from('only,names\n')), null);
     await expect(readStoredTable(sha256, bytes)).rejects.toThrow(TableError);
@@ -144,8 +186,14 @@ describe('a table of a job', () => {
   it('leaves a job printed as it is present where only defaults came', async () => {
     const id = await cardJob();
     const { docket } = (await readJob(sql, id))!;
-    const old = JSON.parse(JSON.stringify(docket)) as { imprint?: unknown; sheet: { machine: { dpi?: number } } };
+    const old = JSON.parse(JSON.stringify(docket)) as {
+      imprint?: unknown;
+      marks: { ticks?: unknown; crop: { at?: unknown } };
+      sheet: { machine: { dpi?: number } };
+    };
     delete old.imprint;
+    delete old.marks.ticks;
+    delete old.marks.crop.at;
     delete old.sheet.machine.dpi;
     const same = async (a: unknown, b: unknown): Promise<unknown> =>
       (
@@ -156,6 +204,13 @@ describe('a table of a job', () => {
       )[0]!.same;
     expect(await same(docket, old)).toBe(true);
     expect(await same(patched(docket, { imprint: { prints: [NAME] } }), old)).toBe(false);
+    expect(await same(patched(docket, { marks: { ticks: { on: true } } }), old)).toBe(false);
+    expect(await same(patched(docket, { marks: { crop: { at: 'pieces' } } }), old)).toBe(false);
+    // imprints from before there were pictures
+    const printed = patched(docket, { imprint: { prints: [NAME] } });
+    const without = JSON.parse(JSON.stringify(printed)) as { imprint: { album?: unknown } };
+    delete without.imprint.album;
+    expect(await same(printed, without)).toBe(true);
   });
 });
 

@@ -1,4 +1,4 @@
-import { unpackArtwork, type Artwork, type Docket, type TableFacts } from '../core';
+import { albumFrom, unpackArtwork, type Artwork, type Docket, type TableFacts } from '../core';
 import type { Sql } from './db';
 import { sourceOf } from './pictures';
 import { keepRows } from './rows';
@@ -11,6 +11,8 @@ export interface Sources {
   readonly artwork: Artwork;
   readonly source: string;
   readonly more: readonly string[];
+  /** The pictures that its imprints show, as a PDF; null where it has none. */
+  readonly album: string | null;
   /** Where the rows of its table are kept; null where it has none. */
   readonly rows: string | null;
 }
@@ -18,11 +20,13 @@ export interface Sources {
 /** The files of a docket, or null where its artwork is not in the store. A further file that is gone has no pages. */
 export async function sourcesOf(run: Sql, docket: Docket): Promise<Sources | null> {
   const { file, more } = docket.artwork;
+  const { album } = docket.imprint;
   const known = await findArtworks(
     run,
-    [file, ...more].map((f) => f.sha256 ?? ''),
+    [file, ...more, ...(album ? [album] : [])].map((f) => f.sha256 ?? ''),
   );
   const [first, ...others] = known;
+  const pictures = album ? (others.pop() ?? null) : null;
   if (!first) return null;
   const facts = others.map((row) => (row ? unpackArtwork(row.facts).pages : []));
   const artwork = unpackArtwork(first.facts);
@@ -32,7 +36,9 @@ export async function sourcesOf(run: Sql, docket: Docket): Promise<Sources | nul
       ...artwork,
       ...(facts.length > 0 ? { more: facts } : {}),
       ...(table ? { table: table.facts } : {}),
+      ...(pictures ? { album: albumFrom(unpackArtwork(pictures.facts)) } : {}),
     },
+    album: pictures && sourceOf(pictures.sha256, pictures.working_copy),
     rows: table?.rows ?? null,
     source: sourceOf(first.sha256, first.working_copy),
     // a file without pages is never opened for one: any file that can be read stands in its place

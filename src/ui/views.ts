@@ -24,6 +24,8 @@ export interface JobPage {
   readonly more: readonly (PackedArtwork | null)[];
   /** What is known of the docket's table. */
   readonly table: TableFacts | null;
+  /** Facts of the pictures that the docket's imprints show. */
+  readonly album: PackedArtwork | null;
   readonly shop: Shop;
   readonly pictures: Progress | null;
   /** Whether it was taken off the list. */

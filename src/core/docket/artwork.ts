@@ -27,6 +27,10 @@ export const ColumnFacts = z.object({
   shortest: z.int().min(0).describe('The row of the shortest value that there is'),
   widest: z.string().max(400).describe('That widest value'),
   letters: z.string().max(4000).describe('Every letter that is in it, once'),
+  values: z
+    .array(z.string())
+    .optional()
+    .describe('Its values, each once, where they name pictures and are not too many'),
   twice: z.tuple([z.int(), z.int()]).nullable().describe('The first two rows of one value; null where all differ'),
 });
 export type ColumnFacts = z.infer<typeof ColumnFacts>;
@@ -49,18 +53,30 @@ export const Artwork = z.object({
     .array(z.object({ title: z.string(), page: z.int().min(1) }))
     .optional()
     .describe('The file’s bookmarks, with the pages that they lead to'),
+  names: z.array(z.string()).optional().describe('What its pages are called, where they came as pictures of one ZIP'),
   table: TableFacts.optional().describe('The table that the job’s imprints are from'),
+  album: z
+    .object({ pages: z.array(PageFacts), names: z.array(z.string()) })
+    .optional()
+    .describe('The pictures that imprints may show, and what they are called'),
 });
 export type Artwork = z.infer<typeof Artwork>;
+export type Album = NonNullable<Artwork['album']>;
+
+/** A file as an album: its pages by the pictures' names, or by their numbers where they have none. */
+export const albumFrom = ({ pages, names }: Pick<Artwork, 'pages' | 'names'>): Album => ({
+  pages,
+  names: names ?? pages.map((_, i) => String(i + 1)),
+});
 
 /** Artwork facts as they are kept and sent: pages that are alike are said once. */
-export const PackedArtwork = Artwork.omit({ pages: true, more: true, table: true }).extend({
+export const PackedArtwork = Artwork.omit({ pages: true, more: true, table: true, album: true }).extend({
   alike: z.array(PageFacts),
   pages: z.array(z.int().nonnegative()).describe('For each page, which of the alike it is'),
 });
 export type PackedArtwork = z.infer<typeof PackedArtwork>;
 
-export function packArtwork({ pages, kind, inks, notes, bookmarks }: Artwork): PackedArtwork {
+export function packArtwork({ pages, kind, inks, notes, bookmarks, names }: Artwork): PackedArtwork {
   const alike: PageFacts[] = [];
   const known = new Map<string, number>();
   const of = pages.map((page) => {
@@ -72,7 +88,7 @@ export function packArtwork({ pages, kind, inks, notes, bookmarks }: Artwork): P
     }
     return at;
   });
-  return { kind, inks, notes, ...(bookmarks ? { bookmarks } : {}), alike, pages: of };
+  return { kind, inks, notes, ...(bookmarks ? { bookmarks } : {}), ...(names ? { names } : {}), alike, pages: of };
 }
 
 export function unpackArtwork({ alike, pages, ...rest }: PackedArtwork): Artwork {

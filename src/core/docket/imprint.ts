@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { MOST_PAGES } from './bound';
 import { FileRef } from './file';
 
-/** The wishes for what is put on pages at imposition: words, numbers and codes, fixed, counted or from a table. */
+/** The wishes for what is put on pages at imposition: words, numbers, codes and pictures, fixed, counted or from a table. */
 
 /** Records of a job at most. */
 export const MOST_RECORDS = 100_000;
@@ -95,6 +95,17 @@ const Says = z.discriminatedUnion('kind', [
       light: z.boolean().default(true).describe('Whether it stands on white, its quiet zone too'),
     })
     .describe('A code for machines to read'),
+  z
+    .strictObject({
+      kind: z.literal('picture'),
+      width: z.number().min(1).max(5000).default(25),
+      height: z.number().min(1).max(5000).default(30),
+      fit: z
+        .enum(['whole', 'filled'])
+        .default('whole')
+        .describe('The whole picture in its place, or its place filled and the rest cut off'),
+    })
+    .describe('A picture of the album, by its file name'),
 ]);
 export type Says = z.infer<typeof Says>;
 
@@ -171,6 +182,7 @@ export const ImprintWish = z
       .default([])
       .describe('The records that are printed, counted from 1; none said: all'),
     table: TableRef.nullable().default(null).describe('CSV or XLSX, a row a record'),
+    album: TableRef.nullable().default(null).describe('A ZIP of the pictures, by their file names'),
     counters: z
       .array(Counter)
       .max(20)

@@ -261,4 +261,60 @@ describe('what is found of imprints', () => {
     expect(found.severity).toBe('stop');
     expect(found.remedies.map((r) => r.label)).toEqual(['Without the table']);
   });
+
+  describe('pictures', () => {
+    const album = { names: ['ada.png', 'bo.png'], pages: [0, 1].map(() => artworkOf(1, CARD).pages[0]!) };
+    const shows = (text: string): Imprint => Imprint.parse({ name: 'Photo', text, says: { kind: 'picture' } });
+    const photos = (values: readonly string[]): TableFacts => {
+      const facts = tableOf({ Photo: values, Name: values });
+      return { ...facts, columns: facts.columns.map((c) => (c.name === 'Photo' ? { ...c, values: [...values] } : c)) };
+    };
+    const found = (text: string, table?: TableFacts, has: Artwork['album'] = album, more: object = {}) => {
+      const it = look({ prints: [shows(text)], album: { name: 'a.zip' }, ...more }, {}, table);
+      return looked(it.docket, { ...it.artwork, ...(has ? { album: has } : {}) }, undefined);
+    };
+
+    it('that are all there are nothing to be said', () => {
+      expect(found('{Photo}', photos(['ada.png', 'BO.PNG', ''])).find('imprint-pictures-Photo')).toBeUndefined();
+      expect(found('', photos(['ada.png'])).find('imprint-pictures-Photo')).toBeUndefined();
+      expect(found('ada', photos(['x'])).find('imprint-pictures-Photo')).toBeUndefined();
+    });
+
+    it('that are missing stop the job, and are named', () => {
+      const it = found('{Photo}', photos(['ada.png', 'cy.png', 'di.png', 'cy.png']));
+      expect(it.find('imprint-pictures-Photo')).toMatchObject({
+        severity: 'stop',
+        title: '2 pictures of “Photo” are missing: cy.png, di.png',
+      });
+      expect(mends(it, 'imprint-pictures-Photo')).toEqual(['Take “Photo” off']);
+      expect(found('{Photo}', photos(['cy.png'])).find('imprint-pictures-Photo')!.title).toContain(
+        '1 picture of “Photo” is missing',
+      );
+    });
+
+    it('that were never chosen stop it too', () => {
+      const it = look({ prints: [shows('{Photo}')] }, {}, photos(['ada.png']));
+      expect(it.find('imprint-pictures-Photo')!.title).toBe('“Photo” has no pictures to show');
+      expect(mends(it, 'imprint-pictures-Photo')).toEqual(['Take “Photo” off']);
+    });
+
+    it('by counted names are gone through, and those of several columns are looked at when they are printed', () => {
+      const counted = found('{No}', undefined, { ...album, names: ['1.png', '2.png'] }, { records: 3 });
+      expect(counted.find('imprint-pictures-Photo')!.title).toContain('1 picture of “Photo” is missing: 3');
+      const joined = found('{Name}-{Photo}', photos(['ada.png']));
+      expect(joined.find('imprint-pictures-Photo')).toMatchObject({ severity: 'look' });
+      // 2,000 are gone through, one more is not
+      const many = { ...album, names: Array.from({ length: 2001 }, (_, i) => `${i + 1}.png`) };
+      expect(
+        found('{No}', undefined, { ...many, pages: many.names.map(() => album.pages[0]!) }, { records: 2000 }).find(
+          'imprint-pictures-Photo',
+        ),
+      ).toBeUndefined();
+      expect(
+        found('{No}', undefined, { ...many, pages: many.names.map(() => album.pages[0]!) }, { records: 2001 }).find(
+          'imprint-pictures-Photo',
+        ),
+      ).toMatchObject({ severity: 'look' });
+    });
+  });
 });

@@ -1,4 +1,5 @@
-import type { Anchor, Imprint, Says } from '../docket';
+import type { Album, Anchor, Imprint, Says } from '../docket';
+import { findPicture } from './pictures';
 import { compose, EPSILON, rect, rectThrough, translation, type Matrix, type Rect, type Size } from '../measure';
 import { missingIn, widthOf } from './letters';
 
@@ -54,6 +55,8 @@ export interface Setting {
   readonly points: number;
   /** Dark rectangles of a code, mm from the lower left of the box. */
   readonly dark: readonly Rect[];
+  /** The page of the album that fills the box or lies in it, and the map from that page, upright in mm, to the box. */
+  readonly picture: { readonly page: number; readonly toBox: Matrix } | null;
   /** By how much it is wider, or higher, than its place, mm. */
   readonly over: { readonly width: number; readonly height: number };
   /** Letters that the font does not have. */
@@ -83,6 +86,7 @@ interface Inside {
   readonly lines: readonly SetLine[];
   readonly points: number;
   readonly dark: readonly Rect[];
+  readonly picture: Setting['picture'];
   readonly over: Setting['over'];
   readonly missing: string;
   readonly wrong: string | null;
@@ -120,6 +124,7 @@ function setText(says: Extract<Says, { kind: 'text' }>, text: string): Inside {
       return [{ text, x, y: top - (i + 1) * LEADING * em + FOOT * em, width: wide }];
     }),
     dark: NONE,
+    picture: null,
     over: {
       width: Math.max(0, natural.width - width - EPSILON),
       height: Math.max(0, natural.height - height - EPSILON),
@@ -147,6 +152,7 @@ function setCode(says: Extract<Says, { kind: 'code' }>, text: string, dpi: numbe
       points: SPOKEN,
       lines: NONE,
       dark: NONE,
+      picture: null,
       over: FITS,
       missing: '',
       wrong: made.wrong,
@@ -169,10 +175,23 @@ function setCode(says: Extract<Says, { kind: 'code' }>, text: string, dpi: numbe
     dark: dark.map(([column, row, count]) =>
       rect((quiet.left + column) * m, bars ? foot : foot + (rows - 1 - row) * m, count * m, bars ? tall : m),
     ),
+    picture: null,
     over: FITS,
     missing: '',
     wrong: null,
   };
+}
+
+/** A picture in its place: whole in the middle of it, or so large that it fills it. */
+function setPicture(says: Extract<Says, { kind: 'picture' }>, name: string, album: Album | undefined): Inside {
+  const { width, height, fit } = says;
+  const inside = { size: { width, height }, points: SPOKEN, lines: NONE, dark: NONE, over: FITS, missing: '' };
+  const found = album ? findPicture(album, name) : null;
+  if (!found) return { ...inside, picture: null, wrong: `There is no picture called “${name}”.` };
+  const [across, up] = [width / found.size.width, height / found.size.height];
+  const k = fit === 'whole' ? Math.min(across, up) : Math.max(across, up);
+  const [x, y] = [(width - k * found.size.width) / 2, (height - k * found.size.height) / 2];
+  return { ...inside, picture: { page: found.page, toBox: [k, 0, 0, k, x, y] }, wrong: null };
 }
 
 const across = (anchor: Anchor): -1 | 0 | 1 => (anchor.endsWith('left') ? -1 : anchor.endsWith('right') ? 1 : 0);
@@ -199,6 +218,17 @@ export function placedAt(anchor: Anchor, page: Size, box: Size, x: number, y: nu
   return { x: back(across(anchor), page.width, box.width, x), y: back(upright(anchor), page.height, box.height, y) };
 }
 
+function insideOf(says: Says, words: string, dpi: number, coder: Coder, album: Album | undefined): Inside {
+  switch (says.kind) {
+    case 'text':
+      return setText(says, words);
+    case 'code':
+      return setCode(says, words, dpi, coder);
+    case 'picture':
+      return setPicture(says, words, album);
+  }
+}
+
 /**
  * Sets what an imprint says on a page: the same on the screen and in the PDF.
  * @param words see `wordsOf` @param page the trimmed page, upright, mm @param dpi of the machine that prints it
@@ -208,10 +238,20 @@ export function setImprint(
   imprint: Imprint,
   words: string,
   page: Size,
-  { dpi, coder, mirrored = false }: { readonly dpi: number; readonly coder: Coder; readonly mirrored?: boolean },
+  {
+    dpi,
+    coder,
+    album,
+    mirrored = false,
+  }: {
+    readonly dpi: number;
+    readonly coder: Coder;
+    readonly album?: Album | undefined;
+    readonly mirrored?: boolean;
+  },
 ): Setting {
   const { says, turned } = imprint;
-  const inside = says.kind === 'text' ? setText(says, words) : setCode(says, words, dpi, coder);
+  const inside = insideOf(says, words, dpi, coder, album);
   const { width, height } = inside.size;
   const [left, foot] = boxAt(imprint, page, inside.size);
   let toPage: Matrix = translation(left, foot);

@@ -15,7 +15,11 @@ export interface OnItsWay {
 /** Sends files to what the job has at an address, one at a time; what comes of it is the job as it then is. */
 export function useReceiving(): {
   readonly onItsWay: OnItsWay | null;
-  readonly receive: (method: 'POST' | 'PUT', part: 'files' | 'artwork' | 'table', file: File) => Promise<JobPage>;
+  readonly receive: (
+    method: 'POST' | 'PUT',
+    part: 'files' | 'artwork' | 'table' | 'album',
+    file: File,
+  ) => Promise<JobPage>;
 } {
   const jobId = useJob((s) => s.saved.id);
   const { adopt } = useJobStore().getState();

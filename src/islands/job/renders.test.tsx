@@ -79,6 +79,7 @@ beforeEach(async () => {
     artwork: packArtwork(artwork),
     more: [],
     table: null,
+    album: null,
     shop: SHOP,
     pictures: null,
     removed: false,

@@ -34,6 +34,7 @@ class Server {
       artwork: packArtwork(artworkOf(8)),
       more: [],
       table: null,
+      album: null,
       shop: SHOP,
       pictures: null,
       removed: false,

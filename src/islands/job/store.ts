@@ -1,5 +1,14 @@
 import { create } from 'zustand';
-import { patched, touchedPaths, unpackArtwork, valueAt, type Artwork, type Docket, type Patch } from '../../core';
+import {
+  albumFrom,
+  patched,
+  touchedPaths,
+  unpackArtwork,
+  valueAt,
+  type Artwork,
+  type Docket,
+  type Patch,
+} from '../../core';
 import { ask, make, newId, Refused, unanswered } from '../../ui/client';
 import { useNotices } from '../../ui/Notices';
 import { useUnit } from '../../ui/unit';
@@ -48,6 +57,7 @@ function artworkIn(page: JobPage): Artwork {
     ...artwork,
     ...(page.more.length > 0 ? { more: page.more.map((m) => (m ? unpackArtwork(m).pages : [])) } : {}),
     ...(page.table ? { table: page.table } : {}),
+    ...(page.album ? { album: albumFrom(unpackArtwork(page.album)) } : {}),
   };
 }
 const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
@@ -148,7 +158,8 @@ class Saving {
   }
 }
 
-const filesOf = (d: Docket): string => JSON.stringify([d.artwork.file.sha256, d.artwork.more, d.imprint.table?.sha256]);
+const filesOf = (d: Docket): string =>
+  JSON.stringify([d.artwork.file.sha256, d.artwork.more, d.imprint.table?.sha256, d.imprint.album?.sha256]);
 
 /** Goes one change back, or on again, on the server. */
 async function takeStep(way: 'undo' | 'redo', get: Get, set: Put): Promise<void> {

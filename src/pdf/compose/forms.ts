@@ -20,15 +20,18 @@ export interface Source {
   readonly copier: Copier;
 }
 
+/** Finds, or makes, the form of a page of one of the files. */
+export type FormOf = (of: Pick<Cell, 'file' | 'page'>) => Form;
+
 /** The forms of a file that is being written: each page once, with the resources that pages share. */
-export function formsOf(out: PdfWriter, sources: readonly Source[]): (cell: Cell) => Form {
+export function formsOf(out: PdfWriter, sources: readonly Source[]): FormOf {
   const known = new Map<number, Form>();
-  return (cell) => {
-    const page = cell.page!;
+  return ({ file, page: of }) => {
+    const page = of!;
     // files are few, pages are many
-    const key = page * 64 + cell.file;
+    const key = page * 64 + file;
     let form = known.get(key);
-    if (!form) known.set(key, (form = makeForm(out, sources[cell.file], cell.file, page)));
+    if (!form) known.set(key, (form = makeForm(out, sources[file], file, page)));
     return form;
   };
 }

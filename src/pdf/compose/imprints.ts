@@ -1,9 +1,11 @@
 import {
+  apply,
   compose,
   CountError,
   scaling,
   setImprint,
   wordsOf,
+  type Album,
   type Cell,
   type Coder,
   type Docket,
@@ -12,6 +14,7 @@ import {
   type Stamp,
   type TableFacts,
 } from '../../core';
+import type { Form } from './forms';
 import type { Rows } from '../../records';
 import { PT } from '../geometry';
 import { ImprintError } from '../errors';
@@ -28,6 +31,9 @@ export interface Imprinting {
   readonly table: TableFacts | undefined;
   readonly rows: Rows | null;
   readonly coder: Coder | null;
+  readonly album: Album | undefined;
+  /** The form of a page of the album. */
+  readonly formOf: (page: number) => Form;
 }
 
 const NO_CODER: Coder = () => {
@@ -70,7 +76,7 @@ export class ImprintWriter {
 
   private drawStamp(on: Drawn, cell: Cell, stamp: Stamp): void {
     const { imprint, record, mirrored } = stamp;
-    const { docket, table, coder } = this.it;
+    const { docket, table, coder, album } = this.it;
     const said = `Record ${record + 1}, “${imprint.name}”: `;
     let words: string;
     try {
@@ -81,9 +87,31 @@ export class ImprintWriter {
     }
     if (words === '') return;
     const { dpi } = docket.sheet.machine;
-    const setting = setImprint(imprint, words, cell.size, { dpi, coder: coder ?? NO_CODER, mirrored });
+    const setting = setImprint(imprint, words, cell.size, { dpi, coder: coder ?? NO_CODER, album, mirrored });
     if (setting.wrong !== null) throw new ImprintError(said + setting.wrong);
-    this.place(on, cell, stamp, setting);
+    if (setting.picture) this.show(on, cell, setting, setting.picture);
+    else this.place(on, cell, stamp, setting);
+  }
+
+  /** A picture of the album, clipped to its place. */
+  private show(
+    on: Drawn,
+    cell: Cell,
+    { size, toPage }: Setting,
+    { page, toBox }: NonNullable<Setting['picture']>,
+  ): void {
+    const form = this.it.formOf(page);
+    const toSide = compose(toPage, cell.toSide);
+    const corners = [
+      [0, 0],
+      [size.width, 0],
+      [size.width, size.height],
+      [0, size.height],
+    ].map(([x, y]) => apply(toSide, x!, y!));
+    const path = corners.map(([x, y], i) => `${p(x)} ${p(y)} ${i === 0 ? 'm' : 'l'}`).join(' ');
+    const [a, b, c, d, e, f] = form.toSheet(compose(toBox, toSide));
+    on.forms.set(form.name, form.ref);
+    on.content += `q ${path} h W n ${n(a)} ${n(b)} ${n(c)} ${n(d)} ${points(e)} ${points(f)} cm /${form.name} Do Q\n`;
   }
 
   private place(on: Drawn, cell: Cell, { imprint }: Stamp, setting: Setting): void {

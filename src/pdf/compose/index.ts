@@ -36,6 +36,8 @@ export interface ComposeJob extends Written {
   readonly source: string;
   /** The further files, in the docket's order. */
   readonly more?: readonly string[];
+  /** The pictures that imprints show, as a PDF; null where the docket has none. */
+  readonly album?: string | null;
   /** Where the rows of the docket's table are kept; null where it has none. */
   readonly rows?: string | null;
   /** What makes the codes of its imprints, where it has any: see `coderOf`. */
@@ -76,7 +78,7 @@ export function compose(job: ComposeJob): Composed {
   let rows: Rows | null = null;
   let writer: PdfWriter | null = null;
   try {
-    if (!job.opened) for (const path of [job.source, ...(job.more ?? [])]) opened.push(new OpenPdf(path));
+    if (!job.opened) for (const path of filesOf(job)) opened.push(new OpenPdf(path));
     const files = job.opened ?? opened;
     if (job.rows) rows = new Rows(job.rows);
     writer = new PdfWriter(part, files.some((f) => f.file.version >= 2) ? '2.0' : '1.7', job);
@@ -94,6 +96,13 @@ export function compose(job: ComposeJob): Composed {
     rows?.close();
   }
 }
+
+/** The files that pages are taken from, in order: the artwork, the further ones, the album. */
+export const filesOf = ({ source, more = [], album }: Pick<ComposeJob, 'source' | 'more' | 'album'>): string[] => [
+  source,
+  ...more,
+  ...(album ? [album] : []),
+];
 
 /** A document that is being written. */
 interface Writing {
@@ -120,14 +129,22 @@ function write(job: ComposeJob, out: PdfWriter, files: readonly OpenPdf[], rows:
   const [root, tree, info, all] = [out.allocate(), out.allocate(), out.allocate(), out.allocate()];
   // Every separation at the tint asked for (8.6.6.4)
   out.object(all, '[/Separation /All /DeviceCMYK <</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[1 1 1 1]/N 1>>]');
+  const formOf = formsOf(out, sources);
   const writing: Writing = {
     out,
     tree,
     all,
-    formOf: formsOf(out, sources),
+    formOf,
     marks: mark(docket, planned),
     drawn: new MarkWriter(out, all),
-    imprints: new ImprintWriter(out, { docket, table: artwork.table, rows, coder: job.coder ?? null }),
+    imprints: new ImprintWriter(out, {
+      docket,
+      table: artwork.table,
+      rows,
+      coder: job.coder ?? null,
+      album: artwork.album,
+      formOf: (page) => formOf({ file: sources.length - 1, page }),
+    }),
     kids: [],
     made: createHash('sha256'),
   };

@@ -6,9 +6,9 @@ import { realNumber as n } from '../compose/number';
 import { renameDurably } from '../write-file';
 import { jpegFacts } from './jpeg';
 import { pngParts } from './png';
+import { sniff, type ImageKind } from '../sniff';
 import { pixelsOf } from './pixels';
-
-export type ImageKind = 'png' | 'jpeg' | 'tiff';
+import { eachZipped } from './zip';
 
 /** Most pixels of one image: 1.7 m square at 300 dpi. */
 const MAX_PIXELS = 400e6;
@@ -33,13 +33,71 @@ const open = (path: string, page = 0): Sharp =>
  */
 export async function imageToPdf(path: string, kind: ImageKind, out: string): Promise<void> {
   const pages = await measured(path);
+  await writeTree(out, async (writer, tree) => {
+    const kids: number[] = [];
+    for (const [i, meta] of pages.entries()) kids.push(await writePage(writer, tree, path, i, kind, meta));
+    return kids;
+  });
+}
+
+/** The pictures of a ZIP, a page each, and what was left out of it. */
+export interface Unzipped {
+  /** What the pages are called: the pictures' file names. */
+  readonly names: readonly string[];
+  readonly notes: readonly string[];
+}
+
+/**
+ * Makes a PDF of the pictures in a ZIP, in the order of their names, as {@link imageToPdf} does of one. What is no picture
+ * is left out, and said. Of a TIFF of several pages the first is taken.
+ * @throws ArtworkError where it has no pictures, or one of them cannot be read
+ */
+export async function zipToPdf(path: string, out: string): Promise<Unzipped> {
+  const names: string[] = [];
+  const others: string[] = [];
+  await writeTree(out, async (writer, tree) => {
+    const kids: number[] = [];
+    await eachZipped(path, async ({ name, unpack }) => {
+      // a name of its own each: what reads images keeps them by their path
+      const entry = `${out}.${names.length + others.length}.entry`;
+      try {
+        await unpack(entry);
+        const kind = sniff(entry);
+        if (kind !== 'png' && kind !== 'jpeg' && kind !== 'tiff') {
+          others.push(name);
+          return;
+        }
+        try {
+          const [first] = await measured(entry);
+          kids.push(await writePage(writer, tree, entry, 0, kind, first!));
+        } catch (e) {
+          const said = inWords(e);
+          throw said instanceof ArtworkError ? new ArtworkError(said.code, `${name}: ${said.message}`) : said;
+        }
+        names.push(name);
+      } finally {
+        rmSync(entry, { force: true });
+      }
+    });
+    if (kids.length === 0)
+      throw new ArtworkError(
+        'not-artwork',
+        'There is no picture in this ZIP. Pack PNG, JPEG or TIFF images into it; a PDF or a table is taken as it is, unpacked.',
+      );
+    return kids;
+  });
+  const listed = others.slice(0, 3).join(', ') + (others.length > 3 ? ` and ${others.length - 3} more` : '');
+  return { names, notes: others.length > 0 ? [`Left out of the ZIP, as no pictures: ${listed}.`] : [] };
+}
+
+/** Writes a PDF of the pages that are made. What was there before stays until it is whole. */
+async function writeTree(out: string, make: (writer: PdfWriter, tree: number) => Promise<number[]>): Promise<void> {
   const part = `${out}.part`;
   const writer = new PdfWriter(part, '1.7');
   let done = false;
   try {
     const [root, tree, info] = [writer.allocate(), writer.allocate(), writer.allocate()];
-    const kids: number[] = [];
-    for (const [i, meta] of pages.entries()) kids.push(await writePage(writer, tree, path, i, kind, meta));
+    const kids = await make(writer, tree);
     writer.object(tree, `<</Type/Pages/Count ${kids.length}/Kids[${kids.map((k) => `${k} 0 R`).join(' ')}]>>`);
     writer.object(info, '<</Producer(Odd Sparrow)>>');
     writer.object(root, `<</Type/Catalog/Pages ${tree} 0 R>>`);

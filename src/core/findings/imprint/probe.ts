@@ -76,7 +76,11 @@ function probeOf(print: Imprint, it: Pick<Inspected, 'docket' | 'artwork' | 'pla
       throw e;
     }
     if (words === '') continue;
-    const setting = setImprint(print, words, product.finished, { dpi: sheet.machine.dpi, coder: boxOf });
+    const setting = setImprint(print, words, product.finished, {
+      dpi: sheet.machine.dpi,
+      coder: boxOf,
+      album: it.artwork.album,
+    });
     const [only] = used;
     const where =
       used.length > 1 ? 'the longest values together' : only ? `row ${only.longest + 1}` : `record ${record + 1}`;

@@ -23,7 +23,7 @@ export function FlatFace({ place, scale }: { readonly place: number | null; read
   const id = useId();
   const { width: w, height: h } = finished;
   const { page: ref, toPage: matrix, stamps = NO_STAMPS } = place === null ? NOTHING : plan.content.at(place);
-  const printing = printingOf(imprint, artwork.table, dpi);
+  const printing = printingOf(imprint, artwork, dpi);
   const facts = ref ? factsOf(artwork, ref) : undefined;
   const ratio = typeof window === 'undefined' ? 1 : window.devicePixelRatio;
   return (

@@ -45,7 +45,7 @@ function Artwork({ reading, scale }: { readonly reading: number; readonly scale:
   const { width: w, height: h } = product.finished;
   // what the sheet shows of the page: one truth for the table, the dummy and the PDF
   const { page: ref, toPage: matrix, stamps = [] } = plan.content.at(reading);
-  const printing = printingOf(imprint, artwork.table, dpi);
+  const printing = printingOf(imprint, artwork, dpi);
   const facts = ref ? factsOf(artwork, ref) : undefined;
   if (!facts || !matrix || !ref) return null;
   const { face, ends } = bleedsOf(product);

@@ -10,7 +10,7 @@ import { CounterFields } from './CounterFields';
 import { ImprintFields } from './ImprintFields';
 import { KindIcon } from './KindIcon';
 import { PageToSet } from './PageToSet';
-import { lookingAt, withFresh, withoutPrint, type Fresh, type Looking } from './wishes';
+import { CALLED, lookingAt, putOn, withFresh, withoutPrint, type Fresh, type Looking } from './wishes';
 
 interface Props {
   /** Which imprint is looked at. */
@@ -54,7 +54,7 @@ function Prints({ at, go, onClose }: Props) {
   const store = useJobStore();
   const add = (kind: Fresh): void => {
     const { docket, artwork, plan } = store.getState();
-    change(withFresh(docket, artwork, plan, kind), `${kind === 'words' ? 'words' : `a ${kind}`} put on the pages`);
+    change(withFresh(docket, artwork, plan, kind), putOn(kind));
     go(imprint.prints.length);
   };
   return (
@@ -74,9 +74,9 @@ function Prints({ at, go, onClose }: Props) {
         ))}
       </ul>
       <div className="mt-1 flex flex-wrap gap-1">
-        {(['number', 'words', 'code'] as const).map((kind) => (
+        {(['number', 'words', 'code', 'picture'] as const).map((kind) => (
           <Button key={kind} small kind="quiet" onPress={() => add(kind)}>
-            + {kind === 'number' ? 'Number' : kind === 'words' ? 'Words' : 'Code'}
+            + {CALLED[kind]}
           </Button>
         ))}
         <Button

@@ -4,7 +4,7 @@ import { Entry, LengthField, Row } from '../../../ui/fields';
 import { useJob } from '../context';
 import { InkFields } from './InkFields';
 import { usePrint } from './print';
-import { CodeFields, TextFields } from './SaysFields';
+import { CodeFields, TextFields, PictureFields } from './SaysFields';
 import { TextRow } from './TextRow';
 
 const PLACES: Readonly<Record<Anchor, string>> = {
@@ -36,8 +36,9 @@ export function ImprintFields({ at }: { readonly at: number }) {
         />
       </Row>
       <TextRow at={at} />
-      {print.says.kind === 'text' ? <TextFields at={at} says={print.says} /> : <CodeFields at={at} says={print.says} />}
-      <InkFields at={at} />
+      {print.says.kind === 'text' && <TextFields at={at} says={print.says} />}
+      {print.says.kind === 'code' && <CodeFields at={at} says={print.says} />}
+      {print.says.kind === 'picture' ? <PictureFields at={at} says={print.says} /> : <InkFields at={at} />}
       <PlaceFields at={at} />
       <OnRow at={at} />
       <PartsRow at={at} />

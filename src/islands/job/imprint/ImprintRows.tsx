@@ -1,8 +1,9 @@
 import { Suspense, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
-import { Archive, Hash, QrCode, Table2, Type } from 'lucide-react';
+import { Archive, Hash, Image, Images, QrCode, Table2, Type } from 'lucide-react';
 import {
   numberAt,
+  plural,
   readRuns,
   recordCount,
   recordsWith,
@@ -16,9 +17,10 @@ import { fetched } from '../../../ui/fetched';
 import { Entry, Row } from '../../../ui/fields';
 import { useJob, useJobStore } from '../context';
 import { KindIcon } from './KindIcon';
+import { ALBUM_TYPES, useTakingAlbum } from './album';
 import { TABLE_TYPES, useTaking } from './table';
 import { RecordsControl } from './RecordsControl';
-import { withFresh, type Fresh } from './wishes';
+import { putOn, withFresh, type Fresh } from './wishes';
 
 const editor = fetched(async () => (await import('./Editor')).Editor);
 const kept = fetched(async () => (await import('./Kept')).Kept);
@@ -31,7 +33,7 @@ export function ImprintRows() {
   const store = useJobStore();
   const add = (kind: Fresh): void => {
     const { docket, artwork, plan, change } = store.getState();
-    change(withFresh(docket, artwork, plan, kind), `${kind === 'words' ? 'words' : `a ${kind}`} put on the pages`);
+    change(withFresh(docket, artwork, plan, kind), putOn(kind));
     setOpen(docket.imprint.prints.length);
   };
   return (
@@ -60,12 +62,16 @@ export function ImprintRows() {
           <Button small onPress={() => add('code')}>
             <QrCode size={13} aria-hidden /> A code
           </Button>
+          <Button small onPress={() => add('picture')}>
+            <Image size={13} aria-hidden /> A picture
+          </Button>
           <Button small kind="quiet" onPress={() => setKeeping(true)}>
             <Archive size={13} aria-hidden /> Kept…
           </Button>
         </div>
       </Row>
       <TableRow />
+      <AlbumRow />
       <RecordRows />
       {keeping && (
         <Suspense fallback={null}>
@@ -118,6 +124,51 @@ function TableRow() {
             }
           >
             Without it
+          </Button>
+        )}
+      </div>
+      {busy}
+    </Row>
+  );
+}
+
+/** The pictures that imprints show. */
+function AlbumRow() {
+  const { album, shows } = useJob(({ docket: { imprint } }) => ({
+    album: imprint.album,
+    shows: imprint.prints.some((p) => p.says.kind === 'picture'),
+  }));
+  const change = useJob((s) => s.change);
+  const facts = useJob((s) => s.artwork.album);
+  const { busy, take } = useTakingAlbum();
+  if (!album && !shows) return null;
+  return (
+    <Row label="Pictures">
+      {album && (
+        <>
+          <p className="truncate pt-1 text-[0.95rem] font-semibold" title={album.name}>
+            {album.name}
+          </p>
+          <p className="text-xs text-ink-soft">
+            {facts
+              ? `${plural(facts.names.length, 'picture')}: ${facts.names.slice(0, 3).join(', ')}${facts.names.length > 3 ? ' …' : ''}`
+              : 'They are not in the store. Choose them again.'}
+          </p>
+        </>
+      )}
+      <div className="mt-1 flex flex-wrap gap-2">
+        <FileTrigger
+          allowsMultiple
+          acceptedFileTypes={[...ALBUM_TYPES]}
+          onSelect={(l) => l && l.length > 0 && void take([...l])}
+        >
+          <Button small>
+            <Images size={13} aria-hidden /> {album ? 'Other pictures' : 'Choose pictures'}
+          </Button>
+        </FileTrigger>
+        {album && (
+          <Button small kind="quiet" onPress={() => change({ imprint: { album: null } }, 'without the pictures')}>
+            Without them
           </Button>
         )}
       </div>

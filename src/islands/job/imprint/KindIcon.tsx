@@ -1,4 +1,4 @@
-import { Barcode, Hash, QrCode, Type } from 'lucide-react';
+import { Barcode, Hash, Image, QrCode, Type } from 'lucide-react';
 import { fieldsOf, type Counter, type Imprint } from '../../../core';
 
 /** What an imprint is, as a small picture. */
@@ -11,12 +11,14 @@ export function KindIcon({
 }) {
   const counts = fieldsOf(text).some((f) => counters.some((c) => c.name === f));
   const Icon =
-    says.kind === 'code'
-      ? says.symbology === 'qr' || says.symbology === 'data-matrix'
-        ? QrCode
-        : Barcode
-      : counts
-        ? Hash
-        : Type;
+    says.kind === 'picture'
+      ? Image
+      : says.kind === 'code'
+        ? says.symbology === 'qr' || says.symbology === 'data-matrix'
+          ? QrCode
+          : Barcode
+        : counts
+          ? Hash
+          : Type;
   return <Icon size={14} aria-hidden className="shrink-0" />;
 }

@@ -35,6 +35,7 @@ const ROOM = 0.06;
 
 /** The page, large, with its imprints: each can be dragged, or moved by the arrow keys. */
 export function PageToSet({ at, go, place }: Props) {
+  const of = useJob(({ docket, artwork }) => ({ imprint: docket.imprint, album: artwork.album }));
   const { docket, files } = useJob(({ docket, files }) => ({ docket, files }));
   const store = useJobStore();
   const artwork = useJob((s) => s.artwork);
@@ -91,7 +92,7 @@ export function PageToSet({ at, go, place }: Props) {
           strokeWidth={box.width / 600}
         />
         {all.map((s) => (
-          <Inked key={s.at} setting={s.setting} stamp={s.stamp} toSide={IDENTITY} height={page.height} />
+          <Inked key={s.at} setting={s.setting} stamp={s.stamp} toSide={IDENTITY} height={page.height} of={of} />
         ))}
         <Guides guides={guides} box={box} page={page} />
         {all.map((s) => (

@@ -146,3 +146,49 @@ export function CodeFields({ at, says }: { readonly at: number; readonly says: E
     </>
   );
 }
+
+/** How large a picture stands, and how it fills its place. */
+export function PictureFields({
+  at,
+  says,
+}: {
+  readonly at: number;
+  readonly says: Extract<Says, { kind: 'picture' }>;
+}) {
+  const { set } = usePrint(at);
+  const unit = useJob((s) => s.unit);
+  const to = (part: Partial<typeof says>, label: string): void => set({ says: { ...says, ...part } }, label);
+  return (
+    <>
+      <Row label="Its place" hint="wide and high">
+        <span className="grid grid-cols-2 gap-1">
+          <LengthField
+            label="Width of the picture"
+            value={says.width}
+            min={1}
+            unit={unit}
+            onChange={(width) => to({ width }, 'its width')}
+          />
+          <LengthField
+            label="Height of the picture"
+            value={says.height}
+            min={1}
+            unit={unit}
+            onChange={(height) => to({ height }, 'its height')}
+          />
+        </span>
+      </Row>
+      <Row label="In it">
+        <Choice
+          label="In its place"
+          value={says.fit}
+          options={[
+            { key: 'whole', label: 'Whole' },
+            { key: 'filled', label: 'Filled' },
+          ]}
+          onChange={(fit) => to({ fit }, fit === 'whole' ? 'the whole picture' : 'its place filled')}
+        />
+      </Row>
+    </>
+  );
+}

@@ -15,7 +15,7 @@ export interface Standing {
 /** The imprints of a place, set. */
 export function useStanding(place: number): { readonly all: readonly Standing[]; readonly waiting: boolean } {
   const docket = useJob((s) => s.docket);
-  const table = useJob((s) => s.artwork.table);
+  const artwork = useJob((s) => s.artwork);
   const content = useJob((s) => s.plan.content);
   const { stamps = [] } = content.at(place);
   const row = useRows(
@@ -23,7 +23,7 @@ export function useStanding(place: number): { readonly all: readonly Standing[];
     stamps.map((s) => s.record),
   );
   const coder = useCoder(docket.imprint.prints);
-  const printing = printingOf(docket.imprint, table, docket.sheet.machine.dpi);
+  const printing = printingOf(docket.imprint, artwork, docket.sheet.machine.dpi);
   let waiting = false;
   const all = stamps.flatMap((stamp): Standing[] => {
     // what is mirrored for a transfer is placed as it will be read

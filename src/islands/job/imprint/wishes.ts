@@ -15,9 +15,17 @@ import {
 
 /** What the operator changes about imprints, as patches of the docket. */
 
-export type Fresh = 'number' | 'words' | 'code';
+export type Fresh = 'number' | 'words' | 'code' | 'picture';
 
-const CALLED: Readonly<Record<Fresh, string>> = { number: 'Number', words: 'Words', code: 'Code' };
+/** What was done, in a list of changes. */
+export const putOn = (kind: Fresh): string => `${kind === 'words' ? 'words' : `a ${kind}`} put on the pages`;
+
+export const CALLED: Readonly<Record<Fresh, string>> = {
+  number: 'Number',
+  words: 'Words',
+  code: 'Code',
+  picture: 'Picture',
+};
 
 /** A name that is not taken: `Number`, `Number 2`. */
 function freeName(name: string, taken: readonly string[]): string {
@@ -34,7 +42,9 @@ const isTwoSided = ({ product }: Docket): boolean => product.kind === 'flat' && 
 export function withFresh(docket: Docket, artwork: Artwork, { product: plan }: Plan, kind: Fresh): Patch {
   const { imprint } = docket;
   const { prints, counters } = imprint;
-  const column = artwork.table?.columns[0]?.name;
+  const columns = artwork.table?.columns ?? [];
+  // of the columns it is one that names pictures
+  const column = (kind === 'picture' ? columns.find((c) => c.values) : undefined)?.name ?? columns[0]?.name;
   const name = freeName(
     CALLED[kind],
     prints.map((p) => p.name),
@@ -43,21 +53,25 @@ export function withFresh(docket: Docket, artwork: Artwork, { product: plan }: P
   // pages that are there already are counted; of one piece every record
   const pages = plan.kind !== 'flat' || (plan.records.length === 1 && plan.sets.length > 1);
   const counter = counters[0] ?? Counter.parse({ name: 'No', digits: DIGITS, counts: pages ? 'pages' : 'records' });
-  const field = kind === 'words' || (kind === 'code' && column) ? column : counter.name;
+  const fromTable = kind === 'words' || kind === 'picture' || (kind === 'code' && column !== undefined);
+  const field = fromTable ? column : counter.name;
   const counts = field === counter.name && counters.length === 0;
   const made = Imprint.parse({
     name,
-    text: field === undefined ? 'Words' : `{${field}}`,
+    text: field !== undefined ? `{${field}}` : kind === 'picture' ? (artwork.album?.names[0] ?? '') : 'Words',
     // of pieces of two sides it is their fronts
-    on: kind !== 'words' && pages && plan.kind === 'flat' && isTwoSided(docket) ? 'odd' : 'all',
+    on: kind !== 'words' && kind !== 'picture' && pages && plan.kind === 'flat' && isTwoSided(docket) ? 'odd' : 'all',
     says:
       kind === 'code'
         ? { kind: 'code', symbology: 'qr' }
-        : { kind: 'text', font: kind === 'number' ? 'mono-bold' : 'text' },
+        : kind === 'picture'
+          ? { kind: 'picture' }
+          : { kind: 'text', font: kind === 'number' ? 'mono-bold' : 'text' },
     ...{
       number: { anchor: 'foot-right', x: 5, y: 5 },
       words: { anchor: 'centre', x: 0, y: 0 },
       code: { anchor: 'foot-left', x: 5, y: 5 },
+      picture: { anchor: 'head-left', x: 5, y: 5 },
     }[kind],
   });
   const patch: Patch = {

@@ -12,6 +12,7 @@ import {
   type Size,
   type Stamp,
 } from '../../../core';
+import { pictureUrl } from '../../../ui/client';
 import type { Printing } from './printing';
 import { useCoder, useRows } from './rows';
 
@@ -45,7 +46,7 @@ const upwards = ([a, b, c, d, e, f]: Matrix, height: number): string =>
 /** Says what an imprint says, and how it is set; null while its row or its codes are on their way. */
 export function settingOf(
   stamp: Stamp,
-  { imprint, table, dpi }: Printing,
+  { imprint, table, album, dpi }: Printing,
   page: Size,
   row: Row | null | undefined,
   coder: Coder | null,
@@ -59,7 +60,39 @@ export function settingOf(
     words = '?';
   }
   if (words === '') return null;
-  return { words, setting: setImprint(stamp.imprint, words, page, { dpi, coder: coder!, mirrored: stamp.mirrored }) };
+  const setting = setImprint(stamp.imprint, words, page, { dpi, coder: coder!, album, mirrored: stamp.mirrored });
+  return { words, setting };
+}
+
+/** Pixels of a picture as it is looked at: as it is printed it is taken from its file. */
+const WIDE = 640;
+
+/** A picture of the album in its place. */
+function Shown({
+  picture: { page, toBox },
+  size,
+  of: { imprint, album },
+}: {
+  readonly picture: NonNullable<Setting['picture']>;
+  readonly size: Size;
+  readonly of: Pick<Printing, 'imprint' | 'album'>;
+}) {
+  const media = album?.pages[page - 1]?.media;
+  const sha256 = imprint.album?.sha256;
+  if (!media || sha256 === undefined) return null;
+  const [k, , , , x, y] = toBox;
+  return (
+    <svg y={-size.height} width={size.width} height={size.height} overflow="hidden">
+      <image
+        href={pictureUrl(sha256, page, WIDE)}
+        x={x}
+        y={size.height - y - k * media.height}
+        width={k * media.width}
+        height={k * media.height}
+        preserveAspectRatio="none"
+      />
+    </svg>
+  );
 }
 
 /** One imprint as it prints. */
@@ -68,19 +101,22 @@ export function Inked({
   stamp: { imprint },
   toSide,
   height,
+  of,
 }: {
   readonly setting: Setting;
   readonly stamp: Pick<Stamp, 'imprint'>;
   readonly toSide: Matrix;
   readonly height: number;
+  readonly of: Pick<Printing, 'imprint' | 'album'>;
 }) {
   const { says, ink } = imprint;
   const fill = screenInk(ink);
-  const { size, lines, dark, points, wrong } = setting;
+  const { size, lines, dark, points, wrong, picture } = setting;
   const [family, weight] = FAMILIES[says.kind === 'text' ? says.font : 'mono'];
   return (
     <g transform={upwards(compose(setting.toPage, toSide), height)} fill={fill}>
-      {says.kind === 'code' && (says.light || wrong !== null) && (
+      {picture && <Shown picture={picture} size={size} of={of} />}
+      {((says.kind === 'code' && says.light) || wrong !== null) && (
         <rect
           y={-size.height}
           width={size.width}
@@ -135,7 +171,9 @@ export function Stamps({
         stamps.map((stamp, i) => {
           const set = settingOf(stamp, of, size, row(stamp.record), coder);
           return (
-            set && <Inked key={`${key} ${i}`} setting={set.setting} stamp={stamp} toSide={toSide} height={height} />
+            set && (
+              <Inked key={`${key} ${i}`} setting={set.setting} stamp={stamp} toSide={toSide} height={height} of={of} />
+            )
           );
         }),
       )}

@@ -277,7 +277,7 @@ const Face = memo(function Face({ laid: { sheet, plan, marks, docket, artwork, f
   const printed = useMemo(() => marks.of(sheet.number, name), [marks, sheet, name]);
   const { product, imprint } = docket;
   const { dpi } = docket.sheet.machine;
-  const printing = useMemo(() => printingOf(imprint, artwork.table, dpi), [imprint, artwork, dpi]);
+  const printing = useMemo(() => printingOf(imprint, artwork, dpi), [imprint, artwork, dpi]);
   const { kind } = docket.artwork.imposed;
   const more = useMemo(
     () => (kind === 'sheets' ? null : ofBooks(plan, product, sheet, name)),
