@@ -1,6 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import { cpSync, existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { zipSync } from 'fflate';
+import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { run as commandLine } from '../src/cli/program';
 import { numberedPages, run, scratch, wordsOf, writePdf } from '../src/pdf/testing';
@@ -139,6 +141,29 @@ describe('the examples of the docket file', () => {
     expect((await cli('impose', file, '-o', out, '--table', join(dir, 'no.csv'))).stderr).toContain('is not there');
     writeFileSync(other, 'Title\n');
     expect((await cli('impose', file, '-o', out, '--table', other)).stderr).toContain('no rows');
+    const dot = await sharp({ create: { width: 9, height: 9, channels: 3, background: '#f00' } })
+      .png()
+      .toBuffer();
+    // with pictures out of a ZIP, each guest's by a name
+    const pictured = join(dir, 'pictured.json');
+    const plain = JSON.parse(readFileSync(file, 'utf8')) as { imprint: { prints: object[] } };
+    const photo = {
+      name: 'Photo',
+      text: '{Photo}',
+      says: { kind: 'picture', width: 20, height: 20 },
+      anchor: 'centre',
+    };
+    const album = { name: 'photos.zip', path: 'photos.zip' };
+    const imprint = { ...plain.imprint, album, prints: [...plain.imprint.prints, photo] };
+    writeFileSync(pictured, JSON.stringify({ ...plain, imprint }));
+    writeFileSync(join(dir, 'photos.zip'), zipSync({ 'wren.png': dot, 'tern.png': dot }));
+    writeFileSync(other, 'Title,Name,Table,Seat,Photo\n,Ada Wren,T,s,wren.png\n,Bo Tern,T,s,tern.png\n');
+    const arguments_ = ['impose', pictured, '-o', out, '--table', other];
+    expect(await cli(...arguments_)).toMatchObject({ status: 0, stderr: '' });
+    expect(run('pdfimages', '-list', out).trim().split('\n')).toHaveLength(2 + 2);
+    writeFileSync(other, 'Title,Name,Table,Seat,Photo\n,Ada Wren,T,s,wren.png\n,Bo Tern,T,s,gull.png\n');
+    expect((await cli(...arguments_)).stderr).toContain('1 picture of “Photo” is missing: gull.png');
+    expect((await cli(...arguments_, '--anyway')).stderr).toContain('There is no picture called “gull.png”');
     const docket = JSON.parse(readFileSync(file, 'utf8')) as { product: object };
     const parts = ['Ours', 'Yours'].map((name) => ({ name }));
     const slips = join(dir, 'slips.json');

@@ -22,7 +22,10 @@ export async function tableOf(docketPath: string, docket: Docket): Promise<Loade
   withFile(path, () => accessSync(path, constants.R_OK));
   if (statSync(path).isDirectory()) throw new Complaint(`${path} is a folder.`);
   const scratch = scratchFolder();
-  const remove = (): void => rmSync(scratch, { recursive: true, force: true });
+  const remove = (): void => {
+    process.off('exit', remove);
+    rmSync(scratch, { recursive: true, force: true });
+  };
   process.once('exit', remove);
   const rows = join(scratch, 'rows');
   try {
