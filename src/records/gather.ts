@@ -10,8 +10,9 @@ const MOST_UNLIKE = 4000;
 /** Values of a column that names pictures: so many, of so many letters in all, are kept. */
 const MOST_NAMES = 20_000;
 const MOST_OF_NAMES = 500_000;
-/** A column that names pictures does so in one of its first rows. */
-const SOON = 100;
+/** Of other columns so many, and letters of a whole table: pictures may be called after members or numbers. */
+const MOST_PLAIN = 2000;
+const MOST_OF_PLAIN = 100_000;
 
 const whole = (n: number): string => n.toLocaleString('en-GB');
 
@@ -26,7 +27,7 @@ class Column {
   private readonly letters = new Set<string>();
   private readonly first = new Map<string, number>();
   private twice: [number, number] | null = null;
-  /** Null where it does not name pictures, or too many. */
+  /** Null where there are too many. */
   private values: Set<string> | null = new Set();
   private letteredIn = 0;
   private pictures = false;
@@ -58,13 +59,19 @@ class Column {
     this.pictures ||= isPictureName(value);
     this.values.add(value);
     this.letteredIn += value.length;
-    const many = this.values.size > MOST_NAMES || this.letteredIn > MOST_OF_NAMES;
-    if (many || (this.values.size > SOON && !this.pictures)) this.values = null;
+    const most = this.pictures ? MOST_NAMES : MOST_PLAIN;
+    if (this.values.size > most || this.letteredIn > MOST_OF_NAMES) this.values = null;
   }
 
-  facts(): ColumnFacts {
+  /** Letters of its values, where they are kept though they name no pictures. */
+  get plain(): number {
+    return this.values && !this.pictures ? this.letteredIn : 0;
+  }
+
+  /** @param room for letters of values that name no pictures */
+  facts(room: number): ColumnFacts {
     const { name, empty, longest, shortest, widest, twice } = this;
-    const named = this.values && this.pictures ? { values: [...this.values] } : {};
+    const named = this.values && this.plain <= room ? { values: [...this.values] } : {};
     return { name, empty, longest, shortest, widest, twice, ...named, letters: [...this.letters].join('') };
   }
 }
@@ -160,7 +167,13 @@ export class Gathering {
       this.notes.push(`Broken rows: ${said.join(', ')}; the first is in line ${whole(uneven.first)}.`);
     }
     this.out.finish();
-    return { rows, columns: columns.map((c) => c.facts()), notes: this.notes };
+    let room = MOST_OF_PLAIN;
+    const facts = columns.map((c) => {
+      const of = c.facts(room);
+      if (of.values) room -= c.plain;
+      return of;
+    });
+    return { rows, columns: facts, notes: this.notes };
   }
 
   abandon(): void {

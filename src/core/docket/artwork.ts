@@ -30,7 +30,7 @@ export const ColumnFacts = z.object({
   values: z
     .array(z.string())
     .optional()
-    .describe('Its values, each once, where they name pictures and are not too many'),
+    .describe('Its values, each once, where they are not too many: what pictures may be called after'),
   twice: z.tuple([z.int(), z.int()]).nullable().describe('The first two rows of one value; null where all differ'),
 });
 export type ColumnFacts = z.infer<typeof ColumnFacts>;

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { patched, type DocketOf, type Patch } from '../docket';
 import { contains, overlap, type Rect } from '../measure';
 import { plan } from '../sheet';
-import { artworkOf, flatDocketFor, SHOP } from '../testing';
-import { mark, type Mark } from '.';
+import { artworkOf, docketFor, flatDocketFor, SHOP } from '../testing';
+import { mark, markChoices, type Mark } from '.';
 
 type Line = Extract<Mark, { kind: 'line' }>;
 const artwork = artworkOf(2, { width: 90, height: 50 });
@@ -105,6 +105,13 @@ describe('ticks between pieces', () => {
     const touching = linesOf('ticks', 0, wish(4, 'printed')).lines;
     expect(touching.filter(upright)).toHaveLength(3);
     expect(touching.filter((l) => !upright(l))).toHaveLength(3);
+  });
+
+  it('can be wished for of pieces that are cut out, and not of what is bound', () => {
+    const docket = flatDocketFor(artwork);
+    expect(markChoices(plan(docket, artwork)).map((m) => m.key)).toContain('ticks');
+    const book = artworkOf(8);
+    expect(markChoices(plan(docketFor(book), book)).map((m) => m.key)).not.toContain('ticks');
   });
 
   it('are not there unless they are wished for, nor for one piece', () => {

@@ -12,6 +12,7 @@ export const crop: MarkRule<'crop'> = {
   said: 'crop marks',
   short: 'crop',
   fields: [
+    ...lineFields(),
     {
       key: 'at',
       label: 'stand',
@@ -23,7 +24,6 @@ export const crop: MarkRule<'crop'> = {
         ],
       },
     },
-    ...lineFields(),
   ],
   vital: true,
   applies: () => true,

@@ -28,7 +28,7 @@ export const ticks: MarkRule<'ticks'> = {
     },
   ],
   vital: false,
-  applies: ({ sheets }) => sheets.main.lay.downs.some((d) => d.shape.cut !== 'trimmed'),
+  applies: ({ sheets }) => sheets.main.lay.downs.some((d) => d.shape.cut === 'trimmed'),
   missed: ({ downs }) => downs.length > 1,
   onLay: (wish, on) => {
     const seen = new Set<string>();

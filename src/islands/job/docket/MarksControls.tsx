@@ -24,7 +24,7 @@ function MarkControls({ mark }: { readonly mark: MarkChoice }) {
   }));
   const name = mark.label.toLowerCase();
   return (
-    <fieldset className="border-b border-ink/15 pb-2 last:border-0">
+    <fieldset className="relative border-b border-ink/15 pb-2 last:border-0">
       <legend className="sr-only">{mark.label}</legend>
       <div className="flex items-center">
         <Toggle
@@ -80,7 +80,8 @@ function MarkFieldControl({ mark, field }: { readonly mark: MarkChoice; readonly
       );
     case 'choice':
       return (
-        <div className="col-span-2 self-end">
+        <div className="col-span-2 self-end text-xs text-ink-soft">
+          <span aria-hidden>{field.label}</span>
           <Choice label={label} value={String(value)} options={as.options} onChange={put} />
         </div>
       );

@@ -3,6 +3,7 @@ import {
   fieldsOf,
   forRecords,
   Imprint,
+  isPictureName,
   patched,
   recordsOf,
   type Artwork,
@@ -44,7 +45,8 @@ export function withFresh(docket: Docket, artwork: Artwork, { product: plan }: P
   const { prints, counters } = imprint;
   const columns = artwork.table?.columns ?? [];
   // of the columns it is one that names pictures
-  const column = (kind === 'picture' ? columns.find((c) => c.values) : undefined)?.name ?? columns[0]?.name;
+  const column =
+    (kind === 'picture' ? columns.find((c) => c.values?.some(isPictureName)) : undefined)?.name ?? columns[0]?.name;
   const name = freeName(
     CALLED[kind],
     prints.map((p) => p.name),
@@ -56,11 +58,12 @@ export function withFresh(docket: Docket, artwork: Artwork, { product: plan }: P
   const fromTable = kind === 'words' || kind === 'picture' || (kind === 'code' && column !== undefined);
   const field = fromTable ? column : counter.name;
   const counts = field === counter.name && counters.length === 0;
+  const onFronts = plan.kind === 'flat' && isTwoSided(docket) && (kind === 'picture' || (pages && kind !== 'words'));
   const made = Imprint.parse({
     name,
     text: field !== undefined ? `{${field}}` : kind === 'picture' ? (artwork.album?.names[0] ?? '') : 'Words',
     // of pieces of two sides it is their fronts
-    on: kind !== 'words' && kind !== 'picture' && pages && plan.kind === 'flat' && isTwoSided(docket) ? 'odd' : 'all',
+    on: onFronts ? 'odd' : 'all',
     says:
       kind === 'code'
         ? { kind: 'code', symbology: 'qr' }
