@@ -1,16 +1,19 @@
 import { availableParallelism } from 'node:os';
 import type { TableFacts } from '../core';
-import { Hands, type Composed, type ComposeJob, type ReadArtwork } from '../pdf';
+import { Hands, sniff, type Composed, type ComposeJob, type ReadArtwork } from '../pdf';
 import { workerFile } from './config';
 
 /**
- * Reading, drawing and composing have threads of their own: a page that is drawn without end holds up no file that
+ * Reading, unpacking, drawing and composing have threads of their own: a page that is drawn without end holds up no file that
  * arrives, and pictures never wait for sheets.
  */
-const pools = { read: null, draw: null, impose: null } as Record<'read' | 'draw' | 'impose', Hands | null>;
+const pools = { read: null, unpack: null, draw: null, impose: null } as Record<
+  'read' | 'unpack' | 'draw' | 'impose',
+  Hands | null
+>;
 
-/** Seconds that reading a file, drawing a page and composing may take. */
-export const LIMITS = { read: 60, draw: 10, impose: 3600 } as const;
+/** Seconds that reading a file, a ZIP of pictures, drawing a page and composing may take. */
+export const LIMITS = { read: 60, unpack: 1200, draw: 10, impose: 3600 } as const;
 
 function pool(name: keyof typeof pools): Hands {
   return (pools[name] ??= new Hands({
@@ -23,10 +26,11 @@ function pool(name: keyof typeof pools): Hands {
 }
 
 /** Reads artwork. @throws ArtworkError, TookTooLong, TookTooMuch */
-export const readInWorker = (path: string, copy: string, password?: string): Promise<ReadArtwork> => {
+export const readInWorker = async (path: string, copy: string, password?: string): Promise<ReadArtwork> => {
   // what has been read is looked at
   pool('draw').gather();
-  return pool('read').run('read', { path, copy, password });
+  // thousands of pictures take minutes: other files that arrive do not wait for them
+  return pool(sniff(path) === 'zip' ? 'unpack' : 'read').run('read', { path, copy, password });
 };
 
 /** Reads a table, and keeps its rows. @throws TableError, TookTooLong, TookTooMuch */
