@@ -2,6 +2,7 @@ import { chromium, type Browser, type Page } from '@playwright/test';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { numberedPages, writePdf } from '../src/pdf/made';
 import { writePages } from './inputs';
 import { installed, installedSharp, type Awaited, type Took } from './watching';
 
@@ -228,6 +229,35 @@ async function pagesOf(browser: Browser, page: Page, address: string): Promise<v
   line('script at the first look, compressed', await firstLoad(browser, page.url()), 'kB', 250);
 }
 
+/** A card of two pages: from its drop on the board to its sheet drawn, opened as soon as there is a link to it. */
+async function dropOf(page: Page, address: string): Promise<void> {
+  console.log('A card of two pages, dropped on the board.');
+  const took: number[] = [];
+  for (let turn = 0; turn < Math.ceil(RUNS / 2); turn++) {
+    const path = join(data, `card-${turn}.pdf`);
+    // each another file: one that is known already is not read again
+    writePdf(path, numberedPages(2, 255 + turn / 100, 142, 8.5));
+    const bytes = readFileSync(path).toString('base64');
+    await page.goto(`${address}/`);
+    await page.locator('[data-ready]').waitFor();
+    const transfer = await page.evaluateHandle(
+      ([name, base64]) => {
+        const t = new DataTransfer();
+        t.items.add(new File([Uint8Array.from(atob(base64!), (c) => c.charCodeAt(0))], name!));
+        return t;
+      },
+      [`card-${turn}.pdf`, bytes],
+    );
+    await page.dispatchEvent('body', 'dragenter', { dataTransfer: transfer });
+    const start = performance.now();
+    await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
+    await page.locator('[data-arrival=done]').first().getByRole('link', { name: 'Open' }).click();
+    await page.locator('[data-sheet] svg image').first().waitFor();
+    took.push(performance.now() - start);
+  }
+  line('card, dropped to its drawn sheet', median(took), 'ms', 1500, `; worst ${Math.max(...took).toFixed(0)}`);
+}
+
 /** The board: when it is first painted with jobs on it, and how quickly it is filtered and sorted. */
 async function boardOf(page: Page, address: string): Promise<void> {
   await manyJobs(page, address, 500);
@@ -276,6 +306,7 @@ try {
   const parts = {
     job: () => jobOf(page, address),
     pages: () => pagesOf(browser!, page, address),
+    drop: () => dropOf(page, address),
     board: () => boardOf(page, address),
   };
   const only = process.argv[2];

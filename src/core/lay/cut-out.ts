@@ -148,8 +148,8 @@ function inTwoBlocks(room: Size, shape: Shape, style: CutOut, most: number): Arr
 }
 
 /**
- * The ways to lay a shape out in a room, the best first: on the fewest sheets, then with the fewest cuts, then with the
- * most on a sheet. In the room the outermost pieces still have their bleed.
+ * The ways to lay a shape out in a room, the best first: on the fewest sheets, which on one stock is the least waste and the
+ * least money, paper and clicks being by the sheet; then with the fewest cuts, then with the most on a sheet. In the room the outermost pieces still have their bleed.
  * @param room what can be printed, mm
  * @param most how many are wished for on a sheet @param each copies that a printed sheet gives
  */

@@ -110,7 +110,9 @@ describe('ticks between pieces', () => {
   it('can be wished for of pieces that are cut out, and not of what is bound', () => {
     const docket = flatDocketFor(artwork);
     expect(markChoices(plan(docket, artwork)).map((m) => m.key)).toContain('ticks');
+    expect(markChoices(plan(docket, artwork)).map((m) => m.key)).not.toContain('fold');
     const book = artworkOf(8);
+    expect(markChoices(plan(docketFor(book), book)).map((m) => m.key)).toContain('fold');
     expect(markChoices(plan(docketFor(book), book)).map((m) => m.key)).not.toContain('ticks');
   });
 

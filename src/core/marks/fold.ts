@@ -18,7 +18,8 @@ export const fold: MarkRule<'fold'> = {
   short: 'fold',
   fields: lineFields(),
   vital: false,
-  applies: () => true,
+  applies: ({ sheets }) =>
+    sheets.lays.some((lay) => lay.downs.some((d) => d.shape.lines.some((l) => l.kind === 'fold'))),
   missed: (lay) => lay.downs.some((d) => d.shape.lines.some((l) => l.kind === 'fold')),
   onLay: (wish, on) => linesOutside('fold', on, positions(on.folds, 'fold'), wish, [1.2, 0.8]),
 };

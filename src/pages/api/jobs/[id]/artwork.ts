@@ -1,19 +1,5 @@
-import { readJob, sql, swapArtwork } from '../../../../server';
-import { arriving, NotTaken } from '../../../_arriving';
-import { endpoint, idOf, json, notThere } from '../../../_api';
-import { jobPage } from '../../../_views';
+import { swapArtwork } from '../../../../server';
+import { taking } from '../../../_taking';
 
 /** Swaps the job's artwork: for the file in the body, or one that is stored (a former one, or one now unlocked). */
-export const PUT = endpoint(async (context) => {
-  const id = idOf(context);
-  if (!(await readJob(sql, id))) return notThere();
-  const file = await arriving(context);
-  try {
-    const { sha256 } = await file.read();
-    const row = await swapArtwork(id, sha256, file.name, file.id ?? null);
-    return row ? json(await jobPage(row)) : notThere();
-  } catch (e) {
-    if (e instanceof NotTaken) return e.response;
-    throw e;
-  }
-});
+export const PUT = taking(swapArtwork);
