@@ -111,6 +111,9 @@ describe('what is found of flat work', () => {
     expect(stock).toMatchObject({ width: 300, height: 400, format: 'cut to size' });
     // as much as its share of SRA3 costs
     expect(stock.price).toBeCloseTo((SHOP.stocks[2]!.price * 300 * 400) / (320 * 450), 3);
+    // and never smaller than the machine takes
+    const narrow = look(2, { product: { lies: { columns: 1, rows: 7, way: 'upright' } } });
+    expect(mends(narrow, 'wished-grid')).toContain('Plain 90 cut to 148 × 400 mm');
     // a gap that was wished goes with the block
     expect(changed(it.docket, taken.patch).product).toMatchObject({ lies: { gap: { across: 6, down: 8 } } });
   });

@@ -58,6 +58,23 @@ describe('crop marks round each piece', () => {
     expect(linesOf('crop', 6.9, each).lines).toHaveLength(16);
   });
 
+  it('begin behind the bleed where less is wished, and farther out where more is', () => {
+    const from = (offset: number): number => {
+      const { lines, trims } = linesOf('crop', 20, { marks: { crop: { at: 'pieces', offset, length: 5 } } });
+      const foot = Math.min(...trims.map((t) => t.y));
+      return (
+        foot -
+        Math.max(
+          ...lines
+            .filter(upright)
+            .flatMap((l) => [l.from[1], l.to[1]])
+            .filter((y) => y < foot),
+        )
+      );
+    };
+    expect([from(1), from(3), from(4)]).toEqual([3, 3, 4].map((v) => expect.closeTo(v, 6)));
+  });
+
   it('are the outer ones alone where all are wished outside', () =>
     expect(linesOf('crop', 10, { marks: { crop: { at: 'block' } } }).lines).toHaveLength(16));
 

@@ -165,6 +165,8 @@ describe('a ZIP of pictures', () => {
     const path = zipOf(await ALBUM());
     writeFileSync(path, readFileSync(path).subarray(0, 900));
     await expect(readArtwork(path, `${path}.work`)).rejects.toThrow(ArtworkError);
+    const many = Object.fromEntries(Array.from({ length: 10_001 }, (_, i) => [`${i}.txt`, new Uint8Array()]));
+    await expect(read(many)).rejects.toThrow('Too many pictures: 10,001; up to 10,000');
     const office = { '[Content_Types].xml': new Uint8Array([60]), 'xl/media/image1.png': await halves('#f00', '#00f') };
     await expect(read(office)).rejects.toThrow('This is an office document');
     const cut = (await halves('#f00', '#00f')).subarray(0, 120);
