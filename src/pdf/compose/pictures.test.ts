@@ -30,7 +30,7 @@ const ALBUM = async (): Promise<Record<string, Uint8Array>> => ({
   'people/Ada.png': await halves('#ff0000', '#0000ff'),
   'people/BO.JPG': await halves('#00ff00', '#ffff00', 'jpeg'),
   'read me.txt': new TextEncoder().encode('Pictures of members'),
-  '__MACOSX/._Ada.png': new Uint8Array([0, 5, 22, 7]),
+  '__MACOSX/Ada.png': new Uint8Array([0, 5, 22, 7]),
 });
 
 function zipOf(files: Record<string, Uint8Array>): string {
