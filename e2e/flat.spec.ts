@@ -73,6 +73,20 @@ test('staff cards: five people share sheets, each in a number of their own', asy
   expect(names.reduce((a, b) => a + b, 0)).toBeGreaterThan(0);
   await page.getByRole('button', { name: 'All figures' }).click();
   await expect(figure(page, 'goodSheets')).toHaveText('27');
+  // one of them is kept where it lies, by a click, and by typing
+  const box = (await table(page).boundingBox())!;
+  await table(page).click({ position: { x: box.width / 2 - 20, y: box.height / 2 - 12 } });
+  await page
+    .getByRole('toolbar', { name: /^Place/ })
+    .getByRole('button', { name: /^Keep card \d here/ })
+    .click();
+  await expect(page.getByLabel(/^card \d stays here/)).toBeVisible();
+  await openStation(page, 'sheet');
+  await expect(page.getByLabel('Kept in place')).toHaveValue(/^\d+ = \d$/);
+  await fill(page.getByLabel('Kept in place'), '1 = 5');
+  await expect(page.getByLabel('card 5 stays here')).toBeVisible();
+  await fill(page.getByLabel('Kept in place'), 'none');
+  await expect(page.getByLabel(/stays here/)).toHaveCount(0);
   const dummy = page
     .getByRole('radio', { name: 'Dummy' })
     .or(page.getByText('Dummy', { exact: true }))

@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
-import { writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { basename, join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
+import { zipSync } from 'fflate';
 import sharp from 'sharp';
 import { numberedPages, writePdf, type wordsOf } from '../src/pdf/made';
 import { accessible, dropFiles, exported, fill, openDropped, openJob, openStation, saved, scratch } from './helpers';
@@ -193,6 +194,14 @@ test('pictures are chosen for a table: one that is missing is said, then each st
   expect(listed.map((line) => line.trim().split(/\s+/).slice(3, 5).join(' '))).toEqual(['60 80', '60 80']);
   await undo(page);
   await expect(foremost).toContainText('is missing');
+  // or dropped on the job, as they came
+  const zip = join(scratch, 'members.zip');
+  const entries = pictures.map((p) => [basename(p), readFileSync(p)] as const);
+  writeFileSync(zip, zipSync(Object.fromEntries(entries)));
+  await dropFiles(page, [zip]);
+  await page.getByRole('button', { name: /^As the pictures of this job/ }).click();
+  await expect(foremost).toContainText('Nothing against it');
+  await expect(artwork).toContainText('members.zip');
 });
 
 test('loan slips: four hundred sets of three parts, each with its own word and the number of its set', async ({

@@ -1,7 +1,14 @@
 import { Away, make, newId, Refused } from './client';
 
 /** What can be artwork. */
-export const ARTWORK_TYPES: readonly string[] = ['application/pdf', 'image/png', 'image/jpeg', 'image/tiff'];
+export const ARTWORK_TYPES: readonly string[] = [
+  'application/pdf',
+  'image/png',
+  'image/jpeg',
+  'image/tiff',
+  'application/zip',
+  '.zip',
+];
 
 export interface Upload<T> {
   readonly done: Promise<T>;

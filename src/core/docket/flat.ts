@@ -92,6 +92,12 @@ export const Lies = z
           place: z.int().min(1).max(MOST_UP).describe('Counted as the sheet is filled, from the upper left'),
           turned: z.boolean().default(false).describe('Half a turn round'),
           empty: z.boolean().default(false),
+          piece: z
+            .int()
+            .min(1)
+            .max(MOST_PAGES)
+            .optional()
+            .describe('Where pieces share sheets: the one that stays here on every sheet that has it'),
         }),
       )
       .max(MOST_UP)

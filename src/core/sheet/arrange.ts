@@ -5,7 +5,7 @@ import { shareOut, type Form } from './share';
 /** A gang on its lay: what lies in which place, and how often each sheet is printed. */
 export interface Arranged {
   readonly gang: Gang;
-  readonly lay: Pick<Lay, 'work'> & { readonly downs: { readonly length: number } };
+  readonly lay: Pick<Lay, 'work'> & { readonly downs: readonly { readonly place: number }[] };
   readonly pieces: readonly Pick<Piece, 'wanted'>[];
 }
 
@@ -128,9 +128,28 @@ export function arranged(it: Arranged, sheet: number): (number | null)[] {
     case 'shared': {
       const { places: shares } = formsOf(it)[sheet]!;
       const filled = shares.flatMap((count, i) => Array.from({ length: count }, () => pieces[i]!));
-      return places((k) => filled[k]);
+      const { style } = gang;
+      const stay = style.kind === 'cut-out' ? style.lies.singles.filter((s) => s.piece !== undefined) : [];
+      if (stay.length === 0) return places((k) => filled[k]);
+      return inPlace(
+        filled,
+        lay.downs.map((d) => {
+          const piece = stay.find((s) => s.place === d.place)?.piece;
+          return piece === undefined ? null : piece - 1;
+        }),
+      );
     }
   }
+}
+
+/** The same pieces, those that are to stay in their places as far as there are so many, the others in order round them. */
+function inPlace(filled: readonly number[], stay: readonly (number | null)[]): (number | null)[] {
+  const left = [...filled];
+  const held = stay.map((piece) => {
+    const at = piece === null ? -1 : left.indexOf(piece);
+    return at < 0 ? null : left.splice(at, 1)[0]!;
+  });
+  return held.map((piece) => piece ?? left.shift() ?? null);
 }
 
 /**

@@ -142,6 +142,48 @@ describe('the order of pieces on the sheets', () => {
     expect(loadsOf(it).map((l) => [l.copies, l.good])).toEqual([[15, 15]]);
   });
 
+  it('shared, one of them kept in its place wherever it is on the sheet', () => {
+    const wish = (stay: readonly { place: number; piece: number }[]): FlatPatch[] => [
+      {
+        product: {
+          copies: 30,
+          quantities: [
+            { piece: 1, copies: 40 },
+            { piece: 3, copies: 10 },
+          ],
+          lies: { singles: stay.map((s) => ({ ...s, turned: false, empty: false })) },
+        },
+      },
+      order({ kind: 'shared', forms: 1 }),
+    ];
+    const plain = planned(3, ...wish([]));
+    const up = plain.sheets.at(0).downs.length;
+    const at = (it: Plan, place: number): number | null => {
+      const { downs, lay } = it.sheets.at(0);
+      return downs[lay.downs.findIndex((d) => d.place === place)]!;
+    };
+    // the first has the first places
+    expect([at(plain, 1), at(plain, up)]).toEqual([0, 2]);
+    const kept = planned(
+      3,
+      ...wish([
+        { place: 1, piece: 3 },
+        { place: up, piece: 1 },
+        { place: 2, piece: 99 },
+      ]),
+    );
+    expect([at(kept, 1), at(kept, up)]).toEqual([2, 0]);
+    // as many of each as without it, and the others in order round them
+    const sorted = (it: Plan): unknown[] => [...it.sheets.at(0).downs].sort();
+    expect(sorted(kept)).toEqual(sorted(plain));
+    const others = kept.sheets.at(0).downs.slice(1, -1);
+    expect(others).toEqual([...others].sort());
+    // more kept than there are of it: the first of them
+    const twice = planned(3, ...wish([1, 2, 3, 4, 5, 6, 7].map((place) => ({ place, piece: 3 }))));
+    expect(sorted(twice)).toEqual(sorted(plain));
+    expect(at(twice, 1)).toBe(2);
+  });
+
   it('shared on one form for front and back: each printed sheet gives two of every place', () => {
     const shared: FlatOrder = { kind: 'shared', forms: 1 };
     const half = planned(

@@ -8,6 +8,7 @@ import { upload } from '../../ui/upload';
 import { useJob } from './context';
 import { useSwap } from './docket/ArtworkFile';
 import { ArrivingMeter, useAddFile } from './files';
+import { arePictures, useTakingAlbum } from './imprint/album';
 import { isTable, useTaking } from './imprint/table';
 
 /** Files dropped on the job, wherever no place of its own takes them: held over the window, and let go. */
@@ -144,14 +145,47 @@ function AsTable({ file, done }: { readonly file: File; readonly done: () => voi
   );
 }
 
+/** Pictures that imprints show. */
+function AsPictures({
+  files,
+  next,
+  isDisabled,
+  done,
+}: {
+  readonly files: readonly File[];
+  readonly next: boolean;
+  readonly isDisabled: boolean;
+  readonly done: () => void;
+}) {
+  const { busy, take } = useTakingAlbum();
+  return (
+    <>
+      <ToBe
+        next={next}
+        label="As the pictures of this job"
+        what="Imprints show them by their names, each record its own."
+        isDisabled={isDisabled}
+        act={async () => {
+          await take(files);
+          done();
+        }}
+      />
+      <li>{busy}</li>
+    </>
+  );
+}
+
 function What({ files, done }: { readonly files: readonly File[]; readonly done: () => void }) {
   const present = useJob((s) => s.docket.artwork.file.name);
+  const shows = useJob(({ docket: { imprint } }) => imprint.prints.some((p) => p.says.kind === 'picture'));
   const swap = useSwap();
   const further = useAddFile();
   const { making, make } = useMaking();
   const say = useNotices((s) => s.say);
   const [first] = files;
   const one = files.length === 1;
+  // one picture is likelier another artwork, unless pictures are shown
+  const pictured = arePictures(files) && (shows || !one || /\.zip$/i.test(first!.name));
   const busy = swap.onItsWay !== null || further.onItsWay !== null || making !== null;
 
   const asFurther = async (): Promise<void> => {
@@ -172,9 +206,10 @@ function What({ files, done }: { readonly files: readonly File[]; readonly done:
   return (
     <>
       <ul className="grid gap-2">
+        {pictured && <AsPictures files={files} next={shows} isDisabled={busy} done={done} />}
         {one && (
           <ToBe
-            next
+            next={!shows}
             label={`In place of ${present}`}
             what="The pages change, every wish stays; what differs is shown."
             isDisabled={busy}

@@ -6,9 +6,16 @@ type Singles = Lies['singles'];
 export function withSingle(singles: Singles, place: number, to: Partial<Omit<Singles[0], 'place'>>): Singles {
   const now = singles.find((s) => s.place === place) ?? { place, turned: false, empty: false };
   const next = { ...now, ...to };
-  return [...singles.filter((s) => s.place !== place), ...(next.turned || next.empty ? [next] : [])].sort(
-    (a, b) => a.place - b.place,
-  );
+  return [
+    ...singles.filter((s) => s.place !== place),
+    ...(next.turned || next.empty || next.piece !== undefined ? [next] : []),
+  ].sort((a, b) => a.place - b.place);
+}
+
+/** The places changed by hand with exactly these pieces staying in theirs. */
+export function withStaying(singles: Singles, stay: readonly { place: number; piece: number }[]): Singles {
+  const cleared = singles.reduce((all, s) => withSingle(all, s.place, { piece: undefined }), singles);
+  return stay.reduce((all, { place, piece }) => withSingle(all, place, { piece }), cleared);
 }
 
 /** The places changed by hand with exactly these empty, or exactly these turned. */

@@ -3,7 +3,7 @@ import { Pick } from '../../../ui/choices';
 import { Entry, LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useFlat } from '../context';
-import { withPlaces } from '../singles';
+import { withPlaces, withStaying } from '../singles';
 import { TurnedControl } from './FlatControls';
 
 /** How pieces of flat work lie on their sheet: which way round, how many, how far apart, which are turned or left out. */
@@ -142,7 +142,18 @@ function MovedRow({ lies }: OfLies) {
 
 /** Single places that are left empty or turned by half, by their numbers from the upper left. */
 function SinglesRows({ lies }: OfLies) {
-  const change = useFlat((s) => s.change);
+  const { change, shared } = useFlat(({ change, product }) => ({ change, shared: product.order.kind === 'shared' }));
+  const stays = lies.singles.flatMap(({ place, piece }) => (piece === undefined ? [] : [`${place} = ${piece}`]));
+  const keep = (text: string): void => {
+    const list = text.split(/[,;]+/).filter((t) => t.trim() !== '' && t.trim() !== 'none');
+    const stay = list.map((t) => {
+      const [, place, piece] = /^\s*(\d{1,3})\s*[=:]\s*(\d{1,5})\s*$/.exec(t) ?? [];
+      return { place: Number(place), piece: Number(piece) };
+    });
+    if (stay.some(({ place, piece }) => !(place >= 1 && place <= 500 && piece >= 1)))
+      throw new Error('Type the place, and which stays there: 7 = 2.');
+    change({ product: { lies: { singles: withStaying(lies.singles, stay) } } }, 'kept in their places');
+  };
   const of = (what: 'empty' | 'turned'): number[] => lies.singles.flatMap((s) => (s[what] ? [s.place] : []));
   const put = (what: 'empty' | 'turned', text: string): void => {
     const list = text.split(/[,;\s]+/).filter((t) => t !== '' && t !== 'none');
@@ -154,6 +165,11 @@ function SinglesRows({ lies }: OfLies) {
   };
   return (
     <>
+      {shared && (
+        <Row label="Kept in place" hint="the place, and which stays there">
+          <Entry label="Kept in place" wide shown={stays.join(', ') || 'none'} take={keep} />
+        </Row>
+      )}
       {(['empty', 'turned'] as const).map((what) => (
         <Row key={what} label={what === 'empty' ? 'Left empty' : 'Turned round'}>
           <Entry

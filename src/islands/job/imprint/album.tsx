@@ -7,6 +7,11 @@ import { ArrivingMeter, useReceiving } from '../files';
 /** What can be chosen as the pictures of imprints. */
 export const ALBUM_TYPES: readonly string[] = ['.zip', '.jpg', '.jpeg', '.png', '.tif', '.tiff', 'application/zip'];
 
+/** Whether files can be an album, by their names. */
+export const arePictures = (files: readonly Pick<File, 'name'>[]): boolean =>
+  (files.length === 1 && /\.zip$/i.test(files[0]!.name)) ||
+  (files.length > 0 && files.every(({ name }) => /\.(jpe?g|png|tiff?)$/i.test(name)));
+
 /**
  * Pictures as one file: a ZIP as it came, or single pictures packed into one as they are. They are read one after the
  * other, and the browser keeps what is large on disk.
