@@ -198,6 +198,19 @@ test('ways to lay it stand side by side, and one is taken', async ({ page }) => 
   await expect(brief(page)).toContainText('20 up');
   await saved(page);
   await accessible(page, 'ways compared');
+  // sheets against how many lie on one, and the stocks by money
+  await page.getByText('Sheets by number up').click();
+  const ups = page.getByRole('group', { name: /^Numbers up as bars/ });
+  await ups.focus();
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Enter');
+  await expect(brief(page)).toContainText('one up');
+  await undo(page);
+  await page.getByText('Stocks compared').first().click();
+  await expect(page.getByRole('table', { name: 'Stocks compared' }).getByRole('radio', { checked: true })).toHaveCount(
+    1,
+  );
+  await accessible(page, 'charts of flat work');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(brief(page)).toContainText('23 up');
 });

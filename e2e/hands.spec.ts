@@ -79,7 +79,7 @@ test('the stocks stand side by side by what the job costs; a click or a key take
   page.on('request', (r) => fetched.push(r.url()));
   await openJob(page, 'Minute book, facsimile');
   const sheet = await openStation(page, 'sheet');
-  expect(fetched.filter((url) => /StockChart/.test(url))).toEqual([]);
+  expect(fetched.filter((url) => /BarsChart/.test(url))).toEqual([]);
   await sheet.getByText('Stocks compared').first().click();
   const table = sheet.getByRole('table', { name: 'Stocks compared' });
   const wove = table.getByRole('row', { name: /Wove 80 SRA3/ });

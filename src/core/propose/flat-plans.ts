@@ -78,3 +78,13 @@ export const flatWays = (
     shop.stocks.flatMap((stock) => flatWaysOn(docket, artwork, stock)),
     docket.sheet.stock,
   ).slice(0, limit);
+
+/** Of ways by how many lie on a sheet, from one up: those that take fewer sheets than all with fewer up. */
+export function upsWorth<W extends { readonly up: number; readonly sheets: number }>(ways: readonly W[]): W[] {
+  let least = Infinity;
+  return ways.filter(({ sheets }) => {
+    if (sheets >= least) return false;
+    least = sheets;
+    return true;
+  });
+}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type DocketOf, type Patch } from '../docket';
-import { flatWays } from '../propose';
+import { flatWays, upsWorth } from '../propose';
 import { plan } from '../sheet';
 import { artworkOf, flatDocketFor, GUILLOTINE, SHOP } from '../testing';
 import { figureText, reckon, sumText, type Figure, type FigureKey } from '.';
@@ -147,6 +147,19 @@ describe('ways to lay flat work', () => {
   it('say sheets with their spoilage and the cuts of a pile', () => {
     const upright = ways.find((w) => w.stock.id === 'sra3' && w.way === 'upright')!;
     expect([upright.sheets, upright.cuts]).toEqual([33, 18]);
+  });
+
+  it('by number up are those that take fewer sheets than any with fewer up', () => {
+    // twelve pieces: 12, 6, 4, 3, 3, 2, 2 sheets
+    const all = [1, 2, 3, 4, 5, 6, 7].map((up) => ({ up, sheets: Math.ceil(12 / up) }));
+    expect(upsWorth(all).map((w) => [w.up, w.sheets])).toEqual([
+      [1, 12],
+      [2, 6],
+      [3, 4],
+      [4, 3],
+      [6, 2],
+    ]);
+    expect(upsWorth([])).toEqual([]);
   });
 
   it('are as many as are asked for', () => {

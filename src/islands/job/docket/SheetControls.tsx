@@ -12,6 +12,7 @@ import { FoldControl } from './FoldControl';
 import { SectionList } from './SectionList';
 import { plansWanted, SectionPlans } from './SectionPlans';
 import { StockComparison } from './StockComparison';
+import { MOST_COMPARED, UpComparison } from './UpComparison';
 import { Trays } from './Trays';
 import { TrimControls } from './TrimControls';
 
@@ -46,7 +47,15 @@ export function SheetControls() {
       </Row>
       <LayingRows />
       {isKind(docket, 'bound') ? <SectionRows /> : <FlatLies />}
-      {docket.product.kind === 'flat' ? <FlatWays /> : <StockComparison />}
+      {docket.product.kind === 'flat' ? (
+        <>
+          <FlatWays />
+          <UpComparison />
+          {plan.pieces.length <= MOST_COMPARED && <StockComparison />}
+        </>
+      ) : (
+        <StockComparison />
+      )}
     </>
   );
 }

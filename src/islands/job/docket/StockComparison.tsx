@@ -1,11 +1,22 @@
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
-import { money, stockPlans, type Stock, type StockPlan } from '../../../core';
+import {
+  money,
+  patched,
+  reckon,
+  stockPlans,
+  wholeNumber,
+  type Docket,
+  type Plan,
+  type Stock,
+  type StockPlan,
+} from '../../../core';
 import { cx } from '../../../ui/cx';
 import { useJob } from '../context';
 import { withStock } from '../wishes';
+import type { Bar } from './BarsChart';
 
 // the charting library is fetched when somebody asks for bars
-const StockChart = lazy(() => import('./StockChart'));
+const BarsChart = lazy(() => import('./BarsChart'));
 
 /** A stock's name and format, and where another has the same, its grain. */
 function nameOf(stock: Stock, all: readonly StockPlan[]): string {
@@ -13,6 +24,10 @@ function nameOf(stock: Stock, all: readonly StockPlan[]): string {
   const alike = all.filter(({ stock: s }) => `${s.name} ${s.format}` === name).length;
   return alike > 1 ? `${name} ${stock.grain}` : name;
 }
+
+/** Sheets that come out good, of the whole job on a stock. */
+const goodSheets = (docket: Docket, stock: Stock, plan: Plan): number =>
+  reckon(patched(docket, { sheet: { stock } }), plan).find((f) => f.key === 'goodSheets')?.value ?? 0;
 
 /** The stocks that the job fits, by what the whole of it costs on each; opened when asked for. */
 export function StockComparison() {
@@ -24,6 +39,15 @@ export function StockComparison() {
     </details>
   );
 }
+
+const barsOf = (plans: readonly StockPlan[]): Bar[] =>
+  plans.map((p) => ({
+    id: p.stock.id,
+    name: nameOf(p.stock, plans),
+    value: p.cents,
+    said: money(p.cents),
+    swatch: p.stock.swatch,
+  }));
 
 function Compared() {
   const { docket, artwork, shop, change } = useJob(({ docket, artwork, shop, change }) => ({
@@ -39,19 +63,10 @@ function Compared() {
         .sort((a, b) => a.cents - b.cents),
     [docket, artwork, shop],
   );
-  const bars = useMemo(
-    () =>
-      plans.map((p) => ({
-        id: p.stock.id,
-        name: nameOf(p.stock, plans),
-        cents: p.cents,
-        said: money(p.cents),
-        swatch: p.stock.swatch,
-      })),
-    [plans],
-  );
+  const bars = useMemo(() => barsOf(plans), [plans]);
   const take = useCallback((id: string) => withStock(shop, id, change), [shop, change]);
   const now = docket.sheet.stock.id;
+  const isFlat = docket.product.kind === 'flat';
   if (plans.length === 0) return <p className="mt-1 text-sm">The job fits no stock of the shop.</p>;
   return (
     <figure className="mt-1">
@@ -59,14 +74,14 @@ function Compared() {
         Paper{plans.some((p) => p.plan.sheets.main.machine.plate > 0) ? ', plates' : ''} and clicks for the whole job
       </figcaption>
       <Suspense fallback={<div style={{ height: plans.length * 21 }} aria-busy />}>
-        <StockChart bars={bars} now={now} onTake={take} />
+        <BarsChart called="Stocks" bars={bars} now={now} onTake={take} />
       </Suspense>
       <table className="mt-2 w-full border-collapse text-right text-xs" aria-label="Stocks compared">
         <thead className="text-ink-soft">
           <tr>
             <th className="text-left font-normal">stock</th>
             <th className="px-1 font-normal">up</th>
-            <th className="px-1 font-normal">sheets a copy</th>
+            <th className="px-1 font-normal">{isFlat ? 'sheets' : 'sheets a copy'}</th>
             <th className="pl-1 font-normal">money</th>
           </tr>
         </thead>
@@ -94,7 +109,9 @@ function Compared() {
                   </label>
                 </td>
                 <td className="num px-1">{plan.sheets.main.lay.downs.length}</td>
-                <td className="num px-1">{plan.sheets.length}</td>
+                <td className="num px-1">
+                  {isFlat ? wholeNumber(goodSheets(docket, stock, plan)) : plan.sheets.length}
+                </td>
                 <td className="num pl-1 whitespace-nowrap">{money(cents)}</td>
               </tr>
             );

@@ -6,11 +6,11 @@ import { SVGRenderer } from 'echarts/renderers';
 
 echarts.use([BarChart, GridComponent, SVGRenderer]);
 
-/** A bar: a stock with what the job costs on it. */
+/** A bar: one of the things that are compared, and what it comes to. */
 export interface Bar {
   readonly id: string;
   readonly name: string;
-  readonly cents: number;
+  readonly value: number;
   /** What stands behind the bar. */
   readonly said: string;
   readonly swatch: string;
@@ -38,7 +38,7 @@ function optionOf(bars: readonly Bar[], now: string, pointed: number | null): ec
         type: 'bar',
         barWidth: 10,
         data: bars.map((b, i) => ({
-          value: b.cents,
+          value: b.value,
           itemStyle: {
             color: b.id === now ? INK : b.swatch,
             borderColor: i === pointed ? RUST : INK,
@@ -61,11 +61,14 @@ function optionOf(bars: readonly Bar[], now: string, pointed: number | null): ec
 /**
  * Bars, the one that is taken in ink; a click takes another. By keyboard up and down go from bar to bar, Enter takes.
  */
-export default function StockChart({
+export default function BarsChart({
+  called,
   bars,
   now,
   onTake,
 }: {
+  /** What is compared: `Stocks`. */
+  readonly called: string;
   readonly bars: readonly Bar[];
   readonly now: string;
   readonly onTake: (id: string) => void;
@@ -105,7 +108,7 @@ export default function StockChart({
         ref={place}
         tabIndex={0}
         role="group"
-        aria-label="Stocks as bars: up and down go from one to the next, Enter takes one"
+        aria-label={`${called} as bars: up and down go from one to the next, Enter takes one`}
         onKeyDown={onKey}
         onBlur={() => setPointed(null)}
         style={{ height: Math.max(20, bars.length * 21) }}
