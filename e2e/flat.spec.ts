@@ -82,10 +82,10 @@ test('staff cards: five people share sheets, each in a number of their own', asy
     .click();
   await expect(page.getByLabel(/^card \d stays here/)).toBeVisible();
   await openStation(page, 'sheet');
-  await expect(page.getByLabel('Kept in place')).toHaveValue(/^\d+ = \d$/);
-  await fill(page.getByLabel('Kept in place'), '1 = 5');
+  await expect(page.getByRole('textbox', { name: 'Kept in place' })).toHaveValue(/^\d+ = \d$/);
+  await fill(page.getByRole('textbox', { name: 'Kept in place' }), '1 = 5');
   await expect(page.getByLabel('card 5 stays here')).toBeVisible();
-  await fill(page.getByLabel('Kept in place'), 'none');
+  await fill(page.getByRole('textbox', { name: 'Kept in place' }), 'none');
   await expect(page.getByLabel(/stays here/)).toHaveCount(0);
   const dummy = page
     .getByRole('radio', { name: 'Dummy' })

@@ -201,6 +201,7 @@ test('pictures are chosen for a table: one that is missing is said, then each st
   await dropFiles(page, [zip]);
   await page.getByRole('button', { name: /^As the pictures of this job/ }).click();
   await expect(foremost).toContainText('Nothing against it');
+  await openStation(page, 'artwork');
   await expect(artwork).toContainText('members.zip');
 });
 

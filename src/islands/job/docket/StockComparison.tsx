@@ -94,7 +94,7 @@ function Compared() {
                 key={stock.id}
                 data-stock={stock.id}
                 onClick={() => on || take(stock.id)}
-                className={cx('cursor-pointer border-t border-ink/20 hover:bg-oat-deep', on && 'bg-paper')}
+                className={cx('h-6.5 cursor-pointer border-t border-ink/20 hover:bg-oat-deep', on && 'bg-paper')}
               >
                 <td className={cx('border-l-4 py-0.5 pl-1 text-left', on ? 'border-rust' : 'border-transparent')}>
                   <label className="flex items-center gap-1.5">
