@@ -10,11 +10,12 @@ export function sniff(path: string): 'pdf' | ImageKind | 'zip' | 'empty' | 'unkn
     const head = Buffer.alloc(1024);
     const n = readSync(fd, head, 0, 1024, 0);
     const text = head.subarray(0, n).toString('latin1');
+    // a ZIP may have a PDF in it, as it stands
+    if (text.startsWith('PK\x03\x04')) return 'zip';
     if (text.includes('%PDF-')) return 'pdf';
     if (text.startsWith('\x89PNG\r\n')) return 'png';
     if (text.startsWith('\xff\xd8\xff')) return 'jpeg';
     if (/^(II[*+]\0|MM\0[*+])/.test(text)) return 'tiff';
-    if (text.startsWith('PK\x03\x04')) return 'zip';
     return 'unknown';
   } finally {
     closeSync(fd);

@@ -292,6 +292,12 @@ describe('what is found of imprints', () => {
       );
     });
 
+    it('that some records may not need are to be looked at', () => {
+      const some = { only: [{ from: 1, to: 1 }] };
+      const it = found('{Photo}', photos(['ada.png', 'cy.png']), album, some);
+      expect(it.find('imprint-pictures-Photo')).toMatchObject({ severity: 'look' });
+    });
+
     it('that were never chosen stop it too', () => {
       const it = look({ prints: [shows('{Photo}')] }, {}, photos(['ada.png']));
       expect(it.find('imprint-pictures-Photo')!.title).toBe('“Photo” has no pictures to show');

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { patched, type DocketOf, type Patch } from '../docket';
+import { patched, type Artwork, type Docket, type DocketOf, type Patch } from '../docket';
 import { contains, overlap, type Rect } from '../measure';
 import { plan } from '../sheet';
 import { artworkOf, docketFor, flatDocketFor, SHOP } from '../testing';
@@ -122,6 +122,20 @@ describe('ticks between pieces', () => {
     const touching = linesOf('ticks', 0, wish(4, 'printed')).lines;
     expect(touching.filter(upright)).toHaveLength(3);
     expect(touching.filter((l) => !upright(l))).toHaveLength(3);
+  });
+
+  it('and marks round each piece are nothing to a book, whose pages are trimmed when it is bound', () => {
+    const book = artworkOf(8);
+    const of = (at: 'block' | 'pieces'): readonly Mark[] => {
+      const docket = patched(docketFor(book), { marks: { crop: { at }, ticks: { on: true } } });
+      return mark(docket, plan(docket, book)).of(1, 'front');
+    };
+    expect(of('pieces')).toEqual(of('block'));
+    expect(of('pieces').filter((m) => m.of === 'ticks')).toEqual([]);
+    const fields = (docket: Docket, artwork: Artwork): string[] =>
+      markChoices(plan(docket, artwork)).flatMap((m) => (m.key === 'crop' ? m.fields.map((f) => f.key) : []));
+    expect(fields(docketFor(book), book)).toEqual(['length', 'offset', 'weight']);
+    expect(fields(flatDocketFor(artwork), artwork)).toEqual(['length', 'offset', 'weight', 'at']);
   });
 
   it('can be wished for of pieces that are cut out, and not of what is bound', () => {

@@ -1,4 +1,5 @@
 import { EPSILON, type Rect } from '../measure';
+import type { Lay } from '../lay';
 import type { LaySide } from './rules';
 
 /** A corner of a trim from which a cut runs on, out of the piece. */
@@ -8,6 +9,9 @@ export interface Corner {
   readonly at: readonly [number, number];
   readonly direction: readonly [number, number];
 }
+
+/** Whether pieces are cut out of the sheet as they are finished, so that each can have marks of its own. */
+export const areCutOut = ({ downs }: Pick<Lay, 'downs'>): boolean => downs.every((d) => d.shape.cut === 'trimmed');
 
 /** The four ways out of each corner that go on along a cut: two at every corner where both edges are cut. */
 export function corners({ trims, cuts }: Pick<LaySide, 'trims' | 'cuts'>): Corner[] {

@@ -1,7 +1,7 @@
 import { EPSILON, type Rect } from '../measure';
 import type { MarksWish } from '../docket';
 import type { Mark } from './kinds';
-import { corners, gapFrom, spanAlong } from './between';
+import { areCutOut, corners, gapFrom, spanAlong } from './between';
 import { lineMark, SHORTEST_MARK } from './line';
 import { linesOutside } from './outside';
 import { lineFields, type LaySide, type MarkRule } from './rules';
@@ -16,6 +16,7 @@ export const crop: MarkRule<'crop'> = {
     {
       key: 'at',
       label: 'stand',
+      applies: ({ sheets }) => areCutOut(sheets.main.lay),
       as: {
         kind: 'choice',
         options: [
@@ -29,7 +30,7 @@ export const crop: MarkRule<'crop'> = {
   applies: () => true,
   missed: () => true,
   onLay: (wish, on) => {
-    if (wish.at === 'pieces') return roundEach(wish, on);
+    if (wish.at === 'pieces' && areCutOut(on.lay)) return roundEach(wish, on);
     return on.lay.grid ? linesOutside('crop', on, on.cuts, wish) : atOwnEdges(wish, on);
   },
 };

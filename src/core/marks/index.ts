@@ -56,7 +56,11 @@ export interface MarkChoice {
 
 /** The marks that a plan has anything for, in the order of a list. */
 export const markChoices = (plan: Plan): readonly MarkChoice[] =>
-  MARK_ORDER.filter((k) => RULES[k].applies(plan)).map((key) => ({ key, ...RULES[key] }));
+  MARK_ORDER.filter((k) => RULES[k].applies(plan)).map((key) => ({
+    key,
+    ...RULES[key],
+    fields: RULES[key].fields.filter((f) => f.applies?.(plan) ?? true),
+  }));
 
 /** What a mark is called in a sentence. */
 export const markSaid = (k: WishedMark): string => RULES[k].said;

@@ -35,6 +35,8 @@ export interface MarkField<F> {
   readonly key: F;
   /** As a label says it beside the mark's name: `length`. */
   readonly label: string;
+  /** Whether a plan has any use for it; every one where it is not said. */
+  readonly applies?: (plan: Plan) => boolean;
   /** A length in millimetres, a count, or one of several. */
   readonly as:
     | { readonly kind: 'length'; readonly min: number; readonly max: number }

@@ -1,5 +1,5 @@
 import { EPSILON } from '../measure';
-import { corners, gapFrom, isAcross, spanAlong, type Corner } from './between';
+import { areCutOut, corners, gapFrom, isAcross, spanAlong, type Corner } from './between';
 import type { Mark } from './kinds';
 import { SHORTEST_MARK } from './line';
 import type { LaySide, MarkRule } from './rules';
@@ -28,9 +28,10 @@ export const ticks: MarkRule<'ticks'> = {
     },
   ],
   vital: false,
-  applies: ({ sheets }) => sheets.main.lay.downs.some((d) => d.shape.cut === 'trimmed'),
+  applies: ({ sheets }) => areCutOut(sheets.main.lay),
   missed: ({ downs }) => downs.length > 1,
   onLay: (wish, on) => {
+    if (!areCutOut(on.lay)) return [];
     const seen = new Set<string>();
     return corners(on).flatMap((corner): Mark[] => {
       const gap = gapFrom(corner, on.trims);

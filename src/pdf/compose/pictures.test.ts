@@ -160,6 +160,23 @@ describe('a ZIP of pictures', () => {
     expect(artwork.notes).toEqual(['Left out of the ZIP, as no pictures: read me.txt.']);
   });
 
+  it('says of which picture only the first page was taken', async () => {
+    const one = await sharp(Buffer.from(await halves('#000', '#fff')))
+      .raw()
+      .toBuffer();
+    const tiff = await sharp(Buffer.concat([one, one]), { raw: { width: 60, height: 80, channels: 3, pageHeight: 40 } })
+      .tiff()
+      .toBuffer();
+    const { artwork } = await read({ 'two.tif': tiff });
+    expect(artwork.pages).toHaveLength(1);
+    expect(artwork.notes).toEqual(['Of several pages the first was taken: two.tif.']);
+  });
+
+  it('is one though a PDF lies in it as it is', async () => {
+    const pdf = new TextEncoder().encode('%PDF-1.7\n');
+    await expect(read({ 'a.pdf': pdf })).rejects.toThrow('There is no picture in this ZIP');
+  });
+
   it('that has none, or is damaged, is refused in plain words', async () => {
     await expect(read({ 'a.txt': new Uint8Array([65]) })).rejects.toThrow('There is no picture in this ZIP');
     const path = zipOf(await ALBUM());

@@ -55,6 +55,7 @@ export interface Unzipped {
 export async function zipToPdf(path: string, out: string): Promise<Unzipped> {
   const names: string[] = [];
   const others: string[] = [];
+  const several: string[] = [];
   await writeTree(out, async (writer, tree) => {
     const kids: number[] = [];
     await eachZipped(path, async ({ name, unpack }) => {
@@ -68,7 +69,8 @@ export async function zipToPdf(path: string, out: string): Promise<Unzipped> {
           return;
         }
         try {
-          const [first] = await measured(entry);
+          const [first, ...more] = await measured(entry);
+          if (more.length > 0) several.push(name);
           kids.push(await writePage(writer, tree, entry, 0, kind, first!));
         } catch (e) {
           const said = inWords(e);
@@ -86,8 +88,15 @@ export async function zipToPdf(path: string, out: string): Promise<Unzipped> {
       );
     return kids;
   });
-  const listed = others.slice(0, 3).join(', ') + (others.length > 3 ? ` and ${others.length - 3} more` : '');
-  return { names, notes: others.length > 0 ? [`Left out of the ZIP, as no pictures: ${listed}.`] : [] };
+  const listed = (all: readonly string[]): string =>
+    all.slice(0, 3).join(', ') + (all.length > 3 ? ` and ${all.length - 3} more` : '');
+  return {
+    names,
+    notes: [
+      ...(others.length > 0 ? [`Left out of the ZIP, as no pictures: ${listed(others)}.`] : []),
+      ...(several.length > 0 ? [`Of several pages the first was taken: ${listed(several)}.`] : []),
+    ],
+  };
 }
 
 /** Writes a PDF of the pages that are made. What was there before stays until it is whole. */

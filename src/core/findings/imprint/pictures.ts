@@ -47,7 +47,8 @@ export const pictures: Check = (it) => {
     return [
       {
         id: `imprint-pictures-${print.name}`,
-        severity: 'stop',
+        // of some records it is not known which pictures they want
+        severity: docket.imprint.only.length > 0 ? 'look' : 'stop',
         station: 'artwork',
         title: `${plural(missing.length, 'picture')} of “${print.name}” ${missing.length === 1 ? 'is' : 'are'} missing: ${named}`,
         detail: `There ${album.names.length === 1 ? 'is one picture' : `are ${album.names.length} pictures`}: ${album.names.slice(0, 5).join(', ')}${album.names.length > 5 ? ' …' : ''}. Choose them again with those that are missing, or mend the names in the table.`,

@@ -23,7 +23,13 @@ function optionOf(bars: readonly Bar[], now: string, pointed: number | null): ec
   return {
     animation: false,
     textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable', color: INK },
-    grid: { left: 4, right: 88, top: 0, bottom: 0, containLabel: true },
+    grid: {
+      left: 4,
+      right: 8 + 7 * Math.max(10, ...bars.map((b) => b.said.length)),
+      top: 0,
+      bottom: 0,
+      containLabel: true,
+    },
     xAxis: { type: 'value', show: false },
     yAxis: {
       type: 'category',

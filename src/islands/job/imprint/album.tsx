@@ -7,6 +7,9 @@ import { ArrivingMeter, useReceiving } from '../files';
 /** What can be chosen as the pictures of imprints. */
 export const ALBUM_TYPES: readonly string[] = ['.zip', '.jpg', '.jpeg', '.png', '.tif', '.tiff', 'application/zip'];
 
+/** A ZIP has no room for more without its later extension, which the packer does not write. */
+const MOST_BYTES = 0xffff_ffff - (1 << 24);
+
 /** Whether files can be an album, by their names. */
 export const arePictures = (files: readonly Pick<File, 'name'>[]): boolean =>
   (files.length === 1 && /\.zip$/i.test(files[0]!.name)) ||
@@ -19,6 +22,10 @@ export const arePictures = (files: readonly Pick<File, 'name'>[]): boolean =>
 export async function packed(files: readonly File[]): Promise<File> {
   const [first] = files;
   if (files.length === 1 && /\.(zip|pdf)$/i.test(first!.name)) return first!;
+  if (files.reduce((sum, f) => sum + f.size, 0) > MOST_BYTES)
+    throw new Error(
+      'These pictures are more than 4 GB together. Choose fewer, or save them smaller: 300 dots an inch are enough.',
+    );
   const { Zip, ZipPassThrough } = await import('fflate');
   const parts: Blob[] = [];
   const done = new Promise<void>((resolve, reject) => {

@@ -1,6 +1,6 @@
 import { FileTrigger } from 'react-aria-components';
 import { Bookmark, CopyPlus, FilePlus2, RotateCcw, SquareDashed, Trash2, Undo2 } from 'lucide-react';
-import { pageListText, pagesOffered, parsePageList } from '../../../core';
+import { pageListText, pagesOffered, parsePageList, plural } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
@@ -77,7 +77,7 @@ export function ChosenTools({ edits }: { readonly edits: PageEdits }) {
       aria-label="Chosen pages"
     >
       <span className="mr-2 min-w-28 text-sm" role="status">
-        {none ? `${listed.length} pages` : `${said} chosen`}
+        {none ? plural(listed.length, 'page') : `${said} chosen`}
       </span>
       <Button small isDisabled={none} onPress={edits.blankBefore}>
         <SquareDashed size={14} aria-hidden /> Blank before
