@@ -35,6 +35,22 @@ test('membership cards: every member once, with name, number and code', async ({
   const { sides } = await exported(page, 'members');
   const all = sides.flatMap((s) => s.words.filter((w) => /^GTL-\d{4}$/.test(w.text)).map((w) => w.text));
   expect(all.sort()).toEqual(Array.from({ length: 480 }, (_, i) => `GTL-${String(i + 1).padStart(4, '0')}`));
+  // piece by piece in reading order, with its stock; the pages of the file are one click away
+  await page.locator('[aria-label^="Light table"]').focus();
+  await page.keyboard.press('3');
+  const pieces = page.getByRole('list', { name: 'Pieces' }).getByRole('listitem');
+  await expect(pieces).toHaveCount(120);
+  await expect(pieces.first().getByRole('button')).toHaveAccessibleName(
+    'card 1, 1 on Harbour board 250 SRA3; front up',
+  );
+  await expect(pieces.first().locator('text').filter({ hasText: 'GTL-0001' })).toBeAttached();
+  await fill(page.getByLabel('From piece'), '480');
+  await expect(pieces).toHaveCount(1);
+  await expect(pieces.first()).toContainText('480');
+  await accessible(page, 'the pieces');
+  await page.getByText('Pages of the file').click();
+  await expect(page.getByRole('listbox', { name: 'Page list' }).getByRole('option')).toHaveCount(2);
+  await page.keyboard.press('1');
   // on the page itself: another record, and what is longest
   const artwork = await openStation(page, 'artwork');
   await artwork.getByRole('button', { name: /^Name/ }).click();

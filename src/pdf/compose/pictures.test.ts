@@ -186,6 +186,17 @@ describe('a ZIP of pictures', () => {
     await expect(read(many)).rejects.toThrow('Too many pictures: 10,001; up to 10,000');
     const office = { '[Content_Types].xml': new Uint8Array([60]), 'xl/media/image1.png': await halves('#f00', '#00f') };
     await expect(read(office)).rejects.toThrow('This is an office document');
+    // packed, and broken in the middle; or with a length that is not so
+    const path2 = join(dir, 'broken.zip');
+    const whole = zipSync({ 'noise.png': Uint8Array.from({ length: 4000 }, (_, i) => (i * i) % 251) }, { level: 9 });
+    const broken = Uint8Array.from(whole, (b, i) => (i > 60 && i < 200 ? 0xff : b));
+    writeFileSync(path2, broken);
+    await expect(readArtwork(path2, `${path2}.work`)).rejects.toThrow('noise.png in this ZIP is damaged');
+    const lying = Buffer.from(whole);
+    const entry = lying.indexOf(Buffer.from([0x50, 0x4b, 1, 2]));
+    lying.writeUInt32LE(2000, entry + 24);
+    writeFileSync(path2, lying);
+    await expect(readArtwork(path2, `${path2}.work`)).rejects.toThrow('noise.png in this ZIP is damaged');
     const cut = (await halves('#f00', '#00f')).subarray(0, 120);
     await expect(read({ 'cut.png': cut })).rejects.toThrow('cut.png: ');
   });

@@ -81,7 +81,7 @@ async function unpacked(zip: ZipFile, entry: Entry, to: string): Promise<void> {
     await pipeline(stream, createWriteStream(to));
   } catch (e) {
     // a full disk is no damage of the file
-    if ((e as NodeJS.ErrnoException).code) throw e;
+    if ((e as NodeJS.ErrnoException).syscall !== undefined) throw e;
     throw new ArtworkError('damaged', `${entry.fileName} in this ZIP is damaged. Pack the pictures again.`);
   }
 }

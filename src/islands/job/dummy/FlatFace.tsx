@@ -8,18 +8,24 @@ import { printingOf } from '../stamps/printing';
 import { pictureMatrix, pictureWidth } from '../table/geometry';
 
 /** One side of a finished flat piece, cut at its trims; blank paper where nothing is on it. */
-export function FlatFace({ place, scale }: { readonly place: number | null; readonly scale: number }) {
-  const { finished, plan, files, artwork, swatch, imprint, dpi } = useFlat(
-    ({ product, plan, docket, files, artwork }) => ({
-      finished: product.finished,
-      plan,
-      files,
-      artwork,
-      swatch: docket.sheet.stock.swatch,
-      imprint: docket.imprint,
-      dpi: docket.sheet.machine.dpi,
-    }),
-  );
+export function FlatFace({
+  place,
+  scale,
+  swatch,
+}: {
+  readonly place: number | null;
+  readonly scale: number;
+  /** The colour of its paper. */
+  readonly swatch: string;
+}) {
+  const { finished, plan, files, artwork, imprint, dpi } = useFlat(({ product, plan, docket, files, artwork }) => ({
+    finished: product.finished,
+    plan,
+    files,
+    artwork,
+    imprint: docket.imprint,
+    dpi: docket.sheet.machine.dpi,
+  }));
   const id = useId();
   const { width: w, height: h } = finished;
   const { page: ref, toPage: matrix, stamps = NO_STAMPS } = place === null ? NOTHING : plan.content.at(place);

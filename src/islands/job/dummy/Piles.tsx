@@ -21,6 +21,8 @@ export function Piles({ sheet }: { readonly sheet: number }) {
   const [chosen, setLot] = useState<number | null>(null);
   const at = Math.min(chosen ?? Math.max(0, here), lots.length - 1);
   const piles = useMemo(() => pilesOf(plan, at), [plan, at]);
+  // of parts that lie on each other the topmost is seen
+  const { swatch } = plan.sheets.at(lots[at]?.from ?? 0).stock;
   const [room, size] = useRoom();
   const { width: w, height: h } = plan.assembly.finished;
   const shown = piles.slice(0, DRAWN);
@@ -50,7 +52,7 @@ export function Piles({ sheet }: { readonly sheet: number }) {
             style={{ gridTemplateColumns: `repeat(${columns}, max-content)` }}
           >
             {shown.map((p) => (
-              <Pile key={p.place} pile={p} scale={scale} thick={thick} what={what} />
+              <Pile key={p.place} pile={p} scale={scale} thick={thick} what={what} swatch={swatch} />
             ))}
           </ol>
         )}
@@ -83,11 +85,13 @@ function Pile({
   scale,
   thick,
   what,
+  swatch,
 }: {
   readonly pile: PileOf;
   readonly scale: number;
   readonly thick: number;
   readonly what: string;
+  readonly swatch: string;
 }) {
   const [over, setOver] = useState(false);
   const { front, back, first, last, count, place } = pile;
@@ -104,7 +108,7 @@ function Pile({
         className="border border-ink/50 bg-paper"
         style={{ boxShadow: `${high / 2}px ${high}px 0 -0.5px #d9cdb8, ${high / 2}px ${high}px 0 0.5px #2a211c99` }}
       >
-        <FlatFace place={over ? back : front} scale={scale} />
+        <FlatFace place={over ? back : front} scale={scale} swatch={swatch} />
       </button>
       <span className="num pt-3.5 text-xs">
         <b>{range}</b>

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import {
   DropIndicator,
   GridLayout,
@@ -9,9 +9,12 @@ import {
   type DroppableCollectionReorderEvent,
   type Key,
 } from 'react-aria-components';
+import { Choice } from '../../../ui/choices';
+import { useJob } from '../context';
 import { useRoom } from '../room';
 import { CARD, PageCard } from './PageCard';
 import { ChosenTools, ListEntry } from './PageTools';
+import { Pieces } from './Pieces';
 import { usePageEdits, type PageEdits } from './usePageEdits';
 
 const SPACE = 14;
@@ -23,11 +26,31 @@ const LAYOUT = {
   dropIndicatorThickness: 4,
 };
 
-/** The book's pages as small pictures in reading order: moved, taken out, repeated, turned, blanks put between. */
+/** What is read, in its order: the pages, or of flat work the pieces that are cut out, and the pages that they are of. */
 export function Pages() {
+  const isFlat = useJob((s) => s.docket.product.kind === 'flat');
+  const [shown, show] = useState<'pieces' | 'pages'>('pieces');
+  if (!isFlat) return <PageList />;
+  const choice = (
+    <Choice
+      label="What is shown"
+      value={shown}
+      options={[
+        { key: 'pieces', label: 'Pieces' },
+        { key: 'pages', label: 'Pages of the file' },
+      ]}
+      onChange={show}
+    />
+  );
+  return shown === 'pieces' ? <Pieces more={choice} /> : <PageList more={choice} />;
+}
+
+/** The pages as small pictures in reading order: moved, taken out, repeated, turned, blanks put between. */
+function PageList({ more }: { readonly more?: ReactNode }) {
   const edits = usePageEdits();
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
+      {more && <div className="border-b border-ink/30 px-3 py-1.5">{more}</div>}
       <ListEntry {...edits} />
       <ChosenTools edits={edits} />
       <PageGrid edits={edits} />
