@@ -80,7 +80,8 @@ function PieceCard({ piece, what, scale }: { readonly piece: Piece; readonly wha
         <FlatFace place={over ? back : front!} scale={scale} swatch={stock.swatch} />
       </button>
       <span className="num text-xs">
-        <b>{label}</b> · {wholeNumber(wanted)} of it
+        <b>{label}</b>
+        {wanted > 1 && ` · ${wholeNumber(wanted)} of it`}
       </span>
       <span className="flex max-w-full items-center gap-1 text-xs" title={on}>
         <span
