@@ -56,7 +56,7 @@ const flat: Said<FlatPlan> = {
     return {
       gap,
       fewestSheets: fewestFor(plan),
-      pieces: ordered.map((count, i) => {
+      pieces: Array.from(ordered, (count, i) => {
         const { set, part, record, face } = sets.at(i);
         const { front, back } = faces[face]!;
         return {

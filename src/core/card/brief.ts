@@ -1,6 +1,6 @@
 import type { Docket, DocketOf, FlatProduct, ProductKind } from '../docket';
 import { countedPages, inSequence, rulesOf, type BookPlan } from '../makeup';
-import { dayText, formatLength, nameSize, wholeNumber, type Unit } from '../measure';
+import { anyOf, dayText, formatLength, nameSize, totalOf, wholeNumber, type Unit } from '../measure';
 import { wholeSheets, type Plan } from '../sheet';
 import { foldName, saidProduct, saidSections } from './said';
 
@@ -78,8 +78,8 @@ export function copiesSaid(product: FlatProduct, { product: made }: Pick<Plan<'f
   if (n > 1 && inSequence(product))
     return product.copies === 1 ? 'one each of' : `${wholeNumber(product.copies)} sets of`;
   if (n === 1) return `${wholeNumber(product.copies)} of`;
-  const all = made.ordered.reduce((sum, o) => sum + o, 0);
-  return made.ordered.some((o) => o !== product.copies)
+  const all = totalOf(made.ordered, (o) => o);
+  return anyOf(made.ordered, (o) => o !== product.copies)
     ? `${wholeNumber(all)} in all of`
     : `${wholeNumber(product.copies)} each of`;
 }

@@ -239,6 +239,10 @@ describe('what is found of imprints', () => {
       title: '600,000 pieces are more than a job may have',
     });
     expect(many.plan.pieces).toHaveLength(199_998);
+    // each is made when it is asked for: a job of many is not held
+    const last = many.plan.pieces.at(199_997)!;
+    expect([last.id, last.number, last.wanted]).toEqual([199_997, 66_666, many.docket.product.copies]);
+    expect(many.plan.pieces.at(199_997)).not.toBe(last);
     const [remedy] = many.find('too-large')!.remedies;
     expect(remedy!.label).toBe('Only the first 33,333 records');
     const fewer = changed(many.docket, remedy!.patch);

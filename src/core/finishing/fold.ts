@@ -27,7 +27,7 @@ export const fold: ProcessRule<'fold'> = {
     const takes = lying(machine.largest);
     const large = folded
       .map((id) => {
-        const { size, margin: m } = pieces[id]!.shape;
+        const { size, margin: m } = pieces.at(id)!.shape;
         return lying({ width: size.width + m.left + m.right, height: size.height + m.top + m.bottom });
       })
       .find((s) => s.width > takes.width + EPSILON || s.height > takes.height + EPSILON);

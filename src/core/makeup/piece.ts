@@ -1,5 +1,5 @@
 import type { Lies, Process, SheetWish } from '../docket';
-import type { Edges, InUnits, Matrix, Outline, QuarterTurns, Rect, Size } from '../measure';
+import type { Edges, InUnits, Matrix, Outline, QuarterTurns, Rect, Series, Size } from '../measure';
 import type { Stamp } from '../imprint';
 import type { PageRef } from '../pages';
 import type { Machine, Stock } from '../shop';
@@ -154,7 +154,7 @@ export interface Gang {
   readonly called: string;
   readonly shape: Shape;
   /** Their ids, in running order. */
-  readonly pieces: readonly number[];
+  readonly pieces: Series<number>;
   readonly order: Order;
   /** Stacks: how many sheets are cut at once at most. */
   readonly lift: number;
@@ -213,7 +213,8 @@ export interface Assembly {
 export interface MadeUp<P> {
   readonly product: P;
   readonly content: Content;
-  readonly pieces: readonly Piece[];
+  /** By their ids, each made when it is asked for. */
+  readonly pieces: Series<Piece>;
   readonly gangs: readonly Gang[];
   readonly assembly: Assembly;
   /** Where not all that is wished for is made up. */

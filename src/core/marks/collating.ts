@@ -1,6 +1,6 @@
 import type { MarksWish } from '../docket';
 import type { CollatingStep } from '../makeup';
-import { EPSILON, rect, type Rect, type Size } from '../measure';
+import { anyOf, EPSILON, rect, type Rect, type Size } from '../measure';
 import { cellsWith, onSide } from './on-page';
 import type { MarkRule } from './rules';
 
@@ -52,7 +52,7 @@ export const collating: MarkRule<'collating'> = {
     },
   ],
   vital: false,
-  applies: ({ pieces }) => pieces.some((p) => p.step !== null),
+  applies: ({ pieces }) => anyOf(pieces, (p) => p.step !== null),
   missed: () => false,
   onSheet: (wish, on) =>
     cellsWith(on, ({ step }) => (step ? [step] : [])).map(({ cell, it }) => ({

@@ -1,4 +1,5 @@
 import { addTurns, apply, rectThrough, type QuarterTurns, type Rect } from '../measure';
+import type { Piece } from '../makeup';
 import type { Cell } from '../sheet';
 import type { Mark, MarkKind } from './kinds';
 import type { SheetSide } from './rules';
@@ -9,10 +10,10 @@ export const onSide = (cell: Cell, r: Rect): Rect => rectThrough(cell.toSide, r)
 /** The cells of a side that carry the page of their piece that something stands on. */
 export function cellsWith<T extends { readonly page: number }>(
   { sheet, side, pieces }: Pick<SheetSide, 'sheet' | 'side' | 'pieces'>,
-  of: (piece: SheetSide['pieces'][0]) => readonly T[],
+  of: (piece: Piece) => readonly T[],
 ): { cell: Cell; it: T }[] {
   return sheet[side].flatMap((cell) => {
-    const piece = pieces[cell.piece]!;
+    const piece = pieces.at(cell.piece)!;
     return of(piece)
       .filter((it) => piece.places[it.page - 1] === cell.place)
       .map((it) => ({ cell, it }));

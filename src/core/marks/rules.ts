@@ -1,7 +1,7 @@
 import type { MarksWish, WishedMark } from '../docket';
 import type { Lay } from '../lay';
 import type { Piece } from '../makeup';
-import type { Rect } from '../measure';
+import type { Rect, Series } from '../measure';
 import type { Plan, Sheet, SideName } from '../sheet';
 import type { FoldLine } from '../lay';
 import type { Mark, MarkSpace } from './kinds';
@@ -23,7 +23,7 @@ export interface LaySide {
 /** A side of a sheet with what lies on it. */
 export interface SheetSide extends LaySide {
   readonly sheet: Sheet;
-  readonly pieces: readonly Piece[];
+  readonly pieces: Series<Piece>;
   /** Sheets in all. */
   readonly sheets: number;
   readonly title: string;

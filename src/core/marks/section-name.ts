@@ -1,4 +1,4 @@
-import { contains, overlap, rect } from '../measure';
+import { anyOf, contains, overlap, rect } from '../measure';
 import type { Mark } from './kinds';
 import { cellsWith, onSide, textOnPage } from './on-page';
 import type { MarkRule } from './rules';
@@ -12,11 +12,11 @@ export const sectionName: MarkRule<'sectionName'> = {
   short: null,
   fields: [{ key: 'height', label: 'height', as: { kind: 'length', min: 1, max: 10 } }],
   vital: false,
-  applies: ({ pieces }) => pieces.some((p) => p.namePlace !== null),
+  applies: ({ pieces }) => anyOf(pieces, (p) => p.namePlace !== null),
   missed: () => false,
   onSheet: (wish, on) =>
     cellsWith(on, ({ namePlace }) => (namePlace ? [namePlace] : [])).flatMap(({ cell, it }): Mark[] => {
-      const piece = on.pieces[cell.piece]!;
+      const piece = on.pieces.at(cell.piece)!;
       const { width: w } = cell.size;
       const text = `${capital(piece.noun)} ${piece.number} · sheet ${on.sheet.number}`;
       const long = Math.min(60, w - 10);

@@ -4,7 +4,7 @@ import type { MarkRule, SheetSide } from './rules';
 
 /** The slug line's words: job, section where there are several, sheet, side, date. */
 export function slugText(on: Pick<SheetSide, 'title' | 'date' | 'sheet' | 'sheets' | 'side' | 'pieces'>): string {
-  const here = on.sheet.pieces.map((id) => on.pieces[id]!);
+  const here = on.sheet.pieces.map((id) => on.pieces.at(id)!);
   const numbers = here.flatMap((p) => (p.number === null ? [] : [p.number]));
   const { noun, named } = here[0]!;
   const said = named ? ` · ${noun}${numbers.length > 0 ? ` ${numbers.join(' and ')}` : ''}` : '';

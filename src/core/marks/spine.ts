@@ -1,3 +1,4 @@
+import { anyOf } from '../measure';
 import { positions } from './fold';
 import { linesOutside } from './outside';
 import { lineFields, type MarkRule } from './rules';
@@ -9,7 +10,7 @@ export const spine: MarkRule<'spine'> = {
   short: null,
   fields: lineFields(),
   vital: false,
-  applies: ({ pieces }) => pieces.some((p) => p.shape.lines.some((l) => l.kind === 'score')),
+  applies: ({ pieces }) => anyOf(pieces, (p) => p.shape.lines.some((l) => l.kind === 'score')),
   missed: () => false,
   onLay: (wish, on) => linesOutside('spine', on, positions(on.folds, 'score'), wish, [0.4, 0.6]),
 };

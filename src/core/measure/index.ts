@@ -4,3 +4,4 @@ export * from './size';
 export * from './rect';
 export * from './matrix';
 export * from './outline';
+export * from './series';

@@ -1,14 +1,14 @@
 import type { FlatProduct } from '../docket';
 import { inSequence, type FlatPlan } from '../makeup';
 import { yieldOf } from '../lay';
-import { formatNumber as n, wholeNumber as whole } from '../measure';
+import { formatNumber as n, seriesOf, totalOf, wholeNumber as whole } from '../measure';
 import { fewestSheets, type Plan, type SheetBlock } from '../sheet';
 import type { Figure } from './figure';
-import { totalOf, type Reckoned } from './sheets';
+import { type Reckoned } from './sheets';
 
 /** How many of each piece the sheets of a plan give when all are printed as often as they should be. */
 export function givenOf({ sheets, pieces }: Pick<Plan, 'sheets' | 'pieces'>): number[] {
-  const given = pieces.map(() => 0);
+  const given = new Array<number>(pieces.length).fill(0);
   for (const { from, count, prints, lay } of sheets.blocks) {
     const each = prints * yieldOf(lay.work);
     for (let i = from - 1; i < from - 1 + count; i++)
@@ -23,7 +23,7 @@ const many = (count: number, one: string): string => `${whole(count)} ${count ==
 export function fewestFor({ sheets, pieces }: Pick<Plan, 'sheets' | 'pieces'>): number {
   const { lay } = sheets.main;
   return fewestSheets(
-    pieces.map((p) => p.wanted),
+    seriesOf(pieces.length, (i) => pieces.at(i)!.wanted),
     lay.downs.length * yieldOf(lay.work),
   );
 }
@@ -77,7 +77,9 @@ export function overrunFigure({ plan }: Reckoned, { ordered }: FlatPlan, product
   const given = givenOf(plan);
   const made = totalOf(given, (g) => g);
   const wanted = totalOf(ordered, (o) => o);
-  const apart = given.flatMap((g, i) => (g === ordered[i] ? [] : [`${product.what} ${i + 1}: ${g - ordered[i]!}`]));
+  const apart = given.flatMap((g, i) =>
+    g === ordered.at(i) ? [] : [`${product.what} ${i + 1}: ${g - ordered.at(i)!}`],
+  );
   const each = given.length > 1 && apart.length > 0 && apart.length <= 12 ? `; ${apart.join(', ')}` : '';
   return {
     key: 'overrun',

@@ -1,6 +1,7 @@
 import type { Docket, Product, ProductKind, ProductOf } from '../docket';
 import { workOf } from '../finishing';
 import type { ProductPlan, ProductPlans } from '../makeup';
+import { totalOf } from '../measure';
 import { runsOf, type Plan } from '../sheet';
 import { bookFigures } from './bound';
 import { flatSheetsFigure, formsFigure, overrunFigure } from './flat';
@@ -11,7 +12,6 @@ import {
   sheetsFigure,
   sheetsPerCopyFigure,
   spoilageFigure,
-  totalOf,
   upFigure,
   wasteFigure,
   type Reckoned,

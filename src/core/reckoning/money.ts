@@ -1,8 +1,8 @@
-import { formatNumber as n, wholeNumber as whole } from '../measure';
+import { formatNumber as n, totalOf, wholeNumber as whole } from '../measure';
 import { money } from '../measure';
 import type { StepWork } from '../finishing';
 import type { Figure } from './figure';
-import { sheetsOfRun, termsOf, totalOf, type Reckoned } from './sheets';
+import { sheetsOfRun, termsOf, type Reckoned } from './sheets';
 
 const sidesSaid = (sides: 1 | 2): string => (sides === 2 ? '2 sides' : '1 side');
 

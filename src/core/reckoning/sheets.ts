@@ -1,5 +1,5 @@
 import { yieldOf } from '../lay';
-import { formatNumber as n, formatSize, inUnits, wholeNumber as whole, type Unit } from '../measure';
+import { formatNumber as n, formatSize, inUnits, totalOf, wholeNumber as whole, type Unit } from '../measure';
 import type { Plan, Run } from '../sheet';
 import type { Figure } from './figure';
 
@@ -10,8 +10,6 @@ export interface Reckoned {
   readonly runs: readonly Run[];
 }
 
-export const totalOf = <T = Run>(list: readonly T[], of: (it: T) => number): number =>
-  list.reduce((t, it) => t + of(it), 0);
 export const termsOf = <T = Run>(list: readonly T[], of: (it: T) => string): string => list.map(of).join(' + ');
 /** Sheets of a run with its spoilage. */
 export const sheetsOfRun = (r: Run): number => r.good + r.spoilage;

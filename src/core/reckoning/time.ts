@@ -1,9 +1,9 @@
 import type { Process } from '../docket';
 import type { StepWork } from '../finishing';
-import { formatNumber as n, wholeNumber as whole } from '../measure';
+import { formatNumber as n, totalOf, wholeNumber as whole } from '../measure';
 import type { Machine } from '../shop';
 import { duration, type Figure, type FigureKey } from './figure';
-import { sheetsOfRun, totalOf, type Reckoned } from './sheets';
+import { sheetsOfRun, type Reckoned } from './sheets';
 
 /** Make-ready and all sides on the machine that the job is run on. */
 export function printTimeFigure({ runs }: Reckoned, machine: Machine): Figure {

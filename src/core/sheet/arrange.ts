@@ -1,4 +1,5 @@
 import { yieldOf, type Lay } from '../lay';
+import { someOf, type Series } from '../measure';
 import type { Gang, Piece } from '../makeup';
 import { shareOut, type Form } from './share';
 
@@ -6,7 +7,7 @@ import { shareOut, type Form } from './share';
 export interface Arranged {
   readonly gang: Gang;
   readonly lay: Pick<Lay, 'work'> & { readonly downs: readonly { readonly place: number }[] };
-  readonly pieces: readonly Pick<Piece, 'wanted'>[];
+  readonly pieces: Series<Pick<Piece, 'wanted'>>;
 }
 
 const known = new WeakMap<Gang, { spots: number; forms: readonly Form[] }>();
@@ -20,7 +21,7 @@ function formsOf({ gang, lay, pieces }: Arranged): readonly Form[] {
   const sides = lay.work === 'one-sided' ? 1 : 2;
   const each = yieldOf(lay.work);
   const forms = shareOut(
-    gang.pieces.map((id) => Math.ceil(pieces[id]!.wanted / each)),
+    Array.from(gang.pieces, (id) => Math.ceil(pieces.at(id)!.wanted / each)),
     spots,
     gang.forms,
     { sheet: stock.price + sides * machine.click, form: machine.plate * (each === 2 ? 1 : sides) },
@@ -102,14 +103,14 @@ export function arranged(it: Arranged, sheet: number): (number | null)[] {
   const spots = lay.downs.length;
   const places = (of: (k: number) => number | null | undefined): (number | null)[] =>
     Array.from({ length: spots }, (_, k) => of(k) ?? null);
-  const at = pieces[sheet]!;
+  const at = pieces.at(sheet)!;
   switch (order) {
     case 'repeat':
       return places(() => at);
     case 'come-and-go':
       return places((k) => (k % 2 === 0 ? at : partner(at)));
     case 'different': {
-      const here = pieces.slice(sheet * spots, (sheet + 1) * spots);
+      const here = someOf(pieces, sheet * spots, (sheet + 1) * spots);
       // the last sheet has fewer of them: each as often as the others
       const filled = here.length * yieldedBy(it, sheet);
       return places((k) => (k < filled ? here[k % here.length] : null));
@@ -122,12 +123,12 @@ export function arranged(it: Arranged, sheet: number): (number | null)[] {
       const end = Math.min(first + high * spots, pieces.length);
       return places((k) => {
         const at = (k % wide) * high + below;
-        return k < wide * copies && at < end ? pieces[at] : null;
+        return k < wide * copies && at < end ? pieces.at(at) : null;
       });
     }
     case 'shared': {
       const { places: shares } = formsOf(it)[sheet]!;
-      const filled = shares.flatMap((count, i) => Array.from({ length: count }, () => pieces[i]!));
+      const filled = shares.flatMap((count, i) => Array.from({ length: count }, () => pieces.at(i)!));
       const { style } = gang;
       const stay = style.kind === 'cut-out' ? style.lies.singles.filter((s) => s.piece !== undefined) : [];
       if (stay.length === 0) return places((k) => filled[k]);
@@ -208,5 +209,5 @@ export function printsOf(it: Arranged, sheet: number): number {
   if (gang.order === 'shared') return formsOf(it)[sheet]!.prints;
   // pieces that lie together in another order are all wanted as often
   const first = gang.order === 'repeat' || gang.order === 'come-and-go' ? sheet : 0;
-  return Math.ceil(pieces[gang.pieces[first]!]!.wanted / (yieldedBy(it, sheet) * yieldOf(lay.work)));
+  return Math.ceil(pieces.at(gang.pieces.at(first)!)!.wanted / (yieldedBy(it, sheet) * yieldOf(lay.work)));
 }

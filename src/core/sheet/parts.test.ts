@@ -76,7 +76,7 @@ function docketOf(
 }
 /** What lies on the sheets, each piece by the label of its page. */
 const labels = ({ sheets, content, pieces }: Plan): string[][] =>
-  Array.from(sheets, (s) => s.downs.map((d) => (d === null ? '-' : content.at(pieces[d]!.places[0]!).label)));
+  Array.from(sheets, (s) => s.downs.map((d) => (d === null ? '-' : content.at(pieces.at(d)!.places[0]!).label)));
 
 describe('sets of parts', () => {
   it('are printed sheet by sheet in turns, each part on its own stock', () => {

@@ -32,8 +32,8 @@ export function pilesOf({ sheets, pieces }: Pick<Plan, 'sheets' | 'pieces'>, lot
     }
     const [top] = ids;
     if (top === undefined) return [];
-    const { places } = pieces[top]!;
-    const numberOf = (id: number): number => pieces[id]!.number ?? 1;
+    const { places } = pieces.at(top)!;
+    const numberOf = (id: number): number => pieces.at(id)!.number ?? 1;
     return [
       {
         place: down.place,

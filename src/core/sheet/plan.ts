@@ -1,4 +1,5 @@
 import type { Artwork, Docket, ProductKind } from '../docket';
+import type { Series } from '../measure';
 import { layingOf } from '../lay';
 import { makeUp, type Assembly, type Content, type Piece, type ProductPlans, type TooMuch } from '../makeup';
 import { sheetsOf, type Sheets } from './sheets';
@@ -8,7 +9,8 @@ export interface Plan<K extends ProductKind = ProductKind> {
   /** What only this kind of product has. */
   readonly product: ProductPlans[K];
   readonly content: Content;
-  readonly pieces: readonly Piece[];
+  /** By their ids, each made when it is asked for. */
+  readonly pieces: Series<Piece>;
   readonly sheets: Sheets;
   /** What they come to when they are finished. */
   readonly assembly: Assembly;

@@ -154,7 +154,7 @@ describe('how often a piece is printed', () => {
         const planned = plan(docket, artwork);
         const got = printed(planned);
         const most = Math.max(...planned.sheets.lays.map((l) => l.downs.length * yieldOf(l.work)));
-        const wrong = planned.pieces.filter((p) => {
+        const wrong = Array.from(planned.pieces).filter((p) => {
           const n = got.get(p.id) ?? 0;
           return n < p.wanted || n > p.wanted + most;
         });

@@ -1,3 +1,5 @@
+import { totalOf, type Series } from '../measure';
+
 /** Sharing a run: several artworks on the same sheets, each in its own quantity. */
 
 /** One sheet of a shared run: how many of its places each item takes, and how often it is printed. */
@@ -21,7 +23,8 @@ const madeOf = (forms: readonly Form[]): number => sum(forms.map((f) => f.prints
 const sheetsOf = (forms: readonly Form[]): number => sum(forms.map((f) => f.prints));
 
 /** No fewer sheets than this can do: ceil(Σ demand ÷ places). */
-export const fewestSheets = (demands: readonly number[], places: number): number => Math.ceil(sum(demands) / places);
+export const fewestSheets = (demands: Series<number>, places: number): number =>
+  Math.ceil(totalOf(demands, (d) => d) / places);
 
 /** How many of each item forms give in all. */
 export const givenBy = (forms: readonly Form[], items: number): number[] =>

@@ -1,5 +1,6 @@
 import { layOf, yieldOf, type Lay } from '../lay';
 import type { Content, Gang, Piece, TooMuch } from '../makeup';
+import type { Series } from '../measure';
 import type { Machine, Stock } from '../shop';
 import { arranged, lotsOf, printsOf, sheetsFor, yieldedBy, type Arranged, type Lot } from './arrange';
 import { cellAt, type Cell } from './cell';
@@ -106,7 +107,7 @@ function inTurns(laid: readonly Laid[]): Laid[] {
  */
 export function sheetsOf(
   gangs: readonly Gang[],
-  pieces: readonly Piece[],
+  pieces: Series<Piece>,
   content: Content,
 ): { sheets: Sheets; tooMuch: TooMuch | null } {
   const known = new Map<string, { lay: Lay; spots: Spots }>();
@@ -136,7 +137,7 @@ export function sheetsOf(
   };
 }
 
-function lazily(laid: readonly Laid[], length: number, pieces: readonly Piece[], content: Content): Sheets {
+function lazily(laid: readonly Laid[], length: number, pieces: Series<Piece>, content: Content): Sheets {
   const made = new Map<number, Sheet>();
   let blocks: readonly SheetBlock[] | null = null;
   let lots: readonly Lot[] | null = null;
@@ -223,7 +224,7 @@ function gangAt(laid: readonly Laid[], i: number): Laid {
   return laid[first + ((i - laid[first]!.from) % stride)]!;
 }
 
-function sheetAt(laid: Laid, i: number, pieces: readonly Piece[], content: Content): Sheet {
+function sheetAt(laid: Laid, i: number, pieces: Series<Piece>, content: Content): Sheet {
   const { gang, lay, spots } = laid;
   const at = within(laid, i);
   const downs = arranged(laid, at);
@@ -232,7 +233,7 @@ function sheetAt(laid: Laid, i: number, pieces: readonly Piece[], content: Conte
   const fill = (side: SideName): Cell[] =>
     spots[side].flatMap((spot) => {
       const piece = downs[spot.down] ?? null;
-      return piece === null ? [] : [cellAt(content, spot, pieces[piece]!)];
+      return piece === null ? [] : [cellAt(content, spot, pieces.at(piece)!)];
     });
   let front: readonly Cell[] | null = null;
   let back: readonly Cell[] | null = null;

@@ -3,7 +3,7 @@ import type { Check, InspectedBook } from '../kinds';
 /** Thicknesses that were reckoned from the weight, where they decide something. */
 export const caliper: Check<InspectedBook> = ({ docket, plan, book }) => {
   const guessed = new Map(
-    [...plan.pieces.map((p) => p.stock), docket.sheet.stock]
+    [...Array.from(plan.pieces, (p) => p.stock), docket.sheet.stock]
       .filter((s) => s.calipers === 'estimated')
       .map((s) => [s.id, s]),
   );

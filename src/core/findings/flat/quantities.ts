@@ -1,4 +1,5 @@
 import { inSequence } from '../../makeup';
+import { anyOf } from '../../measure';
 import { pageRanges, type Check, type InspectedFlat } from '../kinds';
 
 /** Quantities of pieces that there are not, or that count for nothing. */
@@ -24,7 +25,7 @@ export const quantities: Check<InspectedFlat> = ({ product, flat }) => {
         ],
       },
     ];
-  if (flat.ordered.every((o) => o === 0))
+  if (!anyOf(flat.ordered, (o) => o > 0))
     return [
       {
         id: 'quantities',

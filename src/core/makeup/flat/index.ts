@@ -1,5 +1,5 @@
 import { MOST_PAGES, type Artwork, type DocketOf, type FlatProduct, type SheetWish } from '../../docket';
-import { inUnits, rect, rectangle, type Size } from '../../measure';
+import { inUnits, rect, rectangle, seriesOf, totalOf, type Series, type Size } from '../../measure';
 import type { Stock } from '../../shop';
 import { liftOf } from '../bound';
 import type { Gang, LayStyle, Line, MadeUp, Order, Piece, Shape } from '../piece';
@@ -22,7 +22,7 @@ export interface FlatPlan {
   /** The sets that its pieces are of. */
   readonly sets: Sets;
   /** Of every piece how many were ordered, before overs. */
-  readonly ordered: readonly number[];
+  readonly ordered: Series<number>;
   /** Between columns and between rows, mm. */
   readonly gap: { readonly across: number; readonly down: number };
 }
@@ -38,12 +38,21 @@ export const inSequence = ({ order }: Pick<FlatProduct, 'order'>): boolean =>
   order.kind === 'sequence' || order.kind === 'stack' || order.kind === 'pads';
 
 /** How many of each piece were ordered: in a sequence every one as often as there are sets. */
-function orderedOf(product: FlatProduct, count: number): number[] {
+function orderedOf(product: FlatProduct, count: number): Series<number> {
   // of a set all parts are wanted as often
-  const out = new Array<number>(count).fill(product.copies);
-  if (!inSequence(product) && product.parts.length < 2)
-    for (const { piece, copies } of product.quantities) if (piece <= count) out[piece - 1] = copies;
-  return out;
+  const own = !inSequence(product) && product.parts.length < 2 ? product.quantities : [];
+  const others = new Map(own.map(({ piece, copies }) => [piece - 1, copies]));
+  return seriesOf(count, (id) => others.get(id) ?? product.copies);
+}
+
+/** The ids of the pieces of one part that are wanted; the first where none is, so that there is a sheet to look at. */
+function idsOf(part: number, sets: Sets, wanted: Series<number>): Series<number> {
+  const all = seriesOf(Math.floor(wanted.length / sets.parts), (i) => i * sets.parts + part);
+  let none = 0;
+  for (const id of all) if (wanted.at(id) === 0) none++;
+  if (none === 0) return all;
+  if (none === all.length) return seriesOf(1, () => part);
+  return Array.from(all).filter((id) => wanted.at(id)! > 0);
 }
 
 /** How many are made, those counted that the finishing may spoil. */
@@ -86,13 +95,13 @@ function sheetOf({ sheet, product }: Pick<DocketOf<'flat'>, 'sheet' | 'product'>
 }
 
 /** Sheets that are printed of it, with so many up; `each` copies come of every printed sheet. */
-function sheetsOfOrder({ order, copies }: FlatProduct, made: readonly number[]): LayStyleSheets {
+function sheetsOfOrder({ order, copies }: FlatProduct, made: Series<number>): LayStyleSheets {
   const count = made.length;
   switch (order.kind) {
     case 'repeat':
-      return (up, each) => made.reduce((sum, n) => sum + Math.ceil(n / (up * each)), 0);
+      return (up, each) => totalOf(made, (n) => Math.ceil(n / (up * each)));
     case 'shared': {
-      const all = made.reduce((sum, n) => sum + n, 0);
+      const all = totalOf(made, (n) => n);
       return (up, each) => Math.ceil(all / (up * each));
     }
     case 'pads':
@@ -121,13 +130,18 @@ const ORDERS: { readonly [K in FlatProduct['order']['kind']]: Order } = {
 };
 
 /** The pieces of one part, on the stock that it is on. */
-function gangOf(docket: DocketOf<'flat'>, pieces: readonly Piece[], shape: Shape, stock: Stock): Gang {
+function gangOf(
+  docket: DocketOf<'flat'>,
+  ids: Series<number>,
+  wanted: Series<number>,
+  shape: Shape,
+  stock: Stock,
+): Gang {
   const { product, finish } = docket;
   const { order, lies, bleed, copies } = product;
   const sheet = { ...sheetOf(docket), stock };
   // what is shared out may lie otherwise on the sheets of each part
   const collated = product.collated === 'sets' && product.parts.length > 1 && order.kind !== 'shared';
-  const wanted = pieces.filter((p) => p.wanted > 0);
   // sets that lie on each other part by part are cut together: as high as all their papers are
   const together = product.parts.reduce((sum, p) => sum + (p.stock ?? docket.sheet.stock).caliper, 0);
   const lift = liftOf(finish, collated ? { caliper: together } : stock);
@@ -139,7 +153,7 @@ function gangOf(docket: DocketOf<'flat'>, pieces: readonly Piece[], shape: Shape
     counted: order.kind === 'sequence' ? order.way : 'across',
     sheets: sheetsOfOrder(
       product,
-      wanted.map((p) => p.wanted),
+      seriesOf(ids.length, (i) => wanted.at(ids.at(i)!)!),
     ),
   };
   // of several sets one sheet may carry more than one; a number that is wanted once is never there twice
@@ -148,7 +162,7 @@ function gangOf(docket: DocketOf<'flat'>, pieces: readonly Piece[], shape: Shape
     key: `flat ${stock.id} ${stock.width} ${stock.height}`,
     called: product.what,
     shape,
-    pieces: (wanted.length > 0 ? wanted : pieces.slice(0, 1)).map((p) => p.id),
+    pieces: ids,
     order: ORDERS[order.kind],
     collated,
     lift: order.kind === 'pads' ? order.of : order.kind === 'stack' && order.lot !== null ? order.lot : lift,
@@ -177,6 +191,7 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
   const all = sets.parts * sets.length;
   const count = Math.min(all, MOST_PIECES - (MOST_PIECES % sets.parts));
   const ordered = orderedOf(product, count);
+  const wanted = seriesOf(count, (id) => withOvers(ordered.at(id)!, product.overs));
   const shape = shapeOf(product);
   const two = product.sides === 'two';
   const stockOf = (part: number): Stock => product.parts[part]?.stock ?? sheet.stock;
@@ -193,17 +208,17 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
     machine: sheet.machine,
     printed: two ? 'both' : 'outside',
     places: two ? [2 * id + 1, 2 * id + 2] : [id + 1],
-    wanted: withOvers(ordered[id]!, product.overs),
+    wanted: wanted.at(id)!,
   });
-  const pieces = Array.from({ length: count }, (_, id) => pieceAt(id));
+  const pieces = seriesOf(count, pieceAt);
   const { caliper } = sheet.stock;
-  const wanted = artwork.pages.length;
+  const pages = artwork.pages.length;
   return {
     product: { kind: 'flat', faces, records, sets, ordered, gap: gapOf(product) },
     content: flatContent(docket, artwork, faces, sets),
     pieces,
     gangs: Array.from({ length: sets.parts }, (_, part) =>
-      gangOf(docket, sets.parts > 1 ? pieces.filter((p) => p.id % sets.parts === part) : pieces, shape, stockOf(part)),
+      gangOf(docket, idsOf(part, sets, wanted), wanted, shape, stockOf(part)),
     ),
     assembly: {
       thing: product.what,
@@ -220,8 +235,8 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
       foldedApart: false,
     },
     tooMany:
-      wanted > MOST_PAGES && product.pages === null
-        ? { of: 'pages', wanted, most: MOST_PAGES }
+      pages > MOST_PAGES && product.pages === null
+        ? { of: 'pages', wanted: pages, most: MOST_PAGES }
         : all > count
           ? { of: 'pieces', wanted: all, most: count }
           : null,

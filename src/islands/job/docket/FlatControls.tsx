@@ -67,7 +67,8 @@ const ONE_BY_ONE = 12;
 /** How many of each are wanted. */
 export function Quantities() {
   const { product, flat, change } = useFlat(({ product, flat, change }) => ({ product, flat, change }));
-  const { ordered } = flat;
+  const { ordered: each } = flat;
+  const ordered = Array.from(each);
   if (ordered.length > ONE_BY_ONE)
     return (
       <Entry

@@ -12,7 +12,11 @@ export function Trays() {
   const { machine } = docket.sheet;
   const { trays, mixes } = machine;
   if (trays.length === 0) return null;
-  const used = new Map(plan.pieces.filter((s) => s.machine.id === machine.id).map((s) => [s.stock.id, s.stock]));
+  const used = new Map(
+    Array.from(plan.pieces)
+      .filter((s) => s.machine.id === machine.id)
+      .map((s) => [s.stock.id, s.stock]),
+  );
   const from = [...used.values()].map((s) => {
     const tray = trays.find((t) => t.stock === s.id);
     return `${s.name}: ${tray ? tray.name : 'in no tray'}`;

@@ -45,7 +45,7 @@ export function PanelInSpace({
   const paper = { left, top: size.height - top, width: right - left, height: top - bottom };
   const face = (name: 'front' | 'back') => {
     const page = (name === 'front' ? panel.outer : panel.inner).page;
-    const cell = sheet[name].find((c) => c.down === 0 && plan.pieces[c.piece]!.places[page - 1] === c.place);
+    const cell = sheet[name].find((c) => c.down === 0 && plan.pieces.at(c.piece)!.places[page - 1] === c.place);
     return (
       <FaceOf
         cell={cell ?? null}

@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { wholeNumber, type Piece } from '../../../core';
+import { someOf, wholeNumber, type Piece } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { CountField } from '../../../ui/fields';
 import { useFlat } from '../context';
@@ -20,7 +20,7 @@ export function Pieces({ more }: { readonly more: ReactNode }) {
   }));
   const [first, setFirst] = useState(0);
   const from = Math.max(0, Math.min(first, pieces.length - 1));
-  const shown = pieces.slice(from, from + AT_ONCE);
+  const shown = someOf(pieces, from, from + AT_ONCE);
   const scale = Math.min(WIDE / finished.width, HIGH / finished.height);
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">

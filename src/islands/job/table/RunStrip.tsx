@@ -34,7 +34,7 @@ function bracketOf(plan: Plan, index: number): string {
   const sheet = plan.sheets.at(index);
   // sheets of flat work differ by how often they are printed
   if (plan.product.kind === 'flat') return sheet.prints > 1 && plan.sheets.length > 1 ? `${sheet.prints} ×` : '';
-  const here = sheet.pieces.map((id) => plan.pieces[id]!);
+  const here = sheet.pieces.map((id) => plan.pieces.at(id)!);
   const numbers = here.flatMap((p) => p.number ?? []);
   if (numbers.length === 0) return here[0]!.noun;
   return here[0]!.named ? `${here[0]!.noun} ${numbers.join(', ')}` : '';
