@@ -12,6 +12,7 @@ import {
   type Cell,
   type FlatPlan,
   type Plan,
+  type PosterPlan,
   type ProductKind,
   type ProductPlan,
   type ProductPlans,
@@ -75,7 +76,29 @@ const flat: Said<FlatPlan> = {
   sheet: (_, s) => ({ piles: s.downs.map((d) => (d === null ? null : d + 1)) }),
 };
 
-const SAID: { readonly [K in ProductKind]: Said<ProductPlans[K]> } = { bound: book, flat };
+const poster: Said<PosterPlan> = {
+  cell: (_, c) => ({ panel: c.label, place: c.place }),
+  whole: ({ posters, panels, columns, rows, hung }) => ({
+    posters: posters.map(({ file, page }) => ({ file, page })),
+    columns,
+    rows,
+    sheetsHang: hung,
+    // from the poster's lower left
+    panels: panels.map(({ name, column, row, trim, seen, covered, stock, off }) => ({
+      name,
+      column: column + 1,
+      row: row + 1,
+      trim,
+      seen,
+      covered,
+      stock: `${stock.name} ${stock.format}`,
+      ...(off ? { off } : {}),
+    })),
+  }),
+  sheet: ({ panels, order }, s) => ({ panel: panels[order[s.pieces[0]! % order.length]!]!.name }),
+};
+
+const SAID: { readonly [K in ProductKind]: Said<ProductPlans[K]> } = { bound: book, flat, poster };
 
 /** The plan as it is printed: lengths in millimetres, each side seen from itself, its origin at the lower left. */
 export function printedPlan({ docket, artwork }: Pick<Loaded, 'docket' | 'artwork'>, shop: Shop): object {

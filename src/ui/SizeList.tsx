@@ -1,15 +1,18 @@
 import { useState } from 'react';
 import { formatSize, LengthError, nameSize, parseSize, suggestSizes, type Size, type Unit } from '../core';
+import { SIZES, sizesSaid } from './fields';
 
 /** A field for a size with what may be meant by what is typed: `dl`, `210`, `square 210`, `148x210`. */
 export function SizeList({
   value,
   unit,
   take,
+  limits = SIZES,
 }: {
   readonly value: Size;
   readonly unit: Unit;
   readonly take: (size: Size) => void;
+  readonly limits?: readonly [number, number];
 }) {
   const [text, setText] = useState(nameSize(value, unit));
   const [touched, setTouched] = useState(false);
@@ -17,11 +20,11 @@ export function SizeList({
   const [problem, setProblem] = useState<string | null>(null);
   const list = suggestSizes(touched ? text : '', unit);
   const fits = ({ width, height }: Size): boolean =>
-    Math.min(width, height) >= 10 - 1e-6 && Math.max(width, height) <= 5000 + 1e-6;
+    Math.min(width, height) >= limits[0] - 1e-6 && Math.max(width, height) <= limits[1] + 1e-6;
   const commit = (): void => {
     try {
       const size = touched && list[at] ? list[at] : parseSize(text, unit);
-      if (!fits(size)) throw new Error(`Type ${formatSize({ width: 10, height: 10 }, unit)} and more.`);
+      if (!fits(size)) throw new Error(sizesSaid(limits, unit));
       take(size);
     } catch (e) {
       setProblem(e instanceof LengthError ? 'Type a size: a5, dl, square 210, 148x210 or 8.5x11in.' : String(e));

@@ -4,7 +4,7 @@ import {
   LengthError,
   parseLength,
   parseSize,
-  formatSize,
+  formatLength,
   nameSize,
   type Size,
   type Unit,
@@ -149,6 +149,13 @@ export function LengthField({
   );
 }
 
+/** The shortest and the longest edge of what is cut or bound, mm. */
+export const SIZES: readonly [number, number] = [10, 5000];
+
+/** What sizes there may be. */
+export const sizesSaid = ([least, most]: readonly [number, number], unit: Unit): string =>
+  `Type edges of ${formatLength(least, unit)} to ${formatLength(most, unit)}.`;
+
 /** A size: takes `a5`, `sra3`, `8.5x11in`. */
 export function SizeField({
   label,
@@ -156,12 +163,15 @@ export function SizeField({
   unit,
   onChange,
   autoFocus,
+  limits: [least, most] = SIZES,
 }: {
   label: string;
   value: Size;
   unit: Unit;
   onChange: (s: Size) => void;
   autoFocus?: boolean;
+  /** The shortest and the longest edge, mm. */
+  limits?: readonly [number, number];
 }) {
   const named = nameSize(value, unit);
   return (
@@ -177,8 +187,8 @@ export function SizeField({
         } catch (e) {
           throw new Error(e instanceof LengthError ? 'Type a size: a5, a4 across, 148x210 or 8.5x11in.' : String(e));
         }
-        if (Math.min(size.width, size.height) < 10 || Math.max(size.width, size.height) > 5000)
-          throw new Error(`Type ${formatSize({ width: 10, height: 10 }, unit)} and more.`);
+        if (Math.min(size.width, size.height) < least || Math.max(size.width, size.height) > most)
+          throw new Error(sizesSaid([least, most], unit));
         onChange(size);
       }}
     />

@@ -1,5 +1,5 @@
 import type { Docket, DocketOf, FlatProduct, ProductKind } from '../docket';
-import { countedPages, inSequence, rulesOf, type BookPlan } from '../makeup';
+import { countedPages, inSequence, rulesOf, type BookPlan, type PosterPlan } from '../makeup';
 import { anyOf, dayText, formatLength, nameSize, totalOf, wholeNumber, type Unit } from '../measure';
 import { wholeSheets, type Plan } from '../sheet';
 import { foldName, saidProduct, saidSections } from './said';
@@ -105,7 +105,42 @@ function flatWords(docket: DocketOf<'flat'>, plan: Plan<'flat'>, unit: Unit): st
   ];
 }
 
-const WORDS = { bound: bookWords, flat: flatWords } as const satisfies {
+/** `a poster`, `7 posters`. */
+export const postersSaid = ({ posters }: Pick<PosterPlan, 'posters'>): string =>
+  posters.length > 1 ? `${wholeNumber(posters.length)} posters` : 'a poster';
+
+/** `40 copies of`, `2 each of`. */
+export const posterCopiesSaid = (copies: number, { posters }: Pick<PosterPlan, 'posters'>): string =>
+  posters.length > 1
+    ? `${wholeNumber(copies)} each of`
+    : `${wholeNumber(copies)} ${copies === 1 ? 'copy' : 'copies'} of`;
+
+/** `in 6 panels, 2 across and 3 down`, `in one piece`. */
+export function panelsSaid({ columns, rows, order }: Pick<PosterPlan, 'columns' | 'rows' | 'order'>): string {
+  const all = columns * rows;
+  if (all === 1) return 'in one piece';
+  const off = all - order.length;
+  return `in ${all} panels, ${columns} across and ${rows} down${off > 0 ? `, ${off} of them off` : ''}`;
+}
+
+/** `overlapping by 20 mm`, `5 mm apart`, `edge to edge`. */
+export function overlapSaid(overlap: number, unit: Unit): string {
+  if (overlap === 0) return 'edge to edge';
+  return overlap > 0 ? `overlapping by ${formatLength(overlap, unit)}` : `${formatLength(-overlap, unit)} apart`;
+}
+
+function posterWords({ product, sheet }: DocketOf<'poster'>, { product: made }: Plan<'poster'>, unit: Unit): string[] {
+  return [
+    `${posterCopiesSaid(product.copies, made)} ${postersSaid(made)}`,
+    nameSize(product.finished, unit),
+    panelsSaid(made),
+    ...(made.panels.length > 1 ? [overlapSaid(product.overlap, unit)] : []),
+    bleedSaid(product.bleed, unit),
+    `on ${sheet.stock.name} ${sheet.stock.format}`,
+  ];
+}
+
+const WORDS = { bound: bookWords, flat: flatWords, poster: posterWords } as const satisfies {
   readonly [K in ProductKind]: (docket: DocketOf<K>, plan: Plan<K>, unit: Unit) => string[];
 };
 type Words = (docket: Docket, plan: Plan, unit: Unit) => string[];

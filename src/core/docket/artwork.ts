@@ -13,6 +13,11 @@ export const PageFacts = z.object({
   bleed: Box,
   trim: Box,
   hasTrim: z.boolean().describe('Whether the file says where the trim is'),
+  ppi: z
+    .number()
+    .nullable()
+    .optional()
+    .describe('Pixels an inch of its coarsest picture at the page’s own size; null for none; absent until looked at'),
   ink: Box.optional().describe(
     'What holds all that is printed; seen only near the trim, and absent until it was looked at',
   ),

@@ -1,5 +1,6 @@
 export * from './bound';
 export * from './flat';
+export * from './poster';
 export * from './imprint';
 export * from './marks';
 export * from './file';

@@ -45,6 +45,15 @@ export const MarksWish = z.strictObject({
     })
     .default({ on: true, length: 8, width: 1.5, from: 20, restart: 12, colour: 'black' }),
   sectionName: z.strictObject({ on: z.boolean(), height: z.number().min(1).max(10) }).default({ on: true, height: 2 }),
+  overlap: z
+    .strictObject({
+      on: z.boolean(),
+      offset: z.number().min(0).max(20).describe('How far inside what is covered the line lies'),
+      weight: lineMark.weight,
+      height: z.number().min(1).max(10).describe('Height of the words'),
+    })
+    .default({ on: true, offset: 0.5, weight: 0.25, height: 2.2 })
+    .describe('On a panel of a poster, where the edge of the one that lies over it comes to'),
   slug: z.strictObject({
     on: z.boolean(),
     height: z.number().min(1).max(20).describe('Height of its letters'),

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { BoundProduct, Imposed } from './bound';
 import { Finish } from './finish';
 import { FlatProduct, MOST_UP } from './flat';
+import { PosterProduct } from './poster';
 import { FileRef } from './file';
 import { ImprintWish } from './imprint';
 import { MarksWish } from './marks';
@@ -42,7 +43,7 @@ export const SheetWish = z.strictObject({
 export type SheetWish = z.infer<typeof SheetWish>;
 
 /** What is made: a union by kind, one file each. */
-export const Product = z.discriminatedUnion('kind', [BoundProduct, FlatProduct]);
+export const Product = z.discriminatedUnion('kind', [BoundProduct, FlatProduct, PosterProduct]);
 export type Product = z.infer<typeof Product>;
 export type ProductKind = Product['kind'];
 export type ProductOf<K extends ProductKind> = Extract<Product, { kind: K }>;

@@ -2,11 +2,20 @@ import type { Patch, Product, ProductKind, ProductOf } from '../docket';
 import type { ProductPlan, ProductPlans } from '../makeup';
 import { BOUND } from './bound';
 import { FLAT } from './flat';
+import { POSTER } from './poster';
 import { accepting as acceptingOf, withAccepted } from './accepted';
-import { STATIONS, type Finding, type Inspected, type InspectedBook, type InspectedFlat } from './kinds';
+import {
+  STATIONS,
+  type Finding,
+  type Inspected,
+  type InspectedBook,
+  type InspectedFlat,
+  type InspectedPoster,
+} from './kinds';
 import { SHARED } from './shared';
 
 export { openLooks, reopening } from './accepted';
+export { mostOverlap } from './poster';
 export { pageRanges, plural } from './kinds';
 export type { Finding, Inspected, Offer, Remedy, Search, Station } from './kinds';
 
@@ -21,6 +30,10 @@ const OF_PRODUCT: {
   flat: (it, product, flat) => {
     const looked: InspectedFlat = { ...it, product, flat };
     return FLAT.flatMap((check) => check(looked));
+  },
+  poster: (it, product, poster) => {
+    const looked: InspectedPoster = { ...it, product, poster };
+    return POSTER.flatMap((check) => check(looked));
   },
 };
 

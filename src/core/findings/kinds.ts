@@ -1,6 +1,6 @@
-import type { Artwork, BoundProduct, Docket, FlatProduct, Patch } from '../docket';
+import type { Artwork, BoundProduct, Docket, FlatProduct, Patch, PosterProduct } from '../docket';
 import type { Marks } from '../marks';
-import type { BookPlan, FlatPlan } from '../makeup';
+import type { BookPlan, FlatPlan, PosterPlan } from '../makeup';
 import type { Unit } from '../measure';
 import type { Plan } from '../sheet';
 import type { Shop } from '../shop';
@@ -66,6 +66,12 @@ export interface InspectedBook extends Inspected {
 export interface InspectedFlat extends Inspected {
   readonly product: FlatProduct;
   readonly flat: FlatPlan;
+}
+
+/** What a check of posters may look at. */
+export interface InspectedPoster extends Inspected {
+  readonly product: PosterProduct;
+  readonly poster: PosterPlan;
 }
 
 export type Check<I extends Inspected = Inspected> = (it: I) => readonly Finding[];

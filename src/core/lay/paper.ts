@@ -1,8 +1,9 @@
 import { MOST_UP } from '../docket';
 import type { Shape } from '../makeup';
 import { EPSILON, lying, rect, type Rect, type Size } from '../measure';
+import { printableArea } from '../shop';
 import type { Lay, LayWish } from './kinds';
-import { printableArea, throughSheet, turnFor } from './turn';
+import { throughSheet, turnFor } from './turn';
 
 /** The paper, and what of it can be printed. */
 export type Paper = Pick<Lay, 'paper' | 'plate' | 'turn' | 'work' | 'printable' | 'bothSides'>;

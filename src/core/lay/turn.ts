@@ -1,5 +1,5 @@
 import type { SheetWish } from '../docket';
-import { rect, type Edges, type Matrix, type QuarterTurns, type Rect, type Size } from '../measure';
+import { rect, type Matrix, type QuarterTurns, type Rect, type Size } from '../measure';
 import type { Turn } from '../shop';
 
 /** How front and back come onto a sheet. */
@@ -24,16 +24,6 @@ export function directionThrough(direction: QuarterTurns, turn: Turn): QuarterTu
   const level = direction % 2 === 1;
   const flips = turn === 'turn' ? level : !level;
   return (flips ? (direction + 2) % 4 : direction) as QuarterTurns;
-}
-
-/** The part of a side inside the machine's no-print edges; the same on both sides, each seen from itself. */
-export function printableArea(sheet: Size, noPrint: Edges): Rect {
-  return rect(
-    noPrint.left,
-    noPrint.bottom,
-    Math.max(0, sheet.width - noPrint.left - noPrint.right),
-    Math.max(0, sheet.height - noPrint.top - noPrint.bottom),
-  );
 }
 
 /** How many copies of what lies on it each printed sheet gives: two where one form prints front and back. */

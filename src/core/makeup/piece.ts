@@ -81,6 +81,15 @@ export interface PageWords {
   readonly turned: QuarterTurns;
 }
 
+/** A strip along an edge of a piece that the piece beside it lies over when it hangs. */
+export interface Covered {
+  readonly page: number;
+  readonly edge: keyof Edges;
+  readonly rect: Rect;
+  /** What lies over it: `A2`. */
+  readonly by: string;
+}
+
 /** A piece: paper that stays together until it is cut out. */
 export interface Piece {
   /** Its place among the pieces of the product, from 0. */
@@ -93,6 +102,8 @@ export interface Piece {
   readonly step: CollatingStep | null;
   readonly namePlace: NamePlace | null;
   readonly words: readonly PageWords[];
+  /** What of it others cover. */
+  readonly covered?: readonly Covered[];
   readonly shape: Shape;
   readonly stock: Stock;
   readonly machine: Machine;
@@ -178,7 +189,7 @@ export interface Gang {
 
 /** More than can be laid in one job. */
 export interface TooMuch {
-  readonly of: 'pages' | 'pieces' | 'cells';
+  readonly of: 'pages' | 'pieces' | 'panels' | 'cells';
   readonly wanted: number;
   readonly most: number;
 }

@@ -8,6 +8,7 @@ import { collating } from './collating';
 import { crop } from './crop';
 import { fold } from './fold';
 import type { Mark } from './kinds';
+import { overlap } from './overlap';
 import { register } from './register';
 import type { LaySide, MarkField, MarkRule, SheetSide } from './rules';
 import { sectionName } from './section-name';
@@ -32,6 +33,7 @@ const MARKS: { readonly [K in WishedMark]: MarkRule<K> } = {
   register,
   collating,
   sectionName,
+  overlap,
   slug,
 };
 

@@ -26,6 +26,8 @@ export type Mark =
       readonly of: MarkKind;
       readonly rect: Rect;
       readonly black: boolean;
+      /** White, so that what stands on it is seen on any artwork. */
+      readonly white?: true;
     }
   | {
       readonly kind: 'text';

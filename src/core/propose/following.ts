@@ -1,4 +1,4 @@
-import { artworkSize, leastBleed, patched, type Artwork, type Docket, type Patch } from '../docket';
+import { artworkSize, leastBleed, patched, type Artwork, type Docket, type Patch, type ProductOf } from '../docket';
 import { sameSize, type Size } from '../measure';
 import type { Shop } from '../shop';
 import { proposedStock } from './stock';
@@ -39,6 +39,19 @@ export function placedFor({ artwork: wish, product }: Docket, artwork: Artwork):
   return { fit: covers ? 'fill' : wish.fit };
 }
 
+/** A poster of another size: its joints stay where they are in the picture. */
+function largerPoster({ finished: was, across, down }: ProductOf<'poster'>, finished: Size): Patch {
+  const moved = (at: readonly number[] | null, k: number): number[] | null =>
+    at && at.map((v) => Math.round(v * k * 100) / 100);
+  return {
+    product: {
+      finished,
+      across: moved(across, finished.width / was.width),
+      down: moved(down, finished.height / was.height),
+    },
+  };
+}
+
 /**
  * The change to another finished size. Artwork of the same proportions is made to cover it at once (half of A4 is not A5 to
  * the last tenth: fitted whole, a white line would be left), and its bleed with it where the bleed was what the artwork has.
@@ -46,6 +59,7 @@ export function placedFor({ artwork: wish, product }: Docket, artwork: Artwork):
 export function sizePatch(docket: Docket, artwork: Artwork, finished: Size): Patch {
   const { artwork: wish, product } = docket;
   const plain: Patch = { product: { finished } };
+  if (product.kind === 'poster') return largerPoster(product, finished);
   if (wish.imposed.kind !== 'pages' || artwork.pages.length === 0) return plain;
   const own = artworkSize(artwork, wish.box);
   if (!isAlike(own, finished)) {

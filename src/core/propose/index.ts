@@ -6,3 +6,5 @@ export * from './cover';
 export * from './following';
 export * from './sections';
 export * from './flat-plans';
+export * from './posters';
+export * from './quiet';

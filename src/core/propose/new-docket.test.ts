@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { checkedPatch, type Docket } from '../docket';
+import { checkedPatch, type Docket, type ProductKind } from '../docket';
 import type { Size } from '../measure';
 import { plan } from '../sheet';
 import { artworkOf, GUILLOTINE, SHOP } from '../testing';
@@ -16,16 +16,19 @@ const flat = (pages: number, size: Size) => {
 };
 
 describe('artwork just dropped', () => {
-  it.each<[string, number, Size, 'flat' | 'bound']>([
+  it.each<[string, number, Size, ProductKind]>([
     ['a leaf', 1, { width: 210, height: 297 }, 'flat'],
     ['a leaf of two pages', 2, { width: 210, height: 297 }, 'flat'],
     ['three pages of A5', 3, { width: 148, height: 210 }, 'bound'],
     ['ten pages of a card', 10, CARD, 'flat'],
     ['eight pages of A7', 8, { width: 74, height: 105 }, 'flat'],
     ['eight pages a little larger', 8, { width: 75, height: 105 }, 'bound'],
+    ['a leaf as large as the largest sheet', 1, { width: 450, height: 320 }, 'flat'],
+    ['a leaf larger than any sheet', 1, { width: 321, height: 450 }, 'poster'],
+    ['seven of them', 7, { width: 350, height: 500 }, 'poster'],
     ['eight tickets', 8, { width: 200, height: 90 }, 'flat'],
     ['eight pages twice as wide as they are high', 8, { width: 200, height: 100 }, 'bound'],
-  ])('%s', (_, pages, size, kind) => expect(likelyKind(artworkOf(pages, size))).toBe(kind));
+  ])('%s', (_, pages, size, kind) => expect(likelyKind(artworkOf(pages, size), SHOP)).toBe(kind));
 
   it('of flat work: two sides where the pages are even, sharing sheets, or many in sequence', () => {
     const of = (pages: number): unknown[] => {

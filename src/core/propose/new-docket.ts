@@ -3,6 +3,7 @@ import {
   artworkBleed,
   artworkSize,
   Docket,
+  MOST_POSTERS,
   Product,
   VERSION,
   type Artwork,
@@ -11,9 +12,10 @@ import {
   type ProductKind,
 } from '../docket';
 import { routeFor } from '../finishing';
-import { inSequence } from '../makeup';
-import type { Size } from '../measure';
+import { inSequence, waysToHang } from '../makeup';
+import { EPSILON, lying, type Size } from '../measure';
 import type { Shop } from '../shop';
+import { asLargeAs } from './posters';
 import { proposedStock } from './stock';
 
 /** The marks a new docket has. */
@@ -31,9 +33,22 @@ const TICKET_SHAPE = 2;
 /** Pages from which single fronts are taken for numbered pieces in sequence: fewer are as many artworks. */
 const SEQUENCE_FROM = 13;
 
-/** What artwork looks like that was just dropped: a leaf is flat, and so are several no larger than cards. */
-export function likelyKind(artwork: Artwork): ProductKind {
+/** Whether a size is larger than every sheet of a shop, whichever way it lies. */
+function largerThanAll(size: Size, stocks: Shop['stocks']): boolean {
+  const it = lying(size);
+  return stocks.every((s) => {
+    const sheet = lying(s);
+    return it.width > sheet.width + EPSILON || it.height > sheet.height + EPSILON;
+  });
+}
+
+/**
+ * What artwork looks like that was just dropped: what is larger than any sheet is a poster, a leaf is flat, and so are
+ * several no larger than cards.
+ */
+export function likelyKind(artwork: Artwork, { stocks }: Pick<Shop, 'stocks'>): ProductKind {
   const { length } = artwork.pages;
+  if (length > 0 && largerThanAll(artworkSize(artwork), stocks)) return 'poster';
   if (length <= 2) return 'flat';
   const { width, height } = artworkSize(artwork);
   const [long, short] = [Math.max(width, height), Math.min(width, height)];
@@ -81,15 +96,38 @@ function flat(finished: Size, bleed: number, pages: number): Wished<'flat'> {
   };
 }
 
+/** Sheets that a poster is made of where its artwork is no larger than one. */
+const POSTER_SHEETS = 4;
+/** What neighbours overlap by at first, mm. */
+const OVERLAP = 20;
+
+/** A poster of its artwork's own size. */
+const poster = ({ width, height }: Size, bleed: number): Wished<'poster'> => ({
+  kind: 'poster',
+  copies: 1,
+  finished: {
+    width: Math.max(20, Math.min(20_000, width)),
+    height: Math.max(20, Math.min(20_000, height)),
+  },
+  bleed,
+  overlap: OVERLAP,
+});
+
+/** What is bound or cut out of sheets is no longer, mm. */
+const MOST_EDGE = 5000;
+
 /** The product of a kind that artwork is made into, as nothing else is known of it. */
 export function newProduct(kind: ProductKind, artwork: Artwork): Wished<ProductKind> {
-  const finished = artworkSize(artwork);
+  const own = artworkSize(artwork);
+  const finished = { width: Math.min(MOST_EDGE, own.width), height: Math.min(MOST_EDGE, own.height) };
   const bleed = artworkBleed(artwork);
   switch (kind) {
     case 'bound':
       return book(finished, bleed);
     case 'flat':
       return flat(finished, bleed, artwork.pages.length);
+    case 'poster':
+      return poster(own, bleed);
   }
 }
 
@@ -97,6 +135,7 @@ export function newProduct(kind: ProductKind, artwork: Artwork): Wished<ProductK
 export const MADE_BY = {
   bound: { process: 'stitch', foldedApart: false },
   flat: { process: null, foldedApart: false },
+  poster: { process: null, foldedApart: false },
 } as const satisfies Readonly<Record<ProductKind, Parameters<typeof routeFor>[0]>>;
 
 /**
@@ -112,7 +151,7 @@ export function newDocket(
   artwork: Artwork,
   shop: Shop,
   date: string,
-  kind: ProductKind = likelyKind(artwork),
+  kind: ProductKind = likelyKind(artwork, shop),
 ): Docket {
   const [machine] = shop.machines;
   const [first] = shop.stocks;
@@ -121,7 +160,7 @@ export function newDocket(
     kind: 'odd-sparrow docket',
     version: VERSION,
     title: title.slice(0, 300) || 'Untitled',
-    artwork: { file, former: [], box: 'trim', fit: 'centre', enlarge: 1 },
+    artwork: { file, former: [], box: 'trim', fit: FITS[kind], enlarge: 1 },
     product: newProduct(kind, artwork),
     sheet: { stock: first, machine, up: 'most', turn: 'machine' },
     marks: DEFAULT_MARKS,
@@ -130,9 +169,28 @@ export function newDocket(
     due: null,
     date,
   } satisfies z.input<typeof Docket>);
-  const stock = proposedStock(docket, artwork, shop);
-  return stock ? { ...docket, sheet: { ...docket.sheet, stock } } : docket;
+  const sized = { ...docket, product: enlarged(docket, docket.product) };
+  const stock = proposedStock(sized, artwork, shop);
+  return stock ? { ...sized, sheet: { ...sized.sheet, stock } } : sized;
 }
+
+/** How artwork is placed that was just dropped: a poster is covered by it. */
+const FITS: Readonly<Record<ProductKind, Docket['artwork']['fit']>> = {
+  bound: 'centre',
+  flat: 'centre',
+  poster: 'fill',
+};
+
+/** A poster that one sheet would do for is made as large as four give: else it would be none. */
+function enlarged(docket: Docket, product: Product): Product {
+  if (product.kind !== 'poster') return product;
+  const wish = { ...docket, product };
+  if (waysToHang(wish)[0]?.needed !== 1) return product;
+  return { ...product, finished: asLargeAs(wish, product.finished, POSTER_SHEETS) ?? product.finished };
+}
+
+/** The pages that are wished for, as far as a poster's list holds so many. */
+const pagesFor = (pages: Product['pages']): Product['pages'] => (pages && pages.length <= MOST_POSTERS ? pages : null);
 
 const isSets = (product: Product): boolean => product.kind === 'flat' && inSequence(product);
 /** Copies of bound work at most. */
@@ -140,12 +198,19 @@ const MOST_BOOKS = 1_000_000;
 
 /** The change to another kind of product: made of the same artwork in the same size, in as many copies, on machines that make it. */
 export function madeAs(docket: Docket, artwork: Artwork, shop: Shop, kind: ProductKind): Patch {
-  const { finished, bleed, pages } = docket.product;
+  const { product: now } = docket;
   const made = Product.parse(newProduct(kind, artwork));
+  const finish = { route: routeFor(MADE_BY[kind], docket.finish.route, shop) };
+  // a poster is of another size than anything else, and of it there are as many as are said
+  if (kind === 'poster' || now.kind === 'poster') {
+    const product = enlarged(docket, Product.parse({ ...made, pages: pagesFor(now.pages) }));
+    return { product, artwork: { fit: FITS[kind], enlarge: 1 }, finish };
+  }
+  const { finished, bleed, pages } = now;
   // sets of a sequence are no copies, nor the other way round
-  const copies = isSets(docket.product) || isSets(made) ? made.copies : Math.min(MOST_BOOKS, docket.product.copies);
+  const copies = isSets(now) || isSets(made) ? made.copies : Math.min(MOST_BOOKS, now.copies);
   return {
     product: Product.parse({ ...made, copies, finished, bleed, pages }),
-    finish: { route: routeFor(MADE_BY[kind], docket.finish.route, shop) },
+    finish,
   };
 }

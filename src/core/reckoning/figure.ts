@@ -28,6 +28,8 @@ export type FigureKey =
   | 'cutTime'
   | 'foldTime'
   | 'finishTime'
+  | 'panels'
+  | 'joints'
   | 'forms'
   | 'overrun'
   | 'spine'

@@ -5,6 +5,7 @@ import { totalOf } from '../measure';
 import { runsOf, type Plan } from '../sheet';
 import { bookFigures } from './bound';
 import { flatSheetsFigure, formsFigure, overrunFigure } from './flat';
+import { jointsFigure, panelsFigure } from './poster';
 import type { Figure } from './figure';
 import { clicksFigure, costOf, hoursFigure, paperFigure, platesFigure, totalFigure, type Each } from './money';
 import {
@@ -24,7 +25,7 @@ export { duration, figureText, sumText, type Figure, type FigureKey } from './fi
 /** The figures that only one kind of product has. */
 const OF_PRODUCT: {
   readonly [K in ProductKind]: (plan: ProductPlans[K], product: ProductOf<K>) => Figure[];
-} = { bound: bookFigures, flat: () => [] };
+} = { bound: bookFigures, flat: () => [], poster: () => [] };
 
 /** As they are seen where all products are treated alike. */
 type OwnFigures = (plan: ProductPlan, product: Product) => Figure[];
@@ -48,6 +49,10 @@ const COUNTED: {
       count: Math.max(1, totalOf(made.ordered, (o) => o) / made.sets.parts),
       called: made.sets.parts > 1 ? 'set' : product.what,
     },
+  }),
+  poster: (it, made) => ({
+    counts: [panelsFigure(made), jointsFigure(made), sheetsPerCopyFigure(it), goodSheetsFigure(it)],
+    each: { count: it.copies * Math.max(1, made.posters.length), called: 'poster' },
   }),
 };
 type Counted = (it: Reckoned, plan: ProductPlan, product: Product) => { counts: Figure[]; each: Each };

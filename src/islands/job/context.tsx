@@ -1,7 +1,17 @@
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
-import type { BookPlan, BoundProduct, DocketOf, FlatPlan, FlatProduct, Inspected, Plan } from '../../core';
+import type {
+  BookPlan,
+  BoundProduct,
+  DocketOf,
+  FlatPlan,
+  FlatProduct,
+  Inspected,
+  Plan,
+  PosterPlan,
+  PosterProduct,
+} from '../../core';
 import type { JobState, JobStore } from './store';
 
 /** The store of the job that the screen shows; the value is the same for as long as the screen is there. */
@@ -62,6 +72,26 @@ const flatOf = ({ docket, plan }: JobState): OfFlat => {
 /** The same for parts that only flat work has. */
 export const useFlat = <T,>(select: (s: FlatState) => T): T =>
   useJob((s) => select({ ...s, ...flatOf(s) } as FlatState));
+
+/** A poster's own wishes, and what its plan has that other products have not. */
+export interface OfPoster {
+  readonly product: PosterProduct;
+  readonly poster: PosterPlan;
+}
+
+/** What the screen knows of a job that is a poster. */
+export type PosterState = Omit<JobState, 'docket' | 'plan'> &
+  OfPoster & { readonly docket: DocketOf<'poster'>; readonly plan: Plan<'poster'> };
+
+const posterOf = ({ docket, plan }: JobState): OfPoster => {
+  const { product } = docket;
+  if (product.kind !== 'poster' || plan.product.kind !== 'poster') throw new Error('This is no poster.');
+  return { product, poster: plan.product };
+};
+
+/** The same for parts that only posters have. */
+export const usePoster = <T,>(select: (s: PosterState) => T): T =>
+  useJob((s) => select({ ...s, ...posterOf(s) } as PosterState));
 
 /** What checks look at, of the job as it is. */
 export const inspectedOf = ({ docket, artwork, plan, marks, shop, unit }: JobState): Inspected => ({

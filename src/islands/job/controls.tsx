@@ -7,6 +7,7 @@ import {
   sizePatch,
   withStockFor,
   type Patch,
+  type ProductKind,
   type Size,
 } from '../../core';
 import { Suspense } from 'react';
@@ -80,6 +81,9 @@ export function BindingControl(props: Props) {
   );
 }
 
+/** Copies at most, by kind. */
+const MOST_COPIES: Readonly<Record<ProductKind, number>> = { bound: 1_000_000, flat: 10_000_000, poster: 100_000 };
+
 export function CopiesControl(props: Props) {
   const docket = useJob((s) => s.docket);
   const wish = useWish(props);
@@ -87,19 +91,23 @@ export function CopiesControl(props: Props) {
     <CountField
       label="Copies"
       value={docket.product.copies}
-      max={docket.product.kind === 'flat' ? 10_000_000 : 1_000_000}
+      max={MOST_COPIES[docket.product.kind]}
       autoFocus={props.autoFocus}
       onChange={(copies) => wish({ product: { copies } }, `${copies} copies`)}
     />
   );
 }
 
+/** The shortest and the longest edge of a poster, mm. */
+const POSTER_SIZES = [20, 20_000] as const;
+
 export function SizeControl(props: Props) {
   const docket = useJob((s) => s.docket);
   const { shop, artwork } = useJob(({ shop, artwork }) => ({ shop, artwork }));
   const { unit } = useUnit();
   const wish = useWish(props);
-  const { finished: value } = docket.product;
+  const { finished: value, kind } = docket.product;
+  const limits = kind === 'poster' ? POSTER_SIZES : undefined;
   const take = (finished: Size): void =>
     wish(
       withStockFor(docket, artwork, shop, sizePatch(docket, artwork, finished)),
@@ -108,10 +116,10 @@ export function SizeControl(props: Props) {
   if (props.done)
     return (
       <Suspense fallback={<div className="h-40 w-72" aria-busy />}>
-        <sizeList.View value={value} unit={unit} take={take} />
+        <sizeList.View value={value} unit={unit} take={take} limits={limits} />
       </Suspense>
     );
-  return <SizeField label="Finished size" value={value} unit={unit} onChange={take} />;
+  return <SizeField label="Finished size" value={value} unit={unit} onChange={take} limits={limits} />;
 }
 
 export function BoundControl(props: Props) {

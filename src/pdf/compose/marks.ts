@@ -33,7 +33,7 @@ function drawing(m: Drawing): string {
       );
     }
     case 'area':
-      return `q ${m.black ? '0 0 0 1 k ' : ''}${p(m.rect.x)} ${p(m.rect.y)} ${p(m.rect.width)} ${p(m.rect.height)} re f Q\n`;
+      return `q ${m.white ? '0 0 0 0 k ' : m.black ? '0 0 0 1 k ' : ''}${p(m.rect.x)} ${p(m.rect.y)} ${p(m.rect.width)} ${p(m.rect.height)} re f Q\n`;
   }
 }
 

@@ -24,10 +24,16 @@ export interface Probe {
 }
 
 /** How many pages of a record there are. */
-export const pagesOf = ({ plan }: Pick<Inspected, 'plan'>): number =>
-  plan.product.kind === 'flat'
-    ? plan.content.places / (plan.product.records.length * plan.product.sets.parts)
-    : plan.product.pages.length;
+export function pagesOf({ plan: { product, content } }: Pick<Inspected, 'plan'>): number {
+  switch (product.kind) {
+    case 'flat':
+      return content.places / (product.records.length * product.sets.parts);
+    case 'bound':
+      return product.pages.length;
+    case 'poster':
+      return product.posters.length;
+  }
+}
 
 /** Of the parts of a set, the one with the longest name. */
 const longestPart = ({ docket: { product } }: Pick<Inspected, 'docket'>): string | null =>

@@ -8,6 +8,8 @@ import type { Check, Inspected, Offer, Search } from '../kinds';
 /** Pages or bleed that do not fit what the machine prints of the sheet. */
 export const fitSheet: Check = (it) => {
   const { docket, plan, unit } = it;
+  // panels are divided anew: what is larger than its sheet has a finding of its own
+  if (docket.product.kind === 'poster') return [];
   const main = plan.sheets.main;
   const lay = plan.sheets.lays.find((l) => !l.fits && layOfMain(plan, l));
   const [down] = lay?.downs ?? [];

@@ -7,6 +7,7 @@ const many = (n: number): string => n.toLocaleString('en');
 const SAID: { readonly [K in TooMuch['of']]: string } = {
   pages: 'pages are more than a job may have',
   pieces: 'pieces are more than a job may have',
+  panels: 'panels are more than a job may have',
   cells: 'pages on all sheets are more than can be laid in one job',
 };
 
@@ -19,7 +20,7 @@ export const tooLarge: Check = (it) => {
     {
       id: 'too-large',
       severity: 'stop',
-      station: of === 'cells' ? 'sheet' : 'artwork',
+      station: of === 'cells' || of === 'panels' ? 'sheet' : 'artwork',
       title: `${many(much.wanted)} ${SAID[of]}`,
       detail: `Up to ${many(much.most)} are laid; the rest is not on the sheets you see. Make several jobs of it${of === 'cells' ? ', or lay fewer up' : ''}.`,
       offers: () => OFFERS[of](it, much),
@@ -61,5 +62,6 @@ function fewerRecords({ plan, docket }: Inspected, { wanted, most }: TooMuch): O
 const OFFERS: { readonly [K in TooMuch['of']]: (it: Inspected, much: TooMuch) => Offer[] } = {
   pages: fewerPages,
   pieces: fewerRecords,
+  panels: () => [],
   cells: (it, { wanted, most }) => fewerUp(it, wanted / most),
 };

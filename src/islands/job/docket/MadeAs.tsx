@@ -17,7 +17,7 @@ export function TitleRow() {
   );
 }
 
-const KINDS: Readonly<Record<ProductKind, string>> = { bound: 'Bound or folded', flat: 'Flat' };
+const KINDS: Readonly<Record<ProductKind, string>> = { bound: 'Bound or folded', flat: 'Flat', poster: 'Poster' };
 
 /** What the artwork is made into: the same file is a booklet or so many cards. */
 export function MadeAs() {

@@ -12,9 +12,10 @@ import { FlatControls } from './FlatControls';
 import { InsertControls } from './InsertControls';
 import { MadeAs, TitleRow } from './MadeAs';
 import { NumberingControls } from './NumberingControls';
+import { PosterControls } from './PosterControls';
 import { StockRanges } from './StockRanges';
 
-const CONTROLS = { bound: BookControls, flat: FlatControls } as const;
+const CONTROLS = { bound: BookControls, flat: FlatControls, poster: PosterControls } as const;
 
 /** What is made, by its kind. */
 export function ProductControls() {

@@ -9,6 +9,7 @@ import { MachineControl, StockControl, UpControl } from '../controls';
 import { FlatLies } from './FlatLies';
 import { FlatWays } from './FlatWays';
 import { FoldControl } from './FoldControl';
+import { PosterSheet } from './PosterSheet';
 import { SectionList } from './SectionList';
 import { plansWanted, SectionPlans } from './SectionPlans';
 import { StockComparison } from './StockComparison';
@@ -18,7 +19,7 @@ import { TrimControls } from './TrimControls';
 
 /** What it is printed on: stock, machine, how many up, the turn. */
 export function SheetControls() {
-  const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
+  const docket = useJob((s) => s.docket);
   const { unit } = useUnit();
   const { sheet } = docket;
   const { stock, machine } = sheet;
@@ -39,6 +40,16 @@ export function SheetControls() {
         <MachineControl />
         <Trays />
       </Row>
+      {docket.product.kind === 'poster' ? <PosterSheet /> : <SeveralUp />}
+    </>
+  );
+}
+
+/** How many lie on a sheet, and how; not asked of posters, whose panels have a sheet each. */
+function SeveralUp() {
+  const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
+  return (
+    <>
       <Row
         label="Up"
         hint={`${plan.sheets.main.lay.downs.length} on this sheet${plan.sheets.main.lay.grid?.sideways ? ', lying sideways' : ''}`}

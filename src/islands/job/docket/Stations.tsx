@@ -6,6 +6,9 @@ import {
   marksOn,
   piecesSaid,
   nameSize,
+  panelsSaid,
+  posterCopiesSaid,
+  postersSaid,
   plural,
   rulesOf,
   saidProduct,
@@ -64,7 +67,7 @@ export function Stations() {
         name="sheet"
         number={3}
         title="Sheet"
-        facts={`${sheet.stock.name} ${sheet.stock.format}, ${plan.sheets.main.lay.downs.length} up, on ${sheet.machine.name}`}
+        facts={`${sheet.stock.name} ${sheet.stock.format}, ${upFact(plan)} on ${sheet.machine.name}`}
       >
         <sheetControls.View />
       </Station>
@@ -85,6 +88,10 @@ export function Stations() {
     </div>
   );
 }
+
+/** `4 up,`; a poster's panels have a sheet each. */
+const upFact = ({ product, sheets }: Plan): string =>
+  product.kind === 'poster' ? `${plural(sheets.length, 'sheet')} a copy,` : `${sheets.main.lay.downs.length} up,`;
 
 /** `, 3 imprints, 480 rows of members.csv` */
 function imprintFacts({ imprint: { prints, table } }: Docket): string {
@@ -107,6 +114,8 @@ function productFacts(docket: Docket, plan: Plan, unit: Unit): string {
     const edge = rulesOf(binding).made === 'folded' ? '' : `, bound ${bound}`;
     return `${wholeNumber(copies)} × ${size}, ${plural(countedPages(plan.product), 'page')}, ${saidProduct(docket).binding}${edge}`;
   }
+  if (product.kind === 'poster' && plan.product.kind === 'poster')
+    return `${posterCopiesSaid(product.copies, plan.product)} ${postersSaid(plan.product)}, ${size}, ${panelsSaid(plan.product)}`;
   if (product.kind !== 'flat' || plan.product.kind !== 'flat') return size;
   return `${copiesSaid(product, { product: plan.product })} ${piecesSaid(product, { product: plan.product })}, ${size}`;
 }

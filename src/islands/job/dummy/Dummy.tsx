@@ -3,13 +3,21 @@ import { rulesOf } from '../../../core';
 import { Choice } from '../../../ui/choices';
 import { useBook, useJob } from '../context';
 import { BoundPages } from './BoundPages';
+import { Hung } from './Hung';
 import { Piles } from './Piles';
 import { Unfold } from './Unfold';
 
 /** The finished piece as the customer holds it. */
 export function Dummy({ sheet }: { readonly sheet: number }) {
   const kind = useJob((s) => s.docket.product.kind);
-  return kind === 'flat' ? <Piles sheet={sheet} /> : <BookDummy sheet={sheet} />;
+  switch (kind) {
+    case 'flat':
+      return <Piles sheet={sheet} />;
+    case 'poster':
+      return <Hung />;
+    case 'bound':
+      return <BookDummy sheet={sheet} />;
+  }
 }
 
 /** A book: its pages turned, or its sheet folded and opened. */

@@ -141,7 +141,12 @@ export interface Looking {
 
 export function lookingAt({ imprint }: Docket, artwork: Artwork, { product, content }: Plan): Looking {
   if (product.kind !== 'flat')
-    return { records: 1, pages: product.pages.length, at: () => 0, place: (_, page) => page };
+    return {
+      records: 1,
+      pages: product.kind === 'bound' ? product.pages.length : product.posters.length,
+      at: () => 0,
+      place: (_, page) => page,
+    };
   const { records } = product;
   const pages = content.places / records.length;
   const all = records.length > 1 ? recordsOf(imprint, artwork) : records;

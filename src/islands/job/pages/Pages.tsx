@@ -11,6 +11,7 @@ import {
 } from 'react-aria-components';
 import { Choice } from '../../../ui/choices';
 import { useJob } from '../context';
+import { Wall } from '../poster/Wall';
 import { useRoom } from '../room';
 import { CARD, PageCard } from './PageCard';
 import { ChosenTools, ListEntry } from './PageTools';
@@ -28,21 +29,22 @@ const LAYOUT = {
 
 /** What is read, in its order: the pages, or of flat work the pieces that are cut out, and the pages that they are of. */
 export function Pages() {
-  const isFlat = useJob((s) => s.docket.product.kind === 'flat');
+  const kind = useJob((s) => s.docket.product.kind);
   const [shown, show] = useState<'pieces' | 'pages'>('pieces');
-  if (!isFlat) return <PageList />;
+  if (kind === 'bound') return <PageList />;
   const choice = (
     <Choice
       label="What is shown"
       value={shown}
       options={[
-        { key: 'pieces', label: 'Pieces' },
+        { key: 'pieces', label: kind === 'flat' ? 'Pieces' : 'The wall' },
         { key: 'pages', label: 'Pages of the file' },
       ]}
       onChange={show}
     />
   );
-  return shown === 'pieces' ? <Pieces more={choice} /> : <PageList more={choice} />;
+  if (shown === 'pages') return <PageList more={choice} />;
+  return kind === 'flat' ? <Pieces more={choice} /> : <Wall more={choice} />;
 }
 
 /** The pages as small pictures in reading order: moved, taken out, repeated, turned, blanks put between. */

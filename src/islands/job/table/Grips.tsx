@@ -1,9 +1,10 @@
-import { useEffect, useEffectEvent, useMemo, useState, type KeyboardEvent } from 'react';
+import { useMemo, type KeyboardEvent } from 'react';
 import type { ZoomTransform } from 'd3-zoom';
 import { figureText, formatLength, type FigureKey, type Sheet, type SideName, type Unit } from '../../../core';
 import { cx } from '../../../ui/cx';
 import { useFlat, useJobStore } from '../context';
-import { draggedTo, gripsOf, type Grip, type Held, type Wish } from './gaps';
+import { useDragging } from '../dragging';
+import { draggedTo, gripsOf, type Grip, type Held } from './gaps';
 
 interface Props {
   readonly sheet: Sheet;
@@ -25,80 +26,17 @@ function named({ kind, way, key }: Grip): string {
   return key.endsWith('low') ? 'Margin at the foot' : 'Margin at the head';
 }
 
-/** A grip that the pointer has hold of. */
-interface Dragging extends Held {
-  readonly from: readonly [x: number, y: number];
-  readonly to: readonly [x: number, y: number];
-}
-
-/** Drags a grip: every frame shows what it comes to, letting go wishes it, Escape takes it back. */
-function useDragging(view: ZoomTransform, unit: Unit) {
+/** A grip in the hand: gaps and margins as the pointer says. */
+function useGrip(view: ZoomTransform, unit: Unit) {
   const store = useJobStore();
-  const [held, setHeld] = useState<Dragging | null>(null);
-  const isHeld = held !== null;
-  const wished = (e: MouseEvent): Wish => {
-    const [x, y] = held!.from;
-    const px = held!.grip.way === 'x' ? e.clientX - x : y - e.clientY;
-    return draggedTo(held!, px / view.k, e.altKey ? 0 : REACH / view.k, unit);
-  };
-  const move = useEffectEvent((e: PointerEvent) => {
-    store.getState().preview(wished(e).patch);
-    setHeld({ ...held!, to: [e.clientX, e.clientY] });
+  const { held, take: hold } = useDragging<Held>((it, e) => {
+    const [x, y] = it.from;
+    const px = it.grip.way === 'x' ? e.clientX - x : y - e.clientY;
+    return draggedTo(it, px / view.k, e.altKey ? 0 : REACH / view.k, unit);
   });
-  const drop = useEffectEvent((e: PointerEvent) => {
-    const { patch, label } = wished(e);
-    const { preview, change } = store.getState();
-    const moved = Math.hypot(e.clientX - held!.from[0], e.clientY - held!.from[1]) > 2;
-    if (moved) change(patch, label);
-    else preview(null);
-    setHeld(null);
-  });
-  const leave = useEffectEvent((e: Event) => {
-    if (e instanceof globalThis.KeyboardEvent && e.key !== 'Escape') return;
-    store.getState().preview(null);
-    setHeld(null);
-  });
-  useEffect(() => {
-    if (!isHeld) return;
-    const off = new AbortController();
-    const { signal } = off;
-    // one look at it a frame, however many places the pointer says
-    let frame = 0;
-    const onMove = (e: PointerEvent): void => {
-      cancelAnimationFrame(frame);
-      frame = requestAnimationFrame(() => move(e));
-    };
-    const onEnd =
-      (end: (e: never) => void) =>
-      (e: Event): void => {
-        cancelAnimationFrame(frame);
-        end(e as never);
-      };
-    window.addEventListener('pointermove', onMove, { signal });
-    window.addEventListener(
-      'pointerup',
-      onEnd((e: PointerEvent) => drop(e)),
-      { signal },
-    );
-    window.addEventListener(
-      'pointercancel',
-      onEnd((e: Event) => leave(e)),
-      { signal },
-    );
-    window.addEventListener(
-      'keydown',
-      onEnd((e: Event) => leave(e)),
-      { signal },
-    );
-    return () => {
-      cancelAnimationFrame(frame);
-      off.abort();
-    };
-  }, [isHeld]);
   const take = (grip: Grip, x: number, y: number): void => {
-    const { product } = store.getState().docket;
-    if (product.kind !== 'flat') return;
-    setHeld({ grip, lies: product.lies, bleed: product.bleed, from: [x, y], to: [x, y] });
+    const { product: now } = store.getState().docket;
+    if (now.kind === 'flat') hold({ grip, lies: now.lies, bleed: now.bleed }, x, y);
   };
   return { held, take };
 }
@@ -107,7 +45,7 @@ function useDragging(view: ZoomTransform, unit: Unit) {
 export function Grips({ sheet, side, view, unit }: Props) {
   const { lay } = sheet;
   const { change, product } = useFlat(({ change, product }) => ({ change, product }));
-  const { held, take } = useDragging(view, unit);
+  const { held, take } = useGrip(view, unit);
   const grips = useMemo(() => gripsOf(lay, side), [lay, side]);
   const { width, height } = lay.paper;
   const placed = ({ way, at }: Grip): { left: number; top: number } =>
@@ -189,7 +127,7 @@ function Said({
   left,
   top,
 }: {
-  readonly held: Dragging;
+  readonly held: Held;
   readonly grips: readonly Grip[];
   readonly unit: Unit;
   readonly left: number;

@@ -158,7 +158,7 @@ export function MarkLines({ marks, H, line }: { marks: readonly Mark[]; H: numbe
               />
             );
           case 'area':
-            return <rect key={i} {...down(m.rect, H)} fill="#111" stroke="none" />;
+            return <rect key={i} {...down(m.rect, H)} fill={m.white ? '#fff' : '#111'} stroke="none" />;
           case 'text':
             return (
               <text
