@@ -23,6 +23,7 @@ import {
 } from './flat';
 import { FLAT_JOBS } from './flat-jobs';
 import { HARBOUR, stockOf, TOOLS, type DemoJob } from './job';
+import { tideTable } from './posters';
 import { almanac, handbook, minuteBook, mixedSizes, roster, sharpeningGuide } from './booklets';
 
 export type { DemoJob } from './job';
@@ -159,6 +160,14 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     stock: 'offset-100-a3',
     wish: () => ({ sheet: { up: 2, fill: 'come-and-go' } }),
   },
+  {
+    file: 'tide-table.pdf',
+    title: 'Tide table for the wall',
+    dueIn: 3,
+    copies: 12,
+    customer: HARBOUR,
+    stock: 'silk-170-sra3-sg',
+  },
   ...FLAT_JOBS,
 ];
 
@@ -184,6 +193,7 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
   'opening-invitation.pdf': invitation,
   'bench-label.pdf': benchLabel,
   'mug-transfers.pdf': mugTransfers,
+  'tide-table.pdf': tideTable,
   // cut off before its table, as a copy that stopped half way is
   'harbour-notes-damaged.pdf': async () => {
     const whole = Buffer.from(await almanac(false));

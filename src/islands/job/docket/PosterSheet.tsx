@@ -75,7 +75,7 @@ function Overlaps() {
     () =>
       steps.map(({ panels, overlap }) => ({
         id: String(overlap),
-        name: `up to ${formatLength(overlap, unit)}`,
+        name: overlap === 0 ? 'edge to edge' : `up to ${formatLength(overlap, unit)}`,
         value: panels,
         said: plural(panels, 'panel'),
         swatch,

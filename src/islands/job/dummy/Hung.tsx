@@ -1,4 +1,4 @@
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { factsOf, formatLength, plural, type PosterPanel } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
 import { Tint } from '../../../ui/Tint';
@@ -161,7 +161,6 @@ function PanelOnWall({
   readonly onPress: () => void;
 }) {
   const { plan, files, artwork } = usePoster(({ plan, files, artwork }) => ({ plan, files, artwork }));
-  const id = useId();
   const { width, height } = panel.trim;
   const { page: ref, toPage: matrix } = plan.content.at(place);
   const facts = ref ? factsOf(artwork, ref) : undefined;
@@ -186,12 +185,9 @@ function PanelOnWall({
         filter: `drop-shadow(${(lifted ? 7 : 0.8) * px}px ${(lifted ? 10 : 1) * px}px ${(lifted ? 5 : 0.6) * px}px #2a211c99)`,
       }}
     >
-      <clipPath id={id}>
-        <rect width={width} height={height} />
-      </clipPath>
       <rect width={width} height={height} fill="#fff" />
       {facts && ref && matrix && (
-        <g clipPath={`url(#${id})`}>
+        <svg width={width} height={height} overflow="hidden">
           <image
             href={pictureUrl(
               files[ref.file] ?? '',
@@ -203,7 +199,7 @@ function PanelOnWall({
             preserveAspectRatio="none"
             transform={pictureMatrix(matrix, facts.media.height, height)}
           />
-        </g>
+        </svg>
       )}
       <Tint swatch={panel.stock.swatch} width={width} height={height} />
       <rect width={width} height={height} fill="none" stroke="#2a211c" strokeOpacity={0.35} strokeWidth={px * 0.8} />

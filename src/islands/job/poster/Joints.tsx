@@ -183,7 +183,11 @@ function Said({
       className="num absolute border border-ink bg-oat px-2 py-0.5 text-sm whitespace-nowrap"
       style={
         way === 'across'
-          ? { left: left + at * scale + 12, top: top + 8 }
+          ? {
+              left: left + at * scale,
+              top: top + 8,
+              translate: at > finished.width / 2 ? 'calc(-100% - 12px)' : '12px',
+            }
           : { left: left + 12, top: top + at * scale + 8 }
       }
     >

@@ -22,7 +22,7 @@ export function PanelTools({ panel, done }: { readonly panel: PosterPanel; reado
   return (
     <>
       <span className="font-head text-base font-semibold">Panel {name}</span>
-      <span className="num">{formatSize(trim, unit)} printed</span>
+      <span className="num">{formatSize(trim, unit)}</span>
       <Toggle
         label="Printed"
         value={!off}
@@ -47,7 +47,7 @@ export function PanelTools({ panel, done }: { readonly panel: PosterPanel; reado
           )
         }
       />
-      <span className="w-52">
+      <span className="w-40">
         <Pick
           label={`Stock of panel ${name}`}
           value={stock.id}

@@ -53,7 +53,8 @@ export function QuietJoints({ which }: { readonly which: number }) {
       if (moves.length === 0) return say('The joints lie as quietly as the panels let them.');
       change({ product: wish }, 'joints into quiet places');
       say(`Moved ${moves.join(' and ')}: ${Math.round(100 * (1 - after / before))} % quieter along the joints.`);
-    } catch {
+    } catch (e) {
+      if (!(e instanceof DOMException)) throw e;
       say('The picture did not come. Try again in a moment.');
     } finally {
       setBusy(false);

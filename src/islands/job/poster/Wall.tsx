@@ -264,11 +264,10 @@ function WallMeasures({ on: { left, top, scale }, unit }: { readonly on: OnScree
       <span
         className="absolute grid -rotate-90 place-content-center font-semibold"
         style={{
-          left: left - 84 - 20,
+          left: left - 106,
           width: 60,
           top: top + (height * scale) / 2 - 10,
           height: 20,
-          translate: '20px 0',
         }}
       >
         {formatLength(height, unit)}
@@ -279,7 +278,7 @@ function WallMeasures({ on: { left, top, scale }, unit }: { readonly on: OnScree
           className="absolute overflow-hidden border-x border-ink/60 text-center whitespace-nowrap"
           style={{ left: left + s.x * scale, width: s.width * scale, top: 22 }}
         >
-          {narrow(s.width * scale) ? '' : formatLength(s.width, unit)}
+          {narrow(s.width * scale) ? '' : formatLength(s.width, unit, unit === 'mm' ? 1 : 2)}
         </span>
       ))}
       {firsts.map((s, i) => (
@@ -289,7 +288,7 @@ function WallMeasures({ on: { left, top, scale }, unit }: { readonly on: OnScree
           style={{ left: left - 62, width: 36, top: top + (height - s.y - s.height) * scale, height: s.height * scale }}
         >
           <span className="text-right">
-            {s.height * scale < 16 ? '' : formatLength(s.height, unit).replace(/ mm$/, '')}
+            {s.height * scale < 16 ? '' : formatLength(s.height, unit, unit === 'mm' ? 1 : 2).replace(/ mm$/, '')}
           </span>
         </span>
       ))}

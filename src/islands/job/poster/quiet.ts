@@ -11,7 +11,7 @@ import {
   type Quiet,
 } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
-import { pictureMatrix } from '../table/geometry';
+import { picturePlace } from '../table/geometry';
 import type { Way } from './wishes';
 
 /** How wide a picture is looked at, pixels: lettering is told from sky in it, and it is gone through between two frames. */
@@ -29,7 +29,7 @@ async function greysOf(
 ) {
   const { page: ref, toPage } = onPoster(plan.content, plan.product, which);
   const facts = ref ? factsOf(artwork, ref) : undefined;
-  if (!ref || !facts || !toPage) throw new Error('There is no artwork to look at.');
+  if (!ref || !facts || !toPage) throw new DOMException('There is no artwork to look at.');
   const picture = new Image();
   picture.src = pictureUrl(files[ref.file] ?? '', ref.page, WIDE);
   await picture.decode();
@@ -43,7 +43,7 @@ async function greysOf(
   const on = canvas.getContext('2d', { willReadFrequently: true })!;
   on.fillStyle = '#fff';
   on.fillRect(0, 0, size.width, size.height);
-  const place = new DOMMatrix(pictureMatrix(toPage, facts.media.height, finished.height));
+  const place = new DOMMatrix([...picturePlace(toPage, facts.media.height, finished.height)]);
   on.setTransform(new DOMMatrix([scale, 0, 0, scale, 0, 0]).multiply(place));
   on.drawImage(picture, 0, 0, facts.media.width, facts.media.height);
   const { data } = on.getImageData(0, 0, size.width, size.height);

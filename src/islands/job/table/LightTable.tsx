@@ -1,5 +1,14 @@
 import { memo, Suspense, useDeferredValue, useMemo, useState } from 'react';
-import { formatSize, type Artwork, type Docket, type Marks, type Plan, type Sheet, type SideName } from '../../../core';
+import {
+  formatSize,
+  type Artwork,
+  type Docket,
+  type Marks,
+  type Plan,
+  type Product,
+  type Sheet,
+  type SideName,
+} from '../../../core';
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { useKeys } from '../../../ui/keys';
@@ -25,6 +34,9 @@ interface Props {
   readonly set: (change: Partial<TableState>) => void;
 }
 
+/** What must keep clear of a trim, mm: at the joints of a poster nothing need. */
+const safeOf = (product: Product): number => (product.kind === 'poster' ? 0 : product.safe);
+
 /** What shines through has no numbers and lines of its own. */
 const BARE = { numbers: 'none', aids: false } as const;
 
@@ -36,7 +48,7 @@ const besides = ({ product }: Plan): number => (product.kind === 'bound' ? produ
 
 /** What is drawn of a sheet, said in the legend. */
 function useDrawn({ lay }: Sheet, creep: boolean): Drawn {
-  const { bleed, safe } = useJob(({ docket: { product } }) => ({ bleed: product.bleed, safe: product.safe }));
+  const { bleed, safe } = useJob(({ docket: { product } }) => ({ bleed: product.bleed, safe: safeOf(product) }));
   const lines = lay.downs.flatMap((d) => d.shape.lines);
   return {
     bleed: bleed > 0 && !lay.downs.some((d) => d.shape.wholeSheet),
@@ -291,7 +303,7 @@ const Face = memo(function Face({ laid: { sheet, plan, marks, docket, artwork, f
       artwork={artwork}
       files={files}
       more={more}
-      safe={product.safe}
+      safe={safeOf(product)}
       printing={printing}
       {...rest}
     />

@@ -9,9 +9,12 @@ export const down = (r: Rect, height: number): Rect => ({ ...r, y: height - r.y 
  * The SVG matrix that lays an upright picture of an artwork page (its media box, y down from its top) on a drawing,
  * given the core's matrix from the page to a surface `height` high: flip, map, flip back.
  */
-export function pictureMatrix(m: Matrix, mediaHeight: number, height: number): string {
-  const [a, b, c, d, e, f] = m;
-  return `matrix(${a} ${-b} ${-c} ${d} ${c * mediaHeight + e} ${height - d * mediaHeight - f})`;
+export const pictureMatrix = (m: Matrix, mediaHeight: number, height: number): string =>
+  `matrix(${picturePlace(m, mediaHeight, height).join(' ')})`;
+
+/** The same as numbers. */
+export function picturePlace([a, b, c, d, e, f]: Matrix, mediaHeight: number, height: number): Matrix {
+  return [a, -b, -c, d, c * mediaHeight + e, height - d * mediaHeight - f];
 }
 
 /** Degrees clockwise, as SVG turns, for a head that points so many quarter turns counter-clockwise from up. */

@@ -1,0 +1,54 @@
+import { harbour } from './drawings';
+import { bytesOf, DEEP, FOAM, INK, Leaf, newBook, OAT, SAND, SEA } from './leaf';
+
+/** The posters of the demonstration. */
+
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+
+/** `07.42`, of minutes after midnight. */
+const clock = (minutes: number): string => {
+  const m = Math.round(minutes) % (24 * 60);
+  return `${String(Math.floor(m / 60)).padStart(2, '0')}.${String(m % 60).padStart(2, '0')}`;
+};
+
+/** A year's high waters on one sheet of A1: too large for any sheet of the shop. The times are made up. */
+export async function tideTable(): Promise<Uint8Array> {
+  const book = await newBook('Tide table for the wall');
+  const leaf = new Leaf(book, { width: 594, height: 841, bleed: 3 });
+  leaf.rect(-3, -3, 600, 847, FOAM);
+  harbour(leaf, -3, 500, 600, 344);
+  leaf.text('High water', 38, 748, 178, book.head, INK);
+  leaf.text('at the Gullcroft breakwater', 41, 716, 58, book.body, DEEP);
+  leaf.rect(-3, -3, 600, 506, DEEP);
+  MONTHS.forEach((month, i) => {
+    const x = 38 + (i % 4) * 132;
+    const y = 330 - Math.floor(i / 4) * 154;
+    leaf.rect(x, y, 122, 144, OAT);
+    leaf.rect(x, y + 122, 122, 22, SAND);
+    leaf.text(month, x + 6, y + 128, 40, book.head, INK);
+    for (let day = 0; day < 31; day++) {
+      if (day >= [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31][i]!) break;
+      const column = Math.floor(day / 11);
+      const at = y + 112 - (day % 11) * 10.6;
+      // the tide is fifty minutes later every day
+      const high = (i * 31 + day) * 50.5 + 190;
+      leaf.text(String(day + 1), x + 6 + column * 39, at, 15, book.bold, SEA);
+      leaf.text(clock(high), x + 15 + column * 39, at, 19, book.body, INK);
+    }
+  });
+  leaf.text('Times are by the harbour clock. Nets off the slip two hours before.', 38, 8, 26, book.body, FOAM);
+  return bytesOf(book);
+}
