@@ -126,6 +126,13 @@ export function flatDocketFor(artwork: Artwork): DocketOf<'flat'> {
   return docket;
 }
 
+/** The same for posters. */
+export function posterDocketFor(artwork: Artwork): DocketOf<'poster'> {
+  const docket = newDocket('Test', { name: 'test.pdf', path: 'test.pdf' }, artwork, SHOP, '2026-01-02', 'poster');
+  if (!isKind(docket, 'poster')) throw new Error('No poster was made.');
+  return docket;
+}
+
 /** A docket with a change that the program proposes, checked; of the same kind of product. @throws where it is of another */
 export function changed<K extends ProductKind>(docket: DocketOf<K>, patch: Patch): DocketOf<K> {
   const after = checkedPatch(docket as Docket, patch);

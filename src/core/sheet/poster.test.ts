@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { isKind, patched, type DocketOf, type Patch } from '../docket';
-import { newDocket } from '../propose';
+import { patched, type DocketOf, type Patch } from '../docket';
 import { figureText, reckon, sumText } from '../reckoning';
-import { artworkOf, BOARD, changed, SHOP } from '../testing';
+import { artworkOf, BOARD, changed, posterDocketFor, SHOP } from '../testing';
 import { loadsOf, plan } from '.';
 
 const A1 = { width: 594, height: 841 };
@@ -10,8 +9,7 @@ const [SRA3] = SHOP.stocks.filter((s) => s.id === 'sra3');
 
 function posterOf(patch: Patch<DocketOf<'poster'>> = {}, pages = 1) {
   const artwork = artworkOf(pages, A1);
-  const made = newDocket('Tides', { name: 'tides.pdf', path: 'tides.pdf' }, artwork, SHOP, '2026-01-02');
-  if (!isKind(made, 'poster')) throw new Error('No poster was made.');
+  const made = posterDocketFor(artwork);
   const docket = changed(patched(made, { sheet: { stock: SRA3! }, product: { bleed: 0 } }), patch);
   return { docket, it: plan(docket, artwork) };
 }

@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isKind, mark, newDocket, patched, plan, type DocketOf, type Patch } from '../../core';
-import { changed, SHOP } from '../../core/testing';
+import { mark, patched, plan, type DocketOf, type Patch } from '../../core';
+import { changed, posterDocketFor, SHOP } from '../../core/testing';
 import { readArtwork } from '../read';
 import { run, scratch, writePdf } from '../testing';
 import { compose } from '.';
@@ -79,8 +79,7 @@ function trimsOf(path: string, pages: number): { x: number; y: number; width: nu
 
 async function imposed(size: { width: number; height: number }, seed: number, patch: Patch<DocketOf<'poster'>>) {
   const { source, artwork } = await squares(size.width, size.height, seed);
-  const made = newDocket('Wall', { name: 'wall.pdf', path: source }, artwork, SHOP, '2026-01-02', 'poster');
-  if (!isKind(made, 'poster')) throw new Error('No poster was made.');
+  const made = posterDocketFor(artwork);
   const off = Object.fromEntries(Object.keys(made.marks).map((k) => [k, { on: false }]));
   const bare = patched(made, { sheet: small, marks: off, product: { finished: size, bleed: BLEED, room: 0 } });
   const docket = changed(bare, patch);

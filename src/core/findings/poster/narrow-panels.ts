@@ -1,3 +1,4 @@
+import { THINNEST } from '../../makeup';
 import { formatLength } from '../../measure';
 import { plural, type Check, type InspectedPoster } from '../kinds';
 import { named } from './named';
@@ -13,7 +14,7 @@ export const narrowPanels: Check<InspectedPoster> = ({ product, poster, unit }) 
   return [
     {
       id: 'narrow-panels',
-      severity: 'look',
+      severity: least < THINNEST ? 'stop' : 'look',
       station: 'product',
       title: `${narrow.length === 1 ? `Panel ${narrow[0]!.name} is` : `${plural(narrow.length, 'panel')} are`} a strip of ${formatLength(least, unit)}`,
       detail: `${named(narrow)}: what is seen of ${narrow.length === 1 ? 'it' : 'them'} when they hang.`,

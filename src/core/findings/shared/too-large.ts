@@ -1,6 +1,8 @@
 import { MOST_PAGES } from '../../docket';
 import type { TooMuch } from '../../makeup';
-import type { Check, Inspected, Offer } from '../kinds';
+import { formatLength, formatSize } from '../../measure';
+import { machineTakes } from '../../shop';
+import type { Check, Inspected, Offer, Search } from '../kinds';
 
 const many = (n: number): string => n.toLocaleString('en');
 
@@ -59,9 +61,39 @@ function fewerRecords({ plan, docket }: Inspected, { wanted, most }: TooMuch): O
     : [];
 }
 
-const OFFERS: { readonly [K in TooMuch['of']]: (it: Inspected, much: TooMuch) => Offer[] } = {
+/** Larger sheets, less overlap, or the largest poster that may be. */
+function fewerPanels({ docket, shop, unit }: Inspected): (Offer | Search)[] {
+  const { product, sheet } = docket;
+  if (product.kind !== 'poster') return [];
+  const { finished, overlap } = product;
+  const even = { columns: null, rows: null, across: null, down: null };
+  return [
+    ...shop.stocks
+      .filter((s) => s.id !== sheet.stock.id && machineTakes(sheet.machine, s))
+      .map((stock) => ({
+        label: `${stock.name} ${stock.format} instead`,
+        patch: { sheet: { stock } },
+        kind: { name: 'stock', most: 1 },
+      })),
+    ...(product.columns !== null || product.rows !== null || product.across || product.down
+      ? [{ label: 'As many panels as it takes', patch: { product: even } }]
+      : []),
+    ...(overlap > 20 ? [{ label: `Overlap of ${formatLength(20, unit)}`, patch: { product: { overlap: 20 } } }] : []),
+    {
+      least: 0.01,
+      most: 1,
+      step: 0.01,
+      at: (k) => {
+        const size = { width: Math.max(20, finished.width * k), height: Math.max(20, finished.height * k) };
+        return { label: `Poster ${formatSize(size, unit, 0)}`, patch: { product: { finished: size, ...even } } };
+      },
+    },
+  ];
+}
+
+const OFFERS: { readonly [K in TooMuch['of']]: (it: Inspected, much: TooMuch) => readonly (Offer | Search)[] } = {
   pages: fewerPages,
   pieces: fewerRecords,
-  panels: () => [],
+  panels: fewerPanels,
   cells: (it, { wanted, most }) => fewerUp(it, wanted / most),
 };

@@ -69,6 +69,9 @@ export interface Divided {
 /** The least that a panel is long: where joints were put past each other it is still seen which is which, mm. */
 export const THINNEST = 5;
 
+/** What is drawn of a panel of which nothing is left, mm. */
+const NOTHING = 0.1;
+
 /** Joints in order and apart, as near to where they are wished as that goes. */
 function inOrder(at: readonly number[], length: number): number[] {
   const least = Math.min(THINNEST, length / (at.length + 1));
@@ -90,24 +93,25 @@ export function divided(wish: EdgeWish): Divided {
   const fewest = fewestAlong(length + 2 * outer, room, overlap);
   const needed = wish.at ? wish.at.length + 1 : (wish.count ?? fewest);
   const count = Math.min(MOST_ALONG, needed ?? Math.max(1, Math.ceil(length / Math.max(room, THINNEST))));
-  const joints = wish.at ? inOrder(wish.at, length) : evenly(count, wish);
+  const joints = inOrder(wish.at ?? evenly(count, wish), length);
   const ends = [0, ...joints, length];
   const spans: Span[] = [];
   const seen: Span[] = [];
   for (let i = 0; i + 1 < ends.length; i++) {
     const first = i === 0;
     const last = i + 2 === ends.length;
-    const span = {
-      from: Math.max(0, ends[i]! - (first ? 0 : laps.behind)),
-      to: Math.min(length, ends[i + 1]! + (last ? 0 : laps.before)),
-    };
+    const from = Math.max(0, ends[i]! - (first ? 0 : laps.behind));
+    const to = Math.min(length, ends[i + 1]! + (last ? 0 : laps.before));
+    // where gaps leave nothing of a panel there is a line of it to be seen
+    const span = { from, to: Math.max(to, from + NOTHING) };
     spans.push(span);
     // at a gap nothing is seen between
-    seen.push({ from: Math.max(ends[i]!, span.from), to: Math.min(ends[i + 1]!, span.to) });
+    const begins = Math.max(ends[i]!, span.from);
+    seen.push({ from: begins, to: Math.max(begins + NOTHING, Math.min(ends[i + 1]!, span.to)) });
   }
   const fits = spans.map(({ from, to }, i) => {
     const edges = (i === 0 ? outer : 0) + (i + 1 === spans.length ? outer : 0);
-    return to - from + edges <= room + EPSILON && to > from;
+    return to - from + edges <= room + EPSILON;
   });
   return { spans, seen, fits, needed };
 }
