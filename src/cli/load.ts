@@ -36,6 +36,20 @@ async function readFile(
   }
 }
 
+/** Pages of a file whose pictures are looked at: what has more is no poster. */
+const LOOKED_AT = 60;
+
+/** The facts with how coarse pictures are, where that can be told in time. */
+async function withPpi(hands: Hands, { artwork, source }: { artwork: Artwork; source: string }): Promise<Artwork> {
+  if (artwork.pages.length > LOOKED_AT) return artwork;
+  const pages = [];
+  for (const [i, page] of artwork.pages.entries()) {
+    const ppi = await hands.run('coarsest', { path: source, page: i + 1 }).catch(() => null);
+    pages.push({ ...page, ppi });
+  }
+  return { ...artwork, pages };
+}
+
 /** Reads a docket's artwork with all care; `work` is called with it, and what was made on the way is removed after. */
 export async function load(
   hands: Hands,
@@ -67,6 +81,7 @@ export async function load(
       more.push(await readFile(hands, path, file, `artwork.more.${i}`, join(scratch, `artwork-${i + 1}.pdf`)));
     const { album: named } = docket.imprint;
     const album = named && (await readFile(hands, path, named, 'imprint.album', join(scratch, 'album.pdf')));
+    if (docket.product.kind === 'poster') first.artwork = await withPpi(hands, first);
     const files = more.length > 0 ? { ...first.artwork, more: more.map((m) => m.artwork.pages) } : first.artwork;
     const artwork = album ? { ...files, album: albumFrom(album.artwork) } : files;
     const table = docket.imprint.table ? await (await import('./table')).tableOf(path, docket) : null;

@@ -1,5 +1,6 @@
 /** The edge to PDF: read, inspect, rasterise, compose. */
 export { inkIn } from './ink';
+export { coarsestPicture } from './resolution';
 export { ArtworkError, ImprintError } from './errors';
 export { readArtwork, type ReadArtwork } from './read';
 export { sniff } from './sniff';

@@ -4,12 +4,15 @@ import { readTable } from '../records';
 import type { ArtworkError } from './errors';
 import { compose, type Composed, type ComposeJob } from './compose';
 import { rasterise } from './raster';
+import { coarsestPicture } from './resolution';
 import { readArtwork, type ReadArtwork } from './read';
 
 /** What threads do, by name. */
 export interface Tasks {
   readonly read: (task: { path: string; copy: string; password?: string }) => Promise<ReadArtwork>;
   readonly draw: (task: { path: string; page: number; width: number }) => Promise<Uint8Array>;
+  /** Pixels an inch of a page's coarsest picture. */
+  readonly coarsest: (task: { path: string; page: number }) => Promise<number | null>;
   /** Reads a table, and keeps its rows at `out`. */
   readonly table: (task: { path: string; out: string }) => Promise<TableFacts>;
   readonly impose: (task: Omit<ComposeJob, 'onProgress' | 'opened' | 'coder'>, progress: Progress) => Promise<Composed>;
@@ -35,6 +38,7 @@ export type Answer =
 export const TASKS: Tasks = {
   read: ({ path, copy, password }) => readArtwork(path, copy, password),
   draw: async ({ path, page, width }) => rasterise(path, page, width),
+  coarsest: async ({ path, page }) => coarsestPicture(path, page),
   table: ({ path, out }) => readTable(path, out),
   impose: async (task, progress) => {
     let said = 0;

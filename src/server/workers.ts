@@ -49,6 +49,10 @@ export const drawInWorker = (
   { haste, id }: { readonly haste: Haste; readonly id: string },
 ): Promise<Uint8Array> => pool('draw').run('draw', { path, page, width }, { priority: PRIORITY[haste], id });
 
+/** Pixels an inch of a page's coarsest picture, when nothing is waited for. @throws TookTooLong, TookTooMuch */
+export const coarsestInWorker = (path: string, page: number): Promise<number | null> =>
+  pool('draw').run('coarsest', { path, page }, { priority: PRIORITY.filling });
+
 /** Somebody looks now at what was to be drawn later. */
 export const hastenDrawing = (id: string, haste: Haste): void => pool('draw').hasten(id, PRIORITY[haste]);
 

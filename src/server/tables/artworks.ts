@@ -39,7 +39,7 @@ export const findArtwork = async (run: Sql, sha256: string): Promise<ArtworkRow 
 export async function unseenArtworks(run: Sql): Promise<string[]> {
   const rows = await run<{ sha256: string }>(
     `select sha256 from artworks
-     where exists (select 1 from jsonb_array_elements(facts->'alike') p where not p ? 'ink')
+     where exists (select 1 from jsonb_array_elements(facts->'alike') p where not p ? 'ink' or not p ? 'ppi')
        and exists (select 1 from jobs where removed_at is null and summary->>'sha256' = artworks.sha256)`,
   );
   return rows.map((r) => r.sha256);
