@@ -293,6 +293,39 @@ describe('the command line', () => {
     expect(wordsOf(join(dir, 'unlocked.pdf'))[0]!.words.length).toBeGreaterThan(0);
   });
 
+  it('makes a poster of a page, panel by panel', async () => {
+    const file = changed('poster.json', (d) => {
+      // the first of the pages, 148 × 210, at three times its size
+      const only = [{ kind: 'pages', file: 0, from: 1, to: 1, turn: 0 }];
+      Object.assign(d, {
+        artwork: { ...d.artwork, fit: 'fill' },
+        product: {
+          kind: 'poster',
+          copies: 2,
+          finished: { width: 444, height: 630 },
+          bleed: 3,
+          overlap: 15,
+          pages: only,
+        },
+      });
+    });
+    const { stdout, status } = await cli('plan', file);
+    expect(status).toBe(0);
+    const printed = JSON.parse(stdout) as {
+      columns: number;
+      rows: number;
+      panels: { name: string }[];
+      sheets: object[];
+    };
+    // of 320 × 450, upright, there are 297 × 428 for a panel: (444 − 15) ÷ 282 → 2 by (630 − 15) ÷ 413 → 2
+    expect([printed.columns, printed.rows, printed.sheets.length]).toEqual([2, 2, 4]);
+    expect(printed.panels.map((p) => p.name)).toEqual(['A1', 'A2', 'B1', 'B2']);
+    const out = join(dir, 'poster.pdf');
+    expect(await cli('impose', file, '-o', out)).toMatchObject({ status: 0, stderr: '' });
+    expect(run('qpdf', '--check', out)).toContain('No syntax');
+    expect(wordsOf(out)).toHaveLength(4);
+  });
+
   it('helps', async () => {
     const { status, stdout } = await cli('--help');
     expect(status).toBe(0);

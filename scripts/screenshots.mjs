@@ -36,7 +36,6 @@ const station = async (/** @type {string} */ name) => {
   const button = page.locator(`[data-station=${name}]`).getByRole('button').first();
   if ((await button.getAttribute('aria-expanded')) !== 'true') await button.click();
 };
-const undo = () => page.getByRole('button', { name: /^Undo: / }).click();
 
 /** The tide almanac as its customer sends it once more: a page less, and a tide that was wrong. */
 function corrected() {
@@ -104,6 +103,11 @@ await open('Loan slips, three parts');
 await page.keyboard.press('2');
 await page.locator('[data-stamps] text').first().waitFor();
 await shot('flat-dummy');
+await open('Tide table for the wall');
+await page.keyboard.press('3');
+await page.getByRole('button', { name: 'Joints into quiet places' }).click();
+await page.getByText(/quieter along the joints/).waitFor();
+await shot('poster');
 await open('Membership cards, numbered');
 await station('artwork');
 await page.locator('[data-station=artwork]').getByRole('button', { name: /^Name/ }).click();
@@ -115,17 +119,6 @@ await page.getByRole('button', { name: 'Sheet 7, front' }).click();
 await shot('creep');
 await open('Tide almanac');
 await shot('findings');
-await open('Harbour notes');
-await station('sheet');
-await page.locator('[data-station=artwork], [data-station=product]').first().waitFor();
-await page.locator('[data-station=sheet]').getByRole('button', { name: /Stock/ }).click();
-await page.getByRole('option', { name: /Wove 80 A4/ }).click();
-await station('finish');
-await page.locator('[data-station=finish]').scrollIntoViewIfNeeded();
-await page.keyboard.press('2');
-await page.locator('[data-opening]').press('ArrowRight');
-await shot('untrimmed');
-await undo();
 await open('Tide almanac');
 await station('artwork');
 const chooser = page.waitForEvent('filechooser');
