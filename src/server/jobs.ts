@@ -10,6 +10,8 @@ import {
   copiesSaid,
   newDocket,
   piecesSaid,
+  posterCopiesSaid,
+  postersSaid,
   patched,
   placedFor,
   plan,
@@ -150,7 +152,9 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
     made:
       docket.product.kind === 'flat' && planned.product.kind === 'flat'
         ? `${copiesSaid(docket.product, { product: planned.product })} ${piecesSaid(docket.product, { product: planned.product })}`
-        : null,
+        : docket.product.kind === 'poster' && planned.product.kind === 'poster'
+          ? `${posterCopiesSaid(docket.product.copies, planned.product)} ${postersSaid(planned.product)}`
+          : null,
     finished: nameSize(docket.product.finished, unit),
     sheets: Number(figures.find((f) => f.key === 'sheets')?.value ?? 0),
     up: planned.sheets.main.lay.downs.length,

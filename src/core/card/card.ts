@@ -1,11 +1,12 @@
-import type { Docket } from '../docket';
+import type { Docket, PosterProduct } from '../docket';
 import type { Finding } from '../findings';
 import { workOf } from '../finishing';
 import { foldLines, type FoldLine, type Lay } from '../lay';
-import type { Unit } from '../measure';
+import type { PosterPanel } from '../makeup';
+import { formatLength, type Size, type Unit } from '../measure';
 import { duration, figureText, sumText, type Figure } from '../reckoning';
 import { loadsOf, sentOf, type Cell, type Load, type Plan } from '../sheet';
-import { briefText } from './brief';
+import { briefText, overlapSaid } from './brief';
 
 /** What stands on the card that travels with a job. */
 export interface JobCard {
@@ -25,8 +26,18 @@ export interface JobCard {
   readonly open: readonly string[];
   /** The first sheet as it is printed, with its folds in the order that they are made. */
   readonly sheet: { readonly lay: Lay; readonly cells: readonly Cell[]; readonly folds: readonly FoldLine[] };
+  /** How the panels of a poster hang; null for anything else. */
+  readonly wall: CardWall | null;
   /** Pages to be shown small, by place: the first, and some more. */
   readonly pages: readonly { readonly file: number; readonly page: number; readonly label: string }[];
+}
+
+/** The assembly map of a poster. Millimetres from the poster's lower left. */
+export interface CardWall {
+  readonly size: Size;
+  readonly panels: readonly Pick<PosterPanel, 'name' | 'seen' | 'off' | 'column' | 'row'>[];
+  /** How they are joined, and where the joints are seen from the left and from the top. */
+  readonly said: readonly string[];
 }
 
 export interface CardStock {
@@ -50,6 +61,7 @@ const PROCESSES = {
 /** The figures that travel: of the others the screen tells. */
 const TRAVELS: readonly Figure['key'][] = [
   'up',
+  'panels',
   'goodSheets',
   'overrun',
   'spoilage',
@@ -77,6 +89,43 @@ function stocksOf({ stocks, machine }: Load, times: number): CardStock[] {
   return [...counted.values()];
 }
 
+const JOINED = {
+  under: ({ over }: PosterProduct) => `The ${over.across} one lies over its neighbour, the ${over.down} one too.`,
+  both: () => 'Both are cut through in the middle of the overlap.',
+} as const;
+
+/** How a poster hangs, in words and measures. */
+function wallOf({ product }: Docket, { product: made }: Plan, unit: Unit): CardWall | null {
+  if (product.kind !== 'poster' || made.kind !== 'poster') return null;
+  const { panels, columns, rows } = made;
+  const { finished, overlap, lap } = product;
+  const list = (values: readonly number[]): string =>
+    values.map((v) => formatLength(v, unit, unit === 'mm' ? 1 : 3)).join(', ');
+  const across = panels.slice(1, columns).map((p) => p.seen.x);
+  const down = Array.from({ length: rows - 1 }, (_, i) => panels[(i + 1) * columns]!.seen).map(
+    (s) => finished.height - s.y - s.height,
+  );
+  return {
+    size: { width: finished.width, height: finished.height },
+    panels,
+    said: [
+      ...(panels.length > 1 ? [`Panels hang ${overlapSaid(overlap, unit)}.`] : []),
+      ...(panels.length > 1 && overlap > 0 ? [JOINED[lap](product)] : []),
+      ...(across.length > 0 ? [`Joints from the left: ${list(across)}.`] : []),
+      ...(down.length > 0 ? [`Joints from the top: ${list(down)}.`] : []),
+    ],
+  };
+}
+
+/** Pages that are shown small: of a poster each once, else the first places. */
+function shownOf({ content, product }: Plan): JobCard['pages'] {
+  if (product.kind === 'poster')
+    return product.posters.slice(0, SHOWN).map(({ file, page }, i) => ({ file, page, label: String(i + 1) }));
+  return Array.from({ length: Math.min(content.places, SEARCHED) }, (_, i) => content.at(i + 1))
+    .flatMap(({ page, label }) => (page ? [{ file: page.file, page: page.page, label }] : []))
+    .slice(0, SHOWN);
+}
+
 /** The card of a job. @param number the job's, as the shop counts */
 export function jobCard(
   number: number,
@@ -87,9 +136,6 @@ export function jobCard(
 ): JobCard {
   const { copies } = docket.product;
   const main = plan.sheets.main;
-  const pages = Array.from({ length: Math.min(plan.content.places, SEARCHED) }, (_, i) => plan.content.at(i + 1))
-    .flatMap(({ page, label }) => (page ? [{ file: page.file, page: page.page, label }] : []))
-    .slice(0, SHOWN);
   return {
     number,
     title: docket.title,
@@ -118,6 +164,7 @@ export function jobCard(
     accepted: findings.filter((f) => f.accepted).map((f) => f.title),
     open: findings.filter((f) => f.severity !== 'fine' && !f.accepted).map((f) => f.title),
     sheet: { lay: main.lay, cells: main.front, folds: foldLines(main.lay) },
-    pages,
+    wall: wallOf(docket, plan, unit),
+    pages: shownOf(plan),
   };
 }
