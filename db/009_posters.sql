@@ -1,6 +1,6 @@
 -- What came since is, where a docket does not say it, what it is by default: sheets printed before are still the same.
 create or replace function printed_of(docket jsonb) returns jsonb language sql immutable parallel safe
-  return jsonb_set(
+  return jsonb_set(jsonb_set(
     (docket - '{accepted,customer,title,due,date,send}'::text[])
       || jsonb_build_object(
         'overs', coalesce(docket #> '{send,overs}', 'false'),
@@ -12,4 +12,7 @@ create or replace function printed_of(docket jsonb) returns jsonb language sql i
       ),
     '{sheet,machine,dpi}',
     coalesce(docket #> '{sheet,machine,dpi}', '600')
+  ),
+    '{sheet,machine,press}',
+    coalesce(docket #> '{sheet,machine,press}', 'null')
   );

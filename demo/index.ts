@@ -23,7 +23,7 @@ import {
 } from './flat';
 import { FLAT_JOBS } from './flat-jobs';
 import { HARBOUR, stockOf, TOOLS, type DemoJob } from './job';
-import { tideTable } from './posters';
+import { notices, tideTable } from './posters';
 import { almanac, handbook, minuteBook, mixedSizes, roster, sharpeningGuide } from './booklets';
 
 export type { DemoJob } from './job';
@@ -168,6 +168,19 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     customer: HARBOUR,
     stock: 'silk-170-sra3-sg',
   },
+  {
+    file: 'harbour-notices.pdf',
+    title: 'Seven harbour notices, offset',
+    made: 'flat',
+    dueIn: 13,
+    copies: 250,
+    customer: HARBOUR,
+    stock: 'offset-100-b2',
+    wish: (shop) => ({
+      product: { what: 'print', sides: 'one', bleed: 0, order: { kind: 'repeat' } },
+      sheet: { machine: shop.machines.find((m) => m.id === 'curlew')! },
+    }),
+  },
   ...FLAT_JOBS,
 ];
 
@@ -194,6 +207,7 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
   'bench-label.pdf': benchLabel,
   'mug-transfers.pdf': mugTransfers,
   'tide-table.pdf': tideTable,
+  'harbour-notices.pdf': notices,
   // cut off before its table, as a copy that stopped half way is
   'harbour-notes-damaged.pdf': async () => {
     const whole = Buffer.from(await almanac(false));

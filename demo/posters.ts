@@ -52,3 +52,29 @@ export async function tideTable(): Promise<Uint8Array> {
   leaf.text('Times are by the harbour clock. Nets off the slip two hours before.', 38, 8, 26, book.body, FOAM);
   return bytesOf(book);
 }
+
+/** What the harbour office has to say, a notice each; all made up. */
+const NOTICES = [
+  ['Moorings', 'are let by the season. Ask at the office before you tie up.'],
+  ['Speed', 'is dead slow inside the breakwater, for all and at all times.'],
+  ['Slipway', 'Keep it clear for two hours before high water.'],
+  ['Nets', 'are mended on the upper quay and nowhere else.'],
+  ['Fuel', 'is sold from eight to noon. No naked light on the pier.'],
+  ['Visitors', 'moor at the yellow buoys for three nights at most.'],
+  ['Lost oars', 'hang in the loft. Describe yours and take it home.'],
+] as const;
+
+/** Seven notices of one size: seven forms of one layout on the offset press. */
+export async function notices(): Promise<Uint8Array> {
+  const book = await newBook('Harbour notices');
+  NOTICES.forEach(([head, says], i) => {
+    const leaf = new Leaf(book, { width: 350, height: 500, bleed: 0 });
+    leaf.rect(15, 330, 320, 155, i % 2 ? SEA : DEEP);
+    leaf.text(head, 32, 385, 150, book.head, OAT);
+    leaf.text(`Notice ${i + 1}`, 34, 350, 38, book.bold, FOAM);
+    leaf.flow(says, 34, 290, 285, 58, book.body);
+    leaf.rect(15, 15, 320, 4, DEEP);
+    leaf.text('Gullcroft Harbour Office', 34, 28, 30, book.bold, DEEP);
+  });
+  return bytesOf(book);
+}

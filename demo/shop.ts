@@ -98,6 +98,7 @@ const machines = (printer: string | null) => [
     click: 0.1,
     spoilage: { sheets: 80, percent: 2 },
     plate: 900,
+    press: { plate: { width: 770, height: 620 }, gripper: 43, across: 0 },
     printer: null,
   },
 ];

@@ -22,7 +22,18 @@ export function paperOf(wish: LayWish): Paper {
     Math.max(0, Math.min(printable.x + printable.width, seenFromFront.x + seenFromFront.width) - left),
     Math.max(0, Math.min(printable.y + printable.height, seenFromFront.y + seenFromFront.height) - bottom),
   );
-  return { paper, plate: null, turn, work, printable, bothSides };
+  return { paper, plate: plateOf(machine, paper), turn, work, printable, bothSides };
+}
+
+/**
+ * Where the paper lies on the plate, the lead edge of both at the foot: `gripper` behind the plate's, in its middle unless
+ * the press says otherwise. So it does on either side: a sheet that was tumbled has its other long edge in the grippers.
+ */
+function plateOf({ press }: LayWish['machine'], { width, height }: Size): Paper['plate'] {
+  if (!press) return null;
+  const { plate, gripper, across } = press;
+  const x = (plate.width - width) / 2 + across;
+  return { plate: { width: plate.width, height: plate.height }, paper: rect(x, gripper, width, height) };
 }
 
 /** Where pieces may lie: with one form for front and back, the half left of (below) the axis that the sheet turns about. */

@@ -29,6 +29,20 @@ export const Machine = z
     hour: cents.default(0).describe('Cents an hour that it runs, its make-ready counted'),
     spoilage: z.strictObject({ sheets: z.number().min(0).max(100_000), percent: z.number().min(0).max(100) }),
     plate: cents.default(0).describe('Cents for the plates of one form, on a press that needs them'),
+    press: z
+      .strictObject({
+        plate: size.describe('Its plates, their lead edge level'),
+        gripper: edge.describe('How far the paper’s lead edge lies behind the plate’s'),
+        across: z
+          .number()
+          .min(-1000)
+          .max(1000)
+          .default(0)
+          .describe('How far the paper lies to the right of the plate’s middle'),
+      })
+      .nullable()
+      .default(null)
+      .describe('On a press, the plates that its sheets are exported as; null where they are as large as the paper'),
     sides: z.enum(['both', 'one']).default('both').describe('Whether it prints both sides in one pass'),
     reload: z
       .strictObject({

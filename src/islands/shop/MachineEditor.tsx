@@ -64,12 +64,64 @@ export function MachineEditor({ machine }: { readonly machine: Machine }) {
           ))}
         </span>
       </Row>
+      <Plates machine={machine} set={set} />
       <Sides machine={machine} set={set} />
       <Speed machine={machine} set={set} />
       <Trays machine={machine} set={set} />
     </>
   );
 }
+
+/** The plates of a press, and where the paper lies on them. */
+function Plates({ machine: { press }, set }: { readonly machine: Machine; readonly set: Set }) {
+  const { unit } = useUnit();
+  return (
+    <Row label="Plates" hint={press ? 'sheets are exported as plates' : undefined}>
+      <span className="grid gap-1">
+        <Toggle
+          label="Prints from plates"
+          value={press !== null}
+          onChange={(on) => set({ press: on ? NEW_PRESS : null }, on ? 'prints from plates' : 'no plates')}
+        />
+        {press && (
+          <span className="flex flex-wrap gap-2 text-xs text-ink-soft">
+            <span className="grid">
+              size
+              <SizeField
+                label="Size of its plates"
+                value={press.plate}
+                unit={unit}
+                onChange={(plate) => set({ press: { ...press, plate } }, 'plates')}
+              />
+            </span>
+            <span className="grid">
+              gripper
+              <LengthField
+                label="Paper behind the plate’s lead edge"
+                value={press.gripper}
+                unit={unit}
+                max={1000}
+                onChange={(gripper) => set({ press: { ...press, gripper } }, 'gripper')}
+              />
+            </span>
+            <span className="grid">
+              right of its middle
+              <LengthField
+                label="Paper right of the plate’s middle"
+                value={press.across}
+                unit={unit}
+                min={-1000}
+                max={1000}
+                onChange={(across) => set({ press: { ...press, across } }, 'side lay')}
+              />
+            </span>
+          </span>
+        )}
+      </span>
+    </Row>
+  );
+}
+const NEW_PRESS: NonNullable<Machine['press']> = { plate: { width: 745, height: 605 }, gripper: 43, across: 0 };
 
 /** Its print service, a folder, or neither. */
 function PrintsBy({ machine, set }: { readonly machine: Machine; readonly set: Set }) {

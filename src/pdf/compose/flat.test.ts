@@ -37,6 +37,22 @@ const upTo = (n: number): number[] => Array.from({ length: n }, (_, i) => i + 1)
 const fronts = (sides: Sides): At[][] => sides.map(numbersOn).filter((s) => s.length > 0);
 
 describe('flat work on paper', () => {
+  it('of a press is exported as its plates, the paper where the grippers hold it', async () => {
+    const press = { plate: { width: 1030, height: 790 }, gripper: 48, across: 0 };
+    const stock = { ...SHOP.stocks[2]!, id: 'b2', width: 520, height: 720 };
+    const machine = { ...SHOP.machines[0]!, press };
+    await imposed(1, { sheet: { stock, machine }, product: { lies: { columns: 1, rows: 1 } } });
+    const info = run('pdfinfo', '-box', join(dir, `out${serial}.pdf`));
+    const box = (name: string): number[] =>
+      new RegExp(`${name}:\\s+(\\S+)\\s+(\\S+)\\s+(\\S+)\\s+(\\S+)`)
+        .exec(info)!
+        .slice(1)
+        .map((v) => Math.round((Number(v) / MM) * 10) / 10);
+    // paper of 720 × 520 in the middle of 1,030: 155 from the plate's left, 48 from its lead edge; the piece in its middle
+    expect(box('MediaBox')).toEqual([-155, -48, 875, 742]);
+    expect(box('TrimBox')).toEqual([310, 230, 410, 290]);
+  });
+
   it('cut and stacked, its piles laid on each other are in order', async () => {
     const { sides } = await imposed(100, order({ kind: 'stack', lot: null, last: 'blanks' }));
     const sheets = fronts(sides);

@@ -45,12 +45,15 @@ export function drawCell(out: Drawn, cell: Cell, form: Form): void {
 /** A side's boxes (14.11.2): the sheet, and on it the pages without and with their bleed. */
 export function boxesOf(sheet: Sheet, side: SideName): string {
   const cells = sheet[side];
-  const { width, height } = sheet.lay.paper;
+  const { paper, plate } = sheet.lay;
+  const { width, height } = paper;
   // a side that is not printed is as large as its sheet
   const whole = [{ x: 0, y: 0, width, height }];
   const trim = bounds(cells.length > 0 ? cells.map((c) => c.trim) : whole);
   const bleed = bounds(cells.length > 0 ? cells.map((c) => boundsOf(c.clip)) : whole);
-  return `/MediaBox[${at(0, 0, width, height)}]/BleedBox[${corners(bleed)}]/TrimBox[${corners(trim)}]`;
+  // the paper's corner stays where everything is measured from: a plate begins before it
+  const media = plate ? { x: -plate.paper.x, y: -plate.paper.y, ...plate.plate } : { x: 0, y: 0, width, height };
+  return `/MediaBox[${corners(media)}]/BleedBox[${corners(bleed)}]/TrimBox[${corners(trim)}]`;
 }
 
 const corners = (r: Rect): string => at(r.x, r.y, r.x + r.width, r.y + r.height);

@@ -9,6 +9,7 @@ import { marksRoom } from './marks-room';
 import { noPages } from './no-pages';
 import { ownMarks } from './own-marks';
 import { pagesMissing } from './pages-missing';
+import { plateFits } from './plate';
 import { shopChanged } from './shop-changed';
 import { tooLarge } from './too-large';
 import { imprints } from '../imprint';
@@ -28,6 +29,7 @@ export const SHARED: readonly Check[] = [
   machineTakesStock,
   twoPasses,
   fitSheet,
+  plateFits,
   grain,
   traysDiffer,
   trays,

@@ -1,8 +1,11 @@
 import { memo, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import {
+  formatLength,
   formatSize,
   type Artwork,
   type Docket,
+  type Edges,
+  type Lay,
   type Marks,
   type Plan,
   type Product,
@@ -72,7 +75,7 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
     [sheet, plan, marks, docket, artwork, files],
   );
   const { lay } = sheet;
-  const zoom = useZoom(lay.paper);
+  const zoom = useZoom(lay.paper, plateRound(lay));
   const drawn = useDrawn(sheet, state.creep);
   const scale = zoom.view.k * (typeof window === 'undefined' ? 1 : window.devicePixelRatio);
   useNeighbours(plan, at, state.turned, artwork, files, zoom.ready ? scale : 0);
@@ -220,6 +223,42 @@ interface PaperProps {
   readonly onPoint: (place: number | null) => void;
 }
 
+/** How far a plate reaches beyond its paper; with nothing where there is none. */
+function plateRound({ plate, paper }: Lay): Edges {
+  if (!plate) return NO_PLATE;
+  const { plate: size, paper: lies } = plate;
+  return {
+    left: Math.max(0, lies.x),
+    bottom: Math.max(0, lies.y),
+    right: Math.max(0, size.width - lies.x - paper.width),
+    top: Math.max(0, size.height - lies.y - paper.height),
+  };
+}
+const NO_PLATE: Edges = { left: 0, right: 0, top: 0, bottom: 0 };
+
+/** The plate that the paper lies on, with how far its lead edge lies behind the plate's. */
+function PlateBehind({ lay: { plate, paper }, view: { x, y, k } }: { readonly lay: Lay; readonly view: Zoom['view'] }) {
+  const { unit } = useUnit();
+  if (!plate) return null;
+  const { plate: size, paper: lies } = plate;
+  return (
+    <div
+      data-plate
+      className="absolute border border-ink/60 bg-glass-deep"
+      style={{
+        left: x - lies.x * k,
+        top: y - (size.height - lies.y - paper.height) * k,
+        width: size.width * k,
+        height: size.height * k,
+      }}
+    >
+      <span className="num absolute inset-x-0 bottom-0 truncate px-1 text-center text-xs">
+        plate {formatSize(size, unit)} · paper {formatLength(lies.y, unit)} behind its lead edge
+      </span>
+    </div>
+  );
+}
+
 /** The sheet as paper with two sides, turned as the machine turns it. */
 function Paper({ laid, state, zoom: { view }, scale, lit, onPoint }: PaperProps) {
   const { paper, turn } = laid.sheet.lay;
@@ -253,25 +292,28 @@ function Paper({ laid, state, zoom: { view }, scale, lit, onPoint }: PaperProps)
     );
   };
   return (
-    <div
-      style={{
-        position: 'absolute',
-        left: 0,
-        top: 0,
-        width: paper.width * view.k,
-        height: paper.height * view.k,
-        transform: `translate(${view.x}px, ${view.y}px)`,
-        perspective: 2400,
-      }}
-    >
+    <>
+      <PlateBehind lay={laid.sheet.lay} view={view} />
       <div
-        className="relative h-full w-full transition-transform duration-500 ease-in-out"
-        style={{ transformStyle: 'preserve-3d', transform: turned ? `${axis}(180deg)` : 'none' }}
+        style={{
+          position: 'absolute',
+          left: 0,
+          top: 0,
+          width: paper.width * view.k,
+          height: paper.height * view.k,
+          transform: `translate(${view.x}px, ${view.y}px)`,
+          perspective: 2400,
+        }}
       >
-        {leaf('front', 'back')}
-        {leaf('back', 'front')}
+        <div
+          className="relative h-full w-full transition-transform duration-500 ease-in-out"
+          style={{ transformStyle: 'preserve-3d', transform: turned ? `${axis}(180deg)` : 'none' }}
+        >
+          {leaf('front', 'back')}
+          {leaf('back', 'front')}
+        </div>
       </div>
-    </div>
+    </>
   );
 }
 

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
-import type { Size } from '../../../core';
+import type { Edges, Size } from '../../../core';
 
 /** Room round the fitted sheet, in pixels, for the labels above and the chains of measures at its foot and left. */
 const MARGIN = { x: 34, top: 38, bottom: 30 };
@@ -18,8 +18,11 @@ export interface Zoom {
   readonly by: (factor: number) => void;
 }
 
-/** Pan with the hand and zoom to the pointer; a sheet of another size is fitted. */
-export function useZoom({ width, height }: Size): Zoom {
+const NOTHING: Edges = { left: 0, right: 0, top: 0, bottom: 0 };
+
+/** Pan with the hand and zoom to the pointer; a sheet of another size is fitted, with what is shown round it. */
+export function useZoom({ width, height }: Size, round: Edges = NOTHING): Zoom {
+  const { left, right, top, bottom } = round;
   const surface = useRef<HTMLDivElement>(null);
   const behaviour = useRef<ZoomBehavior<HTMLDivElement, unknown> | null>(null);
   const [view, setView] = useState<ZoomTransform>(zoomIdentity);
@@ -28,11 +31,13 @@ export function useZoom({ width, height }: Size): Zoom {
     const el = surface.current;
     if (!el || !behaviour.current) return;
     const { clientWidth: w, clientHeight: h } = el;
-    const k = Math.min((w - 2 * MARGIN.x) / width, (h - MARGIN.top - MARGIN.bottom) / height);
+    const [wide, high] = [width + left + right, height + top + bottom];
+    const k = Math.min((w - 2 * MARGIN.x) / wide, (h - MARGIN.top - MARGIN.bottom) / high);
     if (!(k > 0)) return;
-    const y = MARGIN.top + (h - MARGIN.top - MARGIN.bottom - k * height) / 2;
-    select(el).call((s) => behaviour.current!.transform(s, zoomIdentity.translate((w - k * width) / 2, y).scale(k)));
-  }, [width, height]);
+    const x = (w - k * wide) / 2 + k * left;
+    const y = MARGIN.top + (h - MARGIN.top - MARGIN.bottom - k * high) / 2 + k * top;
+    select(el).call((s) => behaviour.current!.transform(s, zoomIdentity.translate(x, y).scale(k)));
+  }, [width, height, left, right, top, bottom]);
 
   useEffect(() => {
     const el = surface.current!;
