@@ -1,22 +1,8 @@
 import { harbour } from './drawings';
+import { MONTHS } from './texts';
 import { bytesOf, DEEP, FOAM, INK, Leaf, newBook, OAT, SAND, SEA } from './leaf';
 
 /** The posters of the demonstration. */
-
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
 
 /** `07.42`, of minutes after midnight. */
 const clock = (minutes: number): string => {

@@ -4,7 +4,7 @@ import { Docket, MOST_PAGES, MOST_UP, patched, type Patch as AnyPatch, type Dock
 import { runsToPages } from './pages';
 import { reckon } from './reckoning';
 import { MOST_CELLS, plan } from './sheet';
-import { artworkOf, changed, docketFor, flatDocketFor, look as looked, SHOP } from './testing';
+import { artworkOf, changed, docketFor, flatDocketFor, look as looked, posterDocketFor, SHOP } from './testing';
 import { extremes, withAt } from './testing-extremes';
 
 type Patch = AnyPatch<DocketOf<'bound'>>;
@@ -12,6 +12,7 @@ type Patch = AnyPatch<DocketOf<'bound'>>;
 const artwork = artworkOf(600);
 const base = docketFor(artwork);
 const flatBase: Docket = flatDocketFor(artwork);
+const posterBase: Docket = posterDocketFor(artwork);
 const look = <D extends Docket>(docket: D, of = artwork) => {
   const { plan: planned, findings } = looked(docket, of);
   return { planned, findings, figures: reckon(docket, planned) };
@@ -49,6 +50,7 @@ describe('whatever the schema allows', () => {
   it.each([
     ['a book', base, 250],
     ['flat work', flatBase, 120],
+    ['posters', posterBase, 100],
   ])(
     'is planned, inspected and reckoned, each field at each of its ends: %s',
     (_, from, least) => {
@@ -67,6 +69,7 @@ describe('whatever the schema allows', () => {
   it.each([
     ['a book', base],
     ['flat work', flatBase],
+    ['posters', posterBase],
   ])(
     'several at their ends at once: %s',
     (_, from) => {

@@ -1,11 +1,10 @@
 import { useState } from 'react';
-import { factsOf, formatLength, plural, type PosterPanel } from '../../../core';
-import { pictureUrl } from '../../../ui/client';
+import { formatLength, plural, type PosterPanel } from '../../../core';
 import { Tint } from '../../../ui/Tint';
 import { useUnit } from '../../../ui/unit';
 import { usePoster } from '../context';
 import { useRoom } from '../room';
-import { pictureMatrix, pictureWidth } from '../table/geometry';
+import { Artwork } from '../table/Artwork';
 
 /** Room round the wall, in pixels. */
 const ROUND = 36;
@@ -160,11 +159,8 @@ function PanelOnWall({
   readonly lifted: boolean;
   readonly onPress: () => void;
 }) {
-  const { plan, files, artwork } = usePoster(({ plan, files, artwork }) => ({ plan, files, artwork }));
+  const content = usePoster((s) => s.plan.content);
   const { width, height } = panel.trim;
-  const { page: ref, toPage: matrix } = plan.content.at(place);
-  const facts = ref ? factsOf(artwork, ref) : undefined;
-  const ratio = typeof window === 'undefined' ? 1 : window.devicePixelRatio;
   const px = 1 / scale;
   return (
     <g
@@ -186,21 +182,9 @@ function PanelOnWall({
       }}
     >
       <rect width={width} height={height} fill="#fff" />
-      {facts && ref && matrix && (
-        <svg width={width} height={height} overflow="hidden">
-          <image
-            href={pictureUrl(
-              files[ref.file] ?? '',
-              ref.page,
-              pictureWidth(facts.media.width * Math.hypot(matrix[0], matrix[1]) * scale * ratio),
-            )}
-            width={facts.media.width}
-            height={facts.media.height}
-            preserveAspectRatio="none"
-            transform={pictureMatrix(matrix, facts.media.height, height)}
-          />
-        </svg>
-      )}
+      <svg width={width} height={height} overflow="hidden">
+        <Artwork placed={content.at(place)} height={height} scale={scale} />
+      </svg>
       <Tint swatch={panel.stock.swatch} width={width} height={height} />
       <rect width={width} height={height} fill="none" stroke="#2a211c" strokeOpacity={0.35} strokeWidth={px * 0.8} />
     </g>

@@ -1,14 +1,14 @@
 import { useState, type ReactNode } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { formatLength, plural, type PosterPanel, type Rect, type Unit } from '../../../core';
+import { formatLength, onPoster, plural, type PosterPanel, type Rect, type Unit } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { useUnit } from '../../../ui/unit';
 import { usePoster } from '../context';
 import { useRoom } from '../room';
+import { Artwork } from '../table/Artwork';
 import { down } from '../table/geometry';
 import { Joints } from './Joints';
 import { PanelTools } from './PanelTools';
-import { PosterPicture } from './PosterPicture';
 import { QuietJoints } from './QuietJoints';
 import type { OnScreen } from './wishes';
 
@@ -110,7 +110,7 @@ function Drawing({
   readonly chosen: string | null;
   readonly choose: (name: string | null) => void;
 }) {
-  const { product, poster } = usePoster(({ product, poster }) => ({ product, poster }));
+  const { plan, product, poster } = usePoster(({ plan, product, poster }) => ({ plan, product, poster }));
   const { width, height } = product.finished;
   const { left, top, scale } = on;
   const ink = 1 / scale;
@@ -132,7 +132,7 @@ function Drawing({
       </defs>
       <rect width={width} height={height} fill="#fff" />
       <svg width={width} height={height} overflow="hidden">
-        <PosterPicture which={which} scale={scale} />
+        <Artwork placed={onPoster(plan.content, poster, which)} height={height} scale={scale} />
       </svg>
       {poster.panels.map((p) => (
         <PanelShape
