@@ -1,5 +1,6 @@
-import { closeSync, openSync, writeSync } from 'node:fs';
-import { deflateSync } from 'node:zlib';
+import { once } from 'node:events';
+import { closeSync, createWriteStream, openSync, writeSync } from 'node:fs';
+import { createDeflate, deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 
 /** A photograph as a scanner's noise: it compresses as badly as one. 900 × 1262 dots in RGB, as JPEG. */
@@ -78,4 +79,59 @@ export async function writePages(path: string, pages: number, photographs: boole
     put(`${num} 1\n${String(offset).padStart(10, '0')} 00000 n \n`);
   put(`trailer\n<</Size ${Math.max(...offsets.keys()) + 1}/Root 1 0 R>>\nstartxref\n${start}\n%%EOF\n`);
   closeSync(fd);
+}
+
+/** Writes a PDF of one page with one grey picture of so many dots, packed as scanners pack: a size that nobody holds whole. */
+export async function writePicture(
+  path: string,
+  dots: { width: number; height: number },
+  points: { width: number; height: number },
+): Promise<void> {
+  const out = createWriteStream(path);
+  let at = 0;
+  const offsets: number[] = [];
+  const put = async (data: string | Buffer): Promise<void> => {
+    const bytes = typeof data === 'string' ? Buffer.from(data, 'latin1') : data;
+    at += bytes.length;
+    if (!out.write(bytes)) await once(out, 'drain');
+  };
+  const begin = async (head: string): Promise<void> => {
+    offsets.push(at);
+    await put(`${offsets.length} 0 obj\n${head}`);
+  };
+  await put('%PDF-1.7\n');
+  await begin('<</Type/Catalog/Pages 2 0 R>>\nendobj\n');
+  await begin('<</Type/Pages/Count 1/Kids[3 0 R]>>\nendobj\n');
+  const { width, height } = points;
+  await begin(
+    `<</Type/Page/Parent 2 0 R/MediaBox[0 0 ${width} ${height}]/Contents 4 0 R/Resources<</XObject<</Im 5 0 R>>>>>>\nendobj\n`,
+  );
+  const content = `q ${width} 0 0 ${height} 0 0 cm /Im Do Q`;
+  await begin(`<</Length ${content.length}>>stream\n${content}\nendstream\nendobj\n`);
+  await begin(
+    `<</Type/XObject/Subtype/Image/Width ${dots.width}/Height ${dots.height}/BitsPerComponent 8/ColorSpace/DeviceGray/Filter/FlateDecode/Length 6 0 R>>stream\n`,
+  );
+  const from = at;
+  const pack = createDeflate({ level: 1 });
+  const packed = (async () => {
+    for await (const chunk of pack) await put(chunk as Buffer);
+  })();
+  const row = Buffer.alloc(dots.width);
+  let seed = 7;
+  for (let y = 0; y < dots.height; y++) {
+    for (let x = 0; x < row.length; x += 8) row[x] = (seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0) >>> 27;
+    if (!pack.write(Buffer.from(row))) await once(pack, 'drain');
+  }
+  pack.end();
+  await packed;
+  const length = at - from;
+  await put('\nendstream\nendobj\n');
+  await begin(`${length}\nendobj\n`);
+  const xref = at;
+  const entries = offsets.map((o) => `${String(o).padStart(10, '0')} 00000 n \n`).join('');
+  await put(
+    `xref\n0 ${offsets.length + 1}\n0000000000 65535 f \n${entries}trailer<</Size ${offsets.length + 1}/Root 1 0 R>>\nstartxref\n${xref}\n%%EOF\n`,
+  );
+  out.end();
+  await once(out, 'close');
 }

@@ -2,6 +2,7 @@ import { execFileSync, spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import {
+  asLargeAs,
   BINDING_CHOICES,
   Counter,
   Finisher,
@@ -18,9 +19,9 @@ import {
   type DocketOf,
   type Patch,
 } from '../src/core';
-import { artworkOf, docketFor, flatDocketFor, SHOP } from '../src/core/testing';
+import { artworkOf, docketFor, flatDocketFor, posterDocketFor, SHOP } from '../src/core/testing';
 import { rasterise, readArtwork } from '../src/pdf';
-import { writePages } from './inputs';
+import { writePages, writePicture } from './inputs';
 
 /** Prints what is fast and what is not: imposing as ratios to `qpdf IN OUT` on the same file in one run. */
 const root = join(import.meta.dirname, '..', '..');
@@ -201,6 +202,46 @@ async function imprinting(): Promise<void> {
   for (const path of [source, table, file, imposed, copied]) rmSync(path);
 }
 
+/** A poster of 600 million dots in 24 panels, as the whole command; against qpdf copying its file. And a joint as it is dragged. */
+async function posters(): Promise<void> {
+  const source = join(dir, 'poster.pdf');
+  const [imposed, copied] = [join(dir, 'panels.pdf'), join(dir, 'copied.pdf')];
+  await writePicture(source, { width: 30_000, height: 20_000 }, { width: 3600, height: 2400 });
+  const artwork = artworkOf(1, { width: 1270, height: 846.7 }, 0);
+  const made = patched(posterDocketFor(artwork), {
+    artwork: { file: { name: 'poster', path: basename(source) }, fit: 'fill' },
+    sheet: { stock: SHOP.stocks[2]! },
+    product: { bleed: 0 },
+  });
+  const finished = asLargeAs(made, { width: 1270, height: 846.7 }, 24)!;
+  const docket = patched(made, { product: { finished } });
+  const file = join(dir, 'poster.json');
+  writeFileSync(file, JSON.stringify(docket));
+  const ours = await whole(process.execPath, [
+    join(root, 'bin/odd-sparrow'),
+    'impose',
+    file,
+    '-o',
+    imposed,
+    '--anyway',
+  ]);
+  const yard = await whole('qpdf', [source, copied]);
+  const { size } = statSync(source);
+  console.log(
+    `\na poster of 30,000 × 20,000 dots (${(size / 1e6).toFixed(0)} MB) in ${plan(docket, artwork).sheets.length} panels: ` +
+      `${(ours.seconds / yard.seconds).toFixed(1)} × qpdf IN OUT (${ours.seconds.toFixed(1)} s to ${yard.seconds.toFixed(2)} s), ` +
+      `peak ${ours.peak.toFixed(0)} MB, output ${(statSync(imposed).size / size).toFixed(2)} × the input`,
+  );
+  for (const path of [source, file, imposed, copied]) rmSync(path);
+  const dragged = best(20, () => {
+    const moved = patched(docket, { product: { across: [380, 760, 1140], down: [280, 560] } });
+    const planned = plan(moved, artwork);
+    inspect({ docket: moved, artwork, plan: planned, marks: mark(moved, planned), shop: SHOP, unit: 'mm' });
+    reckon(moved, planned);
+  });
+  console.log(`a joint of it dragged: planned, inspected and reckoned in ${dragged.toFixed(1)} ms`);
+}
+
 /** Planning alone, and with marks, findings and figures, in every way to bind. */
 function planning(): void {
   console.log('');
@@ -265,6 +306,7 @@ async function picture(): Promise<void> {
 
 await imposing();
 await imprinting();
+await posters();
 planning();
 flatPlanning();
 comparing();

@@ -20,8 +20,8 @@ export function asLargeAs(wish: Wish, shape: Size, sheets: number): Size | null 
     if (wish.product.lies !== 'auto' && wish.product.lies !== hung) continue;
     const { across, down } = edgesOf(wish, hung, wish.product.overlap);
     for (let columns = 1; columns <= sheets; columns++) {
-      if (sheets % columns !== 0) continue;
-      const [wide, high] = [reach(across, columns), reach(down, sheets / columns)];
+      // what is no divisor leaves some over: fewer sheets may give more
+      const [wide, high] = [reach(across, columns), reach(down, Math.floor(sheets / columns))];
       best = Math.max(best, Math.min(wide / shape.width, high / shape.height));
     }
   }
