@@ -19,11 +19,12 @@ export function asLargeAs(wish: Wish, shape: Size, sheets: number): Size | null 
   for (const hung of ['level', 'upright'] as const) {
     if (wish.product.lies !== 'auto' && wish.product.lies !== hung) continue;
     const { across, down } = edgesOf(wish, hung, wish.product.overlap);
-    for (let columns = 1; columns <= sheets; columns++) {
-      // what is no divisor leaves some over: fewer sheets may give more
-      const [wide, high] = [reach(across, columns), reach(down, Math.floor(sheets / columns))];
-      best = Math.max(best, Math.min(wide / shape.width, high / shape.height));
-    }
+    // fewer sheets may give more: what is no divisor leaves some over
+    for (let columns = 1; columns <= sheets; columns++)
+      for (let rows = 1; rows <= sheets / columns; rows++) {
+        const [wide, high] = [reach(across, columns), reach(down, rows)];
+        best = Math.max(best, Math.min(wide / shape.width, high / shape.height));
+      }
   }
   const size = { width: Math.floor(shape.width * best + 1e-6), height: Math.floor(shape.height * best + 1e-6) };
   return size.width >= 20 && size.height >= 20 ? size : null;
