@@ -10,8 +10,8 @@ export const centre: MarkRule<'centre'> = {
   vital: false,
   applies: () => true,
   missed: () => false,
-  onLay: (wish, on) => {
+  onLay: (wish, on, taken) => {
     const { width, height } = on.lay.paper;
-    return linesOutside('centre', on, { upright: [width / 2], level: [height / 2] }, wish);
+    return linesOutside('centre', on, { upright: [width / 2], level: [height / 2] }, wish, taken);
   },
 };

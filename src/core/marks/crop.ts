@@ -29,9 +29,9 @@ export const crop: MarkRule<'crop'> = {
   vital: true,
   applies: () => true,
   missed: () => true,
-  onLay: (wish, on) => {
+  onLay: (wish, on, taken) => {
     if (wish.at === 'pieces' && areCutOut(on.lay)) return roundEach(wish, on);
-    return on.lay.grid ? linesOutside('crop', on, on.cuts, wish) : atOwnEdges(wish, on);
+    return on.lay.grid ? linesOutside('crop', on, on.cuts, wish, taken) : atOwnEdges(wish, on);
   },
 };
 

@@ -21,5 +21,5 @@ export const fold: MarkRule<'fold'> = {
   applies: ({ sheets }) =>
     sheets.lays.some((lay) => lay.downs.some((d) => d.shape.lines.some((l) => l.kind === 'fold'))),
   missed: (lay) => lay.downs.some((d) => d.shape.lines.some((l) => l.kind === 'fold')),
-  onLay: (wish, on) => linesOutside('fold', on, positions(on.folds, 'fold'), wish, [1.2, 0.8]),
+  onLay: (wish, on, taken) => linesOutside('fold', on, positions(on.folds, 'fold'), wish, taken, [1.2, 0.8]),
 };

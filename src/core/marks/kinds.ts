@@ -53,8 +53,11 @@ export interface MarkSpace {
 export function markBox(m: Mark): Rect {
   switch (m.kind) {
     case 'line': {
-      const [x, y] = [Math.min(m.from[0], m.to[0]) - 0.5, Math.min(m.from[1], m.to[1]) - 0.5];
-      return { x, y, width: Math.abs(m.from[0] - m.to[0]) + 1, height: Math.abs(m.from[1] - m.to[1]) + 1 };
+      // half a millimetre is kept clear of it, more of one that is thick
+      const half = Math.max(0.5, m.weight / 2);
+      const [x, y] = [Math.min(m.from[0], m.to[0]) - half, Math.min(m.from[1], m.to[1]) - half];
+      const [width, height] = [Math.abs(m.from[0] - m.to[0]), Math.abs(m.from[1] - m.to[1])];
+      return { x, y, width: width + 2 * half, height: height + 2 * half };
     }
     case 'circle': {
       const [x, y] = m.centre;

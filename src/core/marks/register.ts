@@ -18,7 +18,9 @@ export const register: MarkRule<'register'> = {
     const block = bounds(trims);
     const taken = marks.map(markBox);
     const r = wish.length / 2;
-    const gap = wish.offset + r;
+    // a line that is thicker than the mark is large reaches further than it
+    const reach = Math.max(r, wish.weight / 2);
+    const gap = wish.offset + reach;
     const middleX = lay.paper.width / 2;
     const middleY = lay.paper.height / 2;
     const edges: readonly ((along: number) => [number, number])[] = [
@@ -28,7 +30,7 @@ export const register: MarkRule<'register'> = {
       (s) => [block.x + block.width + gap, middleY + s],
     ];
     const free = (c: readonly [number, number]): boolean => {
-      const box = rect(c[0] - r, c[1] - r, 2 * r, 2 * r);
+      const box = rect(c[0] - reach, c[1] - reach, 2 * reach, 2 * reach);
       return contains(space.area, box) && ![...space.keepOff, ...taken].some((k) => intersect(k, box));
     };
     return edges.flatMap((place): Mark[] => {

@@ -12,5 +12,5 @@ export const spine: MarkRule<'spine'> = {
   vital: false,
   applies: ({ pieces }) => anyOf(pieces, (p) => p.shape.lines.some((l) => l.kind === 'score')),
   missed: () => false,
-  onLay: (wish, on) => linesOutside('spine', on, positions(on.folds, 'score'), wish, [0.4, 0.6]),
+  onLay: (wish, on, taken) => linesOutside('spine', on, positions(on.folds, 'score'), wish, taken, [0.4, 0.6]),
 };

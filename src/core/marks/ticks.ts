@@ -1,6 +1,6 @@
-import { EPSILON } from '../measure';
+import { EPSILON, overlap } from '../measure';
 import { areCutOut, corners, gapFrom, isAcross, spanAlong, type Corner } from './between';
-import type { Mark } from './kinds';
+import { markBox, type Mark } from './kinds';
 import { SHORTEST_MARK } from './line';
 import type { LaySide, MarkRule } from './rules';
 
@@ -30,7 +30,7 @@ export const ticks: MarkRule<'ticks'> = {
   vital: false,
   applies: ({ sheets }) => areCutOut(sheets.main.lay),
   missed: ({ downs }) => downs.length > 1,
-  onLay: (wish, on) => {
+  onLay: (wish, on, taken) => {
     if (!areCutOut(on.lay)) return [];
     const seen = new Set<string>();
     return corners(on).flatMap((corner): Mark[] => {
@@ -47,7 +47,9 @@ export const ticks: MarkRule<'ticks'> = {
       const key = ends.map((e) => `${e[0].toFixed(3)} ${e[1].toFixed(3)}`).join();
       if (seen.has(key)) return [];
       seen.add(key);
-      return [{ kind: 'line', of: 'ticks', from: ends[0]!, to: ends[1]!, weight: wish.weight, dash: [] }];
+      const tick: Mark = { kind: 'line', of: 'ticks', from: ends[0]!, to: ends[1]!, weight: wish.weight, dash: [] };
+      // a cut that is marked there already needs none
+      return taken.some((m) => overlap(markBox(m), markBox(tick))) ? [] : [tick];
     });
   },
 };
