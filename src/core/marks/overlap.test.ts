@@ -28,7 +28,8 @@ describe('overlap guides', () => {
       turned: 1,
       black: true,
     });
-    // in the middle of the strip of 20
+    // 24 letters of 0.62 × 2.2; in the middle of the strip of 20
+    expect(words?.kind === 'text' && words.room.toFixed(3)).toBe('32.736');
     expect(behind.rect.x + behind.rect.width / 2).toBeCloseTo(368.5, 6);
   });
 

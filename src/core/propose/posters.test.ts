@@ -106,6 +106,15 @@ describe('quiet joints', () => {
     expect([quiet.before, quiet.busy]).toEqual([20, 0]);
   });
 
+  it('leave no panel a strip: three tenths of an even one are seen at least', () => {
+    const cost = new Float64Array(600).fill(10);
+    cost.fill(0, 20, 70);
+    // 600 ÷ 3 × 0.3 = 60; what is quiet before that is of no use
+    expect(quietJoints(edge({ room: 600 }), cost)!.at[0]).toBe(69);
+    cost.fill(10, 60, 70);
+    expect(quietJoints(edge({ room: 600 }), cost)!.at[0]).toBe(193);
+  });
+
   it('go no further than the panels fit', () => {
     const cost = new Float64Array(600).fill(10);
     cost.fill(0, 60, 70);

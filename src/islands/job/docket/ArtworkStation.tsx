@@ -24,15 +24,16 @@ function imposedOf(key: ImposedKey): Imposed {
 
 /** The file, its pages and sizes, how they are placed; swapping it for a corrected one. */
 export function ArtworkStation() {
-  const isBook = useJob((s) => s.docket.product.kind === 'bound');
+  const kind = useJob((s) => s.docket.product.kind);
   const swapping = useSwap();
   return (
     <>
       <FileRow {...swapping} />
       <PagesRow />
-      {isBook && <HoldsRow />}
+      {kind === 'bound' && <HoldsRow />}
       <PlacedRows />
-      <ImprintRows />
+      {/* what is cut into panels gets none */}
+      {kind !== 'poster' && <ImprintRows />}
       <FormerFiles put={swapping.put} />
       <Compared />
     </>

@@ -137,7 +137,14 @@ function listedOf(
   chapters: readonly BoundProduct['chapters'][number][],
 ): readonly Listed[] {
   if (book.kind !== 'bound')
-    return list.map((page, id) => ({ id, page, label: content.at(id + 1).label, chapter: null, stock: null }));
+    return list.map((page, id) => ({
+      id,
+      page,
+      // a page of a poster is on many panels
+      label: book.kind === 'poster' ? String(id + 1) : content.at(id + 1).label,
+      chapter: null,
+      stock: null,
+    }));
   const leaves = leavesOf(book);
   const several = new Set(book.sections.map((s) => s.stock.id)).size > 1;
   const begins = new Map(chapters.map((c) => [c.at - 1, c.title]));

@@ -51,7 +51,7 @@ function pileSaid(plan: Plan, sheet: Sheet, down: number): string {
 /** A page pointed at, and its neighbours. */
 export function pointedNote(plan: Plan, sheet: Sheet, { place: reading, down, label: said }: Cell): string {
   const { product } = plan;
-  if (product.kind !== 'bound') return ` · ${said}${pileSaid(plan, sheet, down)}`;
+  if (product.kind !== 'bound') return ` · ${said}${product.kind === 'flat' ? pileSaid(plan, sheet, down) : ''}`;
   // the faces of a cover's spread stand behind the pages
   if (reading > product.pages.length) return '';
   const label = (n: number): string => product.pages[n - 1]?.label || String(n);
