@@ -214,3 +214,24 @@ test('ways to lay it stand side by side, and one is taken', async ({ page }) => 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(brief(page)).toContainText('23 up');
 });
+
+test('seven harbour notices are seven forms of one layout, on the plates of the press', async ({ page }) => {
+  await openJob(page, 'Seven harbour notices');
+  await expect(brief(page)).toContainText('250 each of 7 one-sided prints');
+  await expect(page.locator('[data-plate]')).toContainText('plate 770 × 620 mm · paper 43 mm behind its lead edge');
+  await accessible(page, 'a plate');
+  // the run of one form is its own
+  const product = await openStation(page, 'product');
+  await fill(product.getByLabel('How many of print 3'), '100');
+  await expect(page.getByRole('button', { name: 'Sheet 3, front' })).toBeVisible();
+  await expect(brief(page)).toContainText(/1.600 in all of/);
+  await saved(page);
+  const { sides } = await exported(page, 'notices');
+  expect(sides).toHaveLength(7);
+  for (const [i, side] of sides.entries()) {
+    // each is as large as a plate, with one notice on it, twice
+    expect([Math.round(side.width), Math.round(side.height)]).toEqual([770, 620]);
+    const numbers = side.words.filter((w) => /^[1-7]$/.test(w.text)).map((w) => w.text);
+    expect(numbers).toEqual([String(i + 1), String(i + 1)]);
+  }
+});

@@ -94,6 +94,9 @@ describe('panels along an edge', () => {
       { from: 0, to: 307 },
       { from: 287, to: 594 },
     ]);
+    // the bleed counts: (602 − 20) ÷ 290 = 2.007, where 594 would be 1.98
+    expect(divided(edge({ length: 594, room: 310, outer: 4 })).spans).toHaveLength(3);
+    expect(divided(edge({ length: 594, room: 310 })).spans).toHaveLength(2);
   });
 
   it('lie where they are put, in order whatever is typed', () => {
