@@ -45,6 +45,17 @@ describe('overlap guides', () => {
     ]);
   });
 
+  it('lie inside the strip at whichever edge that is', () => {
+    const lines = (of: typeof docket, sheet: number): string[] =>
+      drawn(of, sheet).flatMap((m) =>
+        m.kind === 'line' ? [m.from[0] === m.to[0] ? `x ${m.from[0].toFixed(3)}` : `y ${m.from[1].toFixed(3)}`] : [],
+      );
+    // a panel lies from 71.5 to 378.5 and from 13.167 to 306.833; its strips are 20 wide
+    expect(lines(docket, 5)).toEqual(['x 359.000', 'y 287.333']);
+    const other = patched(docket, { product: { over: { across: 'left', down: 'lower' } } });
+    expect(lines(other, 2)).toEqual(['x 91.000', 'y 32.667']);
+  });
+
   it('are none where both are cut through, at a gap, or where the strip is narrower than they are far inside', () => {
     expect(drawn(patched(docket, { product: { lap: 'both' } }), 1)).toEqual([]);
     expect(drawn(patched(docket, { product: { overlap: -5 } }), 1)).toEqual([]);

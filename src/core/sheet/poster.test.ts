@@ -120,7 +120,10 @@ describe('a poster in panels', () => {
   });
 
   it('of several pages each is a poster', () => {
-    const { it } = posterOf({}, 3);
+    const { it, docket } = posterOf({ product: { copies: 2 } }, 3);
+    const total = reckon(docket, it).find((f) => f.key === 'total')!;
+    // 36 good and 3 spoilt, of 2.9 and a click of 1.5: 171.6 for two of each of three
+    expect(sumText(total, 'mm')).toContain('28.6 ct a poster');
     expect(it.sheets.length).toBe(18);
     expect([it.sheets.at(6).front[0]!.label, it.content.at(7).page?.page]).toEqual(['2 A1', 2]);
     expect(it.pieces.at(17)!.noun).toBe('poster 3, panel C2');

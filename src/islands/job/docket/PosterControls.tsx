@@ -116,7 +116,7 @@ function SizeBy() {
       <Row label="As large as" hint="the largest that so many sheets of this stock give">
         <Entry
           label="As large as so many sheets"
-          shown={plural(panels, 'sheet')}
+          shown={String(panels)}
           take={(text) => {
             const n = Number(/\d+/.exec(text)?.[0]);
             if (!(Number.isInteger(n) && n >= 1 && n <= 400)) throw new Error('Type how many sheets: 1 to 400.');
