@@ -6,7 +6,7 @@ create or replace function printed_of(docket jsonb) returns jsonb language sql i
         'overs', coalesce(docket #> '{send,overs}', 'false'),
         'imprint', jsonb '{"records":null,"only":[],"table":null,"album":null,"counters":[],"prints":[]}'
           || coalesce(docket -> 'imprint', '{}'),
-        'marks', jsonb '{"ticks":{"on":false,"length":3,"weight":0.2,"over":"clear"},"overlap":{"on":true,"offset":0.5,"weight":0.25,"height":2.2}}'
+        'marks', jsonb '{"ticks":{"on":false,"length":3,"weight":0.2,"over":"clear"},"bar":{"on":false,"patch":5,"offset":3,"at":"tail"},"overlap":{"on":true,"offset":0.5,"weight":0.25,"height":2.2}}'
           || coalesce(docket -> 'marks', '{}')
           || jsonb_build_object('crop', jsonb '{"at":"block"}' || coalesce(docket #> '{marks,crop}', '{}'))
       ),

@@ -216,7 +216,7 @@ test('ways to lay it stand side by side, and one is taken', async ({ page }) => 
 });
 
 test('seven harbour notices are seven forms of one layout, on the plates of the press', async ({ page }) => {
-  await openJob(page, 'Seven harbour notices');
+  await openJob(page, 'Seven harbour notices, offset');
   await expect(brief(page)).toContainText('250 each of 7 one-sided prints');
   await expect(page.locator('[data-plate]')).toContainText('plate 770 × 620 mm · paper 43 mm behind its lead edge');
   await accessible(page, 'a plate');

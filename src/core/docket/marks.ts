@@ -45,6 +45,15 @@ export const MarksWish = z.strictObject({
     })
     .default({ on: true, length: 8, width: 1.5, from: 20, restart: 12, colour: 'black' }),
   sectionName: z.strictObject({ on: z.boolean(), height: z.number().min(1).max(10) }).default({ on: true, height: 2 }),
+  bar: z
+    .strictObject({
+      on: z.boolean(),
+      patch: z.number().min(2).max(20).describe('Edge of a patch'),
+      offset: length.max(50).describe('From the pieces and their bleed'),
+      at: z.enum(['tail', 'lead']).describe('At which edge of the sheet'),
+    })
+    .default({ on: false, patch: 5, offset: 3, at: 'tail' })
+    .describe('Patches of the process inks across the sheet'),
   overlap: z
     .strictObject({
       on: z.boolean(),

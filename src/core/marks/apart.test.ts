@@ -52,6 +52,12 @@ describe('marks of any layout', () => {
       fold: line,
       spine: line,
       centre: line,
+      bar: fc.record({
+        on: fc.boolean(),
+        patch: fc.double({ min: 2, max: 20, noNaN: true }),
+        offset: fc.double({ min: 0, max: 20, noNaN: true }),
+        at: fc.constantFrom('tail' as const, 'lead' as const),
+      }),
       slug: fc.record({
         on: fc.boolean(),
         height: fc.double({ min: 1, max: 6, noNaN: true }),

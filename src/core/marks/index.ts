@@ -3,6 +3,7 @@ import { cutsOf } from '../cutting';
 import { foldLinesOnForm, onForm, throughSheet, withMargin, type Lay } from '../lay';
 import { bounds, type Rect } from '../measure';
 import type { Plan, SideName } from '../sheet';
+import { bar } from './bar';
 import { centre } from './centre';
 import { collating } from './collating';
 import { crop } from './crop';
@@ -31,6 +32,7 @@ const MARKS: { readonly [K in WishedMark]: MarkRule<K> } = {
   centre,
   ticks,
   register,
+  bar,
   collating,
   sectionName,
   overlap,

@@ -28,6 +28,8 @@ export type Mark =
       readonly black: boolean;
       /** White, so that what stands on it is seen on any artwork. */
       readonly white?: true;
+      /** Shares of the process inks, 0 to 1, in place of every separation. */
+      readonly cmyk?: readonly [number, number, number, number];
     }
   | {
       readonly kind: 'text';

@@ -4,6 +4,9 @@ import type { Mark, MarkKind, MarkSpace } from './kinds';
 /** The shortest piece of a mark worth printing, in millimetres. */
 export const SHORTEST_MARK = 1;
 
+/** How far a line that runs along an edge may reach over it, mm: a hair on either side shows nowhere. */
+const HAIR = 0.25;
+
 /**
  * A line from `start` on, `length` long in one of the four directions. What lies at its start, as a page's bleed, it
  * begins behind, as long as before; where the printable area or another page comes in its way it is cut off. Null where
@@ -37,7 +40,8 @@ export function lineMark(
   let from = Math.max(0, first);
   let to = Math.min(length, last);
   const inTheWay = space.keepOff
-    .filter((r) => covers(r, -EPSILON))
+    // along the edge of a page is not on it; what the thickness of a thick one would reach is in its way as well
+    .filter((r) => covers(r, Math.max(0, weight / 2 - HAIR) - EPSILON))
     .map(span)
     .sort((a, b) => a[0] - b[0]);
   for (const [a, b] of inTheWay) {

@@ -37,6 +37,15 @@ const upTo = (n: number): number[] => Array.from({ length: n }, (_, i) => i + 1)
 const fronts = (sides: Sides): At[][] => sides.map(numbersOn).filter((s) => s.length > 0);
 
 describe('flat work on paper', () => {
+  it('has a colour bar of process inks where one is wished for', async () => {
+    await imposed(1, { product: { lies: { columns: 1, rows: 1 } }, marks: { bar: { on: true } } });
+    const plain = run('qpdf', '--qdf', '--object-streams=disable', join(dir, `out${serial}.pdf`), '-');
+    // 442 ÷ 5: 88 patches, of which the crop and register marks of one piece take some; 13 in their order, again and again
+    const greys = plain.match(/^q 0\.5 0\.4 0\.4 0 k [^\n]* re f Q$/gm) ?? [];
+    expect(greys.length).toBeGreaterThanOrEqual(5);
+    expect(plain).toMatch(/^q 1 0 0 0 k [^\n]* re f Q\nq 0 1 0 0 k /m);
+  });
+
   it('of a press is exported as its plates, the paper where the grippers hold it', async () => {
     const press = { plate: { width: 1030, height: 790 }, gripper: 48, across: 0 };
     const stock = { ...SHOP.stocks[2]!, id: 'b2', width: 520, height: 720 };

@@ -15,6 +15,12 @@ const p = (mm: number): string => points(mm * PT);
 
 type Drawing = Exclude<Mark, { kind: 'text' }>;
 
+/** The colour of an area, where it is not the one that is set. */
+function fillOf({ cmyk, white, black }: Extract<Mark, { kind: 'area' }>): string {
+  if (cmyk) return `${cmyk.map(n).join(' ')} k `;
+  return white ? '0 0 0 0 k ' : black ? '0 0 0 1 k ' : '';
+}
+
 /** A mark's operators, in the colour that is set. */
 function drawing(m: Drawing): string {
   switch (m.kind) {
@@ -33,7 +39,7 @@ function drawing(m: Drawing): string {
       );
     }
     case 'area':
-      return `q ${m.white ? '0 0 0 0 k ' : m.black ? '0 0 0 1 k ' : ''}${p(m.rect.x)} ${p(m.rect.y)} ${p(m.rect.width)} ${p(m.rect.height)} re f Q\n`;
+      return `q ${fillOf(m)}${p(m.rect.x)} ${p(m.rect.y)} ${p(m.rect.width)} ${p(m.rect.height)} re f Q\n`;
   }
 }
 

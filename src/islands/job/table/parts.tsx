@@ -129,6 +129,12 @@ export function CreepGhosts({ shifts, H, line }: { shifts: readonly Shift[]; H: 
   );
 }
 
+/** Roughly what process inks look like on a screen: a bar is told apart by it, and judged on paper. */
+function seenAs([c, m, y, k]: readonly [number, number, number, number]): string {
+  const of = (ink: number): number => Math.round(255 * (1 - ink) * (1 - k));
+  return `rgb(${of(c)} ${of(m)} ${of(y)})`;
+}
+
 /** Marks as they print. */
 export function MarkLines({ marks, H, line }: { marks: readonly Mark[]; H: number; line: number }) {
   return (
@@ -158,7 +164,14 @@ export function MarkLines({ marks, H, line }: { marks: readonly Mark[]; H: numbe
               />
             );
           case 'area':
-            return <rect key={i} {...down(m.rect, H)} fill={m.white ? '#fff' : '#111'} stroke="none" />;
+            return (
+              <rect
+                key={i}
+                {...down(m.rect, H)}
+                fill={m.cmyk ? seenAs(m.cmyk) : m.white ? '#fff' : '#111'}
+                stroke="none"
+              />
+            );
           case 'text':
             return (
               <text

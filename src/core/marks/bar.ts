@@ -1,0 +1,66 @@
+import { contains, grow, overlap, rect } from '../measure';
+import { markBox, type Mark } from './kinds';
+import type { MarkRule } from './rules';
+
+/** How much of each process ink a patch has, 0 to 1. */
+type Tint = readonly [cyan: number, magenta: number, yellow: number, black: number];
+
+/**
+ * The patches in their order: each ink full, each at half, what two and three of them make on each other, and last black at
+ * half beside the grey that cyan, magenta and yellow make: 50, 40 and 40 per cent look as neutral as it where the press is
+ * in balance (ISO 12647-2).
+ */
+export const PATCHES: readonly Tint[] = [
+  [1, 0, 0, 0],
+  [0, 1, 0, 0],
+  [0, 0, 1, 0],
+  [0, 0, 0, 1],
+  [0.5, 0, 0, 0],
+  [0, 0.5, 0, 0],
+  [0, 0, 0.5, 0],
+  [0, 1, 1, 0],
+  [1, 0, 1, 0],
+  [1, 1, 0, 0],
+  [1, 1, 1, 0],
+  [0, 0, 0, 0.5],
+  [0.5, 0.4, 0.4, 0],
+];
+
+/** The colour bar: patches of the process inks across the sheet, beyond the pieces at its tail or at its lead edge. */
+export const bar: MarkRule<'bar'> = {
+  label: 'Colour bar',
+  detail: 'Process inks full, at half and over each other, and grey.',
+  said: 'the colour bar',
+  short: 'colour bar',
+  fields: [
+    { key: 'patch', label: 'patch', as: { kind: 'length', min: 2, max: 20 } },
+    { key: 'offset', label: 'offset', as: { kind: 'length', min: 0, max: 50 } },
+    {
+      key: 'at',
+      label: 'stands',
+      as: {
+        kind: 'choice',
+        options: [
+          { key: 'tail', label: 'at the tail' },
+          { key: 'lead', label: 'at the lead edge' },
+        ],
+      },
+    },
+  ],
+  vital: false,
+  applies: () => true,
+  missed: () => true,
+  onLay: ({ patch, offset, at }, { space, block }, taken) => {
+    const { x, width } = space.area;
+    const y = at === 'tail' ? block.y + block.height + offset : block.y - offset - patch;
+    // as wide as the machine prints, cut off at whole patches and in its middle
+    const count = Math.floor(width / patch + 1e-6);
+    const from = x + (width - count * patch) / 2;
+    const inTheWay = [...space.keepOff.map((r) => grow(r, -1e-6)), ...taken.map(markBox)];
+    return Array.from({ length: count }, (_, i): Mark[] => {
+      const box = rect(from + i * patch, y, patch, patch);
+      if (!contains(space.area, box) || inTheWay.some((r) => overlap(r, box))) return [];
+      return [{ kind: 'area', of: 'bar', rect: box, black: false, cmyk: PATCHES[i % PATCHES.length]! }];
+    }).flat();
+  },
+};
