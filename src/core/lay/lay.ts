@@ -40,12 +40,16 @@ function tryTurned(shape: Shape, turns: QuarterTurns, evenly: boolean, area: Rec
   return { turns, margin, trim, piece, grid: gridIn(area, piece, { width: 0, height: 0 }) };
 }
 
+type BlockStyle = Extract<LayStyle, { kind: 'block' }>;
+
 const countOf = ({ grid }: Try): number => grid.columns * grid.rows;
 
-/** The way round that lays more; one alone lies upright where it can, one that fits no way where less hangs over. */
-function bestTry(shape: Shape, { up, fill }: LayWish, area: Rect): Try {
+/** The way round that is said, where it fits; else the one that lays more; one alone lies upright where it can, one that fits no way where less hangs over. */
+function bestTry(shape: Shape, { up, fill }: LayWish, area: Rect, { lies }: BlockStyle): Try {
   const upright = tryTurned(shape, 0, fill === 'come-and-go', area);
   const sideways = tryTurned(shape, 1, fill === 'come-and-go', area);
+  const said = lies === 'sideways' ? sideways : upright;
+  if (lies && countOf(said) > 0) return said;
   if (countOf(upright) === 0 && countOf(sideways) === 0)
     return overhang(sideways.piece, area) < overhang(upright.piece, area) - EPSILON ? sideways : upright;
   if (up === 'one') return countOf(upright) > 0 ? upright : sideways;
@@ -61,7 +65,7 @@ export function layOf(shape: Shape, wish: LayWish, style: LayStyle = BLOCK): Lay
   if (style.kind === 'cut-out') return cutOutOf(paper, shape, wish, style);
   const { area, whole } = roomFor(paper, shape);
   const headToTail = wish.fill === 'come-and-go';
-  const chosen = bestTry(shape, wish, area);
+  const chosen = bestTry(shape, wish, area, style);
   const fits = countOf(chosen) > 0;
   const grid = fits ? limited(chosen.grid, mostOf(wish.up)) : { columns: 1, rows: 1 };
   const { piece, margin, trim, turns } = chosen;
@@ -95,7 +99,7 @@ export function layingOf(wish: LayWish, shape: Shape, style: LayStyle = BLOCK): 
     return { up: downs.length, fits };
   }
   const { area } = roomFor(paperOf(wish), shape);
-  const chosen = bestTry(shape, wish, area);
+  const chosen = bestTry(shape, wish, area, style);
   if (countOf(chosen) === 0) return { up: 1, fits: false };
   const { columns, rows } = limited(chosen.grid, mostOf(wish.up));
   return { up: columns * rows, fits: true };

@@ -142,8 +142,8 @@ export type Last = 'blanks' | 'repeats' | 'smaller-lot';
 
 /** How pieces of a shape lie beside each other. */
 export type LayStyle =
-  /** Each with all its margin, in one block. */
-  | { readonly kind: 'block' }
+  /** Each with all its margin, in one block; the way round that is said, where it fits so, else the one that lays more. */
+  | { readonly kind: 'block'; readonly lies?: 'upright' | 'sideways' }
   /** Cut out at their trims, with gaps that neighbours share. */
   | {
       readonly kind: 'cut-out';

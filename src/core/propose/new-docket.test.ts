@@ -25,6 +25,8 @@ describe('artwork just dropped', () => {
     ['eight pages a little larger', 8, { width: 75, height: 105 }, 'bound'],
     ['a leaf as large as the largest sheet', 1, { width: 450, height: 320 }, 'flat'],
     ['a leaf larger than any sheet', 1, { width: 321, height: 450 }, 'poster'],
+    ['thirteen of them', 13, { width: 350, height: 500 }, 'bound'],
+    ['twelve of them', 12, { width: 350, height: 500 }, 'poster'],
     ['seven of them', 7, { width: 350, height: 500 }, 'poster'],
     ['eight tickets', 8, { width: 200, height: 90 }, 'flat'],
     ['eight pages twice as wide as they are high', 8, { width: 200, height: 100 }, 'bound'],

@@ -43,12 +43,13 @@ function largerThanAll(size: Size, stocks: Shop['stocks']): boolean {
 }
 
 /**
- * What artwork looks like that was just dropped: what is larger than any sheet is a poster, a leaf is flat, and so are
+ * What artwork looks like that was just dropped: a few pages larger than any sheet are posters, a leaf is flat, and so are
  * several no larger than cards.
  */
 export function likelyKind(artwork: Artwork, { stocks }: Pick<Shop, 'stocks'>): ProductKind {
   const { length } = artwork.pages;
-  if (length > 0 && largerThanAll(artworkSize(artwork), stocks)) return 'poster';
+  // of many pages, as of slides, nobody wants as many posters
+  if (length > 0 && length < SEQUENCE_FROM && largerThanAll(artworkSize(artwork), stocks)) return 'poster';
   if (length <= 2) return 'flat';
   const { width, height } = artworkSize(artwork);
   const [long, short] = [Math.max(width, height), Math.min(width, height)];

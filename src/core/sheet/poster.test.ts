@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type DocketOf, type Patch } from '../docket';
+import { mark } from '../marks';
 import { figureText, reckon, sumText } from '../reckoning';
 import { artworkOf, BOARD, changed, posterDocketFor, SHOP } from '../testing';
 import { loadsOf, plan } from '.';
@@ -72,6 +73,15 @@ describe('a poster in panels', () => {
     expect(it.sheets.main.lay.fits).toBe(true);
     const level = posterOf({ product: { finished: { width: 580, height: 420 }, lies: 'level' } }).it.product;
     expect([level.hung, level.columns, level.rows]).toEqual(['level', 2, 2]);
+  });
+
+  it('lies on its sheet as it was divided for it, so that its marks have the room that was kept', () => {
+    // upright (560 − 20) ÷ 276 → 2 by (600 − 20) ÷ 406 → 2: panels of 290 × 310, which would go level into 442 × 312 as well
+    const { it, docket } = posterOf({ product: { finished: { width: 560, height: 600 } } });
+    expect([it.product.hung, it.sheets.length]).toEqual(['upright', 4]);
+    expect(it.sheets.main.lay.grid!.sideways).toBe(true);
+    const { noRoom, noCrop } = mark(docket, it);
+    expect([noRoom, noCrop]).toEqual([[], []]);
   });
 
   it('without crop marks panels are as large as the machine prints, and room is kept where it is wished for', () => {

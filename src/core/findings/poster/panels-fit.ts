@@ -6,12 +6,10 @@ import { named } from './named';
 /** Panels that are larger than what the machine prints of their sheet. */
 export const panelsFit: Check<InspectedPoster> = ({ docket, product, poster, plan, shop, unit }) => {
   if (poster.allOverlap || plan.sheets.lays.every((l) => l.fits)) return [];
-  const large = poster.order.map((i) => poster.panels[i]!).filter((p, i) => !plan.sheets.at(i).lay.fits && !p.off);
+  const large = poster.order.map((i) => poster.panels[i]!).filter((_, i) => !plan.sheets.at(i).lay.fits);
   const [first] = large;
-  if (!first) return [];
-  const { lay } = plan.sheets.lays.find((l) => !l.fits)
-    ? { lay: plan.sheets.lays.find((l) => !l.fits)! }
-    : { lay: null };
+  const lay = plan.sheets.lays.find((l) => !l.fits);
+  if (!first || !lay) return [];
   const size: Size = {
     width: first.trim.width + first.bleed.left + first.bleed.right,
     height: first.trim.height + first.bleed.top + first.bleed.bottom,
@@ -62,7 +60,7 @@ export const panelsFit: Check<InspectedPoster> = ({ docket, product, poster, pla
       severity: 'stop',
       station: 'sheet',
       title: `${large.length === 1 ? `Panel ${first.name} is` : `${plural(large.length, 'panel')} are`} larger than the sheet prints`,
-      detail: `${named(large)}: ${formatSize(size, unit)}; of ${first.stock.format} ${machine.name} prints ${formatSize(lay?.bothSides ?? size, unit)}.`,
+      detail: `${named(large)}: ${formatSize(size, unit)}; of ${first.stock.format} ${machine.name} prints ${formatSize(lay.bothSides, unit)}.`,
       offers: () => offers,
     },
   ];

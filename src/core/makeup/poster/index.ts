@@ -1,205 +1,21 @@
-import type { Artwork, DocketOf, PosterProduct } from '../../docket';
-import {
-  compose,
-  inUnits,
-  lying,
-  rect,
-  rectangle,
-  seriesOf,
-  translation,
-  type Edges,
-  type Rect,
-  type Series,
-} from '../../measure';
-import { factsOf, pageList, type PageRef } from '../../pages';
-import { printableArea, type Stock } from '../../shop';
+import type { Artwork, DocketOf } from '../../docket';
+import { compose, inUnits, rect, rectangle, seriesOf, translation, type Series } from '../../measure';
+import { factsOf, pageList } from '../../pages';
 import { artworkToPage, partReach } from '../placing';
 import type { Assembly, Content, Covered, Gang, Line, MadeUp, Piece, Placed, Shape } from '../piece';
-import { divided, lapsOf, type Divided, type EdgeWish } from './joints';
+import {
+  jointsOf,
+  MOST_PANELS,
+  orderOf,
+  panelsOf,
+  wayFor,
+  type PosterPanel,
+  type PosterPlan,
+  type PosterWish,
+} from './panels';
 
 export * from './joints';
-
-/** Panels of a job at most: more are no poster but a wall. */
-export const MOST_PANELS = 3000;
-
-/** A panel of a poster. Millimetres from the poster's lower left trim. */
-export interface PosterPanel {
-  /** Its place on the wall, from 0, counted from the upper left. */
-  readonly column: number;
-  readonly row: number;
-  /** `A1`. */
-  readonly name: string;
-  /** From trim to trim. */
-  readonly trim: Rect;
-  /** What is seen of it when all hang. */
-  readonly seen: Rect;
-  /** The poster's bleed, where it has an edge of it. */
-  readonly bleed: Edges;
-  /** How wide the strips are that its neighbours cover. */
-  readonly covered: Edges;
-  readonly off: boolean;
-  readonly stock: Stock;
-  readonly fits: boolean;
-}
-
-/** Posters made up: the panels that they are printed in. */
-export interface PosterPlan {
-  readonly kind: 'poster';
-  /** The page of each poster. */
-  readonly posters: readonly PageRef[];
-  /** Of one poster, row by row from the upper left, those that are off with them. */
-  readonly panels: readonly PosterPanel[];
-  /** In the order in which they are printed, as places in `panels`, those that are off left out. */
-  readonly order: readonly number[];
-  readonly columns: number;
-  readonly rows: number;
-  /** How the sheets hang, by their long edge. */
-  readonly hung: 'level' | 'upright';
-  /** What was divided into columns and into rows. */
-  readonly edges: { readonly across: EdgeWish; readonly down: EdgeWish };
-  /** Whether the overlap leaves nothing of a panel: then less was taken, to have something to look at. */
-  readonly allOverlap: boolean;
-  /** How many panels there would have to be of a poster, and joints between them with their length together, mm. */
-  readonly needed: number;
-  readonly joints: number;
-  readonly jointLength: number;
-}
-
-type Wish = Pick<DocketOf<'poster'>, 'product' | 'sheet' | 'marks'>;
-
-/** What is kept free at a joint's trim and at the poster's own, mm. */
-function roomsKept({ product, marks }: Pick<Wish, 'product' | 'marks'>): { joint: number; edge: number } {
-  const { room, bleed } = product;
-  if (room !== null) return { joint: room, edge: Math.max(room, bleed) };
-  const { on, length, offset } = marks.crop;
-  return on ? { joint: offset + length, edge: Math.max(offset, bleed) + length } : { joint: 0, edge: bleed };
-}
-
-/** The two edges of a poster as they are divided, with its sheets hung one way. */
-export function edgesOf({ product, sheet, marks }: Wish, hung: PosterPlan['hung'], overlap: number) {
-  const area = printableArea(lying(sheet.stock), sheet.machine.noPrint);
-  const [wide, high] = hung === 'level' ? [area.width, area.height] : [area.height, area.width];
-  const kept = roomsKept({ product, marks });
-  const { finished, over, across, down, columns, rows } = product;
-  const edge = (length: number, room: number, later: boolean) => ({
-    length,
-    room: Math.max(0, room - 2 * kept.joint),
-    outer: kept.edge - kept.joint,
-    overlap,
-    laps: lapsOf({ overlap, lap: product.lap }, later),
-  });
-  return {
-    across: { ...edge(finished.width, wide, over.across === 'right'), count: columns, at: across },
-    down: { ...edge(finished.height, high, over.down === 'lower'), count: rows, at: down },
-  };
-}
-
-/** A poster divided, with its sheets hung one way. */
-interface Way {
-  readonly hung: PosterPlan['hung'];
-  readonly edges: PosterPlan['edges'];
-  readonly across: Divided;
-  readonly down: Divided;
-  readonly fits: boolean;
-  readonly needed: number;
-}
-
-function wayOf(wish: Wish, hung: PosterPlan['hung'], overlap: number): Way {
-  const edges = edgesOf(wish, hung, overlap);
-  const across = divided(edges.across);
-  const down = divided(edges.down);
-  const fits = [...across.fits, ...down.fits].every(Boolean);
-  const of = (d: Divided): number => d.needed ?? d.spans.length;
-  return { hung, edges, across, down, fits, needed: of(across) * of(down) };
-}
-
-const jointsOf = ({ finished }: PosterProduct, columns: number, rows: number): number =>
-  (columns - 1) * finished.height + (rows - 1) * finished.width;
-
-/** The ways that a poster's sheets can hang, the best first: on the fewest sheets, then with the shortest joints. */
-export function waysToHang(wish: Wish, overlap = wish.product.overlap): Way[] {
-  const { lies } = wish.product;
-  const joints = (w: Way): number => jointsOf(wish.product, w.across.spans.length, w.down.spans.length);
-  return (['level', 'upright'] as const)
-    .filter((hung) => lies === 'auto' || lies === hung)
-    .map((hung) => wayOf(wish, hung, overlap))
-    .sort((a, b) => Number(b.fits) - Number(a.fits) || a.needed - b.needed || joints(a) - joints(b));
-}
-
-/** The best way; where the overlap leaves nothing of a panel, with as much as leaves half of it. */
-function wayFor(wish: Wish): { way: Way; allOverlap: boolean } {
-  const [way] = waysToHang(wish);
-  const none = ({ across, down }: Way): boolean => across.needed === null || down.needed === null;
-  if (!none(way!)) return { way: way!, allOverlap: false };
-  const room = Math.min(way!.edges.across.room, way!.edges.down.room);
-  const [less] = waysToHang(wish, Math.min(wish.product.overlap, room / 2));
-  return { way: less!, allOverlap: room > 0 };
-}
-
-/** `A`, `Z`, `AA`. */
-const letters = (n: number): string =>
-  n < 26 ? String.fromCharCode(65 + n) : letters(Math.floor(n / 26) - 1) + letters(n % 26);
-
-/** What a panel is called: its row's letter and its column's number, from the corner where A1 hangs. */
-export function panelName(
-  corner: PosterProduct['corner'],
-  { columns, rows }: { readonly columns: number; readonly rows: number },
-  { column, row }: { readonly column: number; readonly row: number },
-): string {
-  const c = corner.endsWith('left') ? column : columns - 1 - column;
-  const r = corner.startsWith('upper') ? row : rows - 1 - row;
-  return `${letters(r)}${c + 1}`;
-}
-
-function panelsOf({ product, sheet }: Wish, { across, down }: Way): PosterPanel[] {
-  const { bleed, finished, corner, singles, over, overlap, lap } = product;
-  const grid = { columns: across.spans.length, rows: down.spans.length };
-  const covers = overlap > 0 && lap === 'under';
-  const out: PosterPanel[] = [];
-  for (let row = 0; row < grid.rows; row++)
-    for (let column = 0; column < grid.columns; column++) {
-      const single = singles.find((s) => s.column === column + 1 && s.row === row + 1);
-      const [x, y] = [across.spans[column]!, down.spans[row]!];
-      const [sx, sy] = [across.seen[column]!, down.seen[row]!];
-      const top = (v: number): number => finished.height - v;
-      const [left, right] = [column === 0, column + 1 === grid.columns];
-      const [upper, lower] = [row === 0, row + 1 === grid.rows];
-      out.push({
-        column,
-        row,
-        name: panelName(corner, grid, { column, row }),
-        trim: rect(x.from, top(y.to), x.to - x.from, y.to - y.from),
-        seen: rect(sx.from, top(sy.to), sx.to - sx.from, sy.to - sy.from),
-        bleed: {
-          left: left ? bleed : 0,
-          right: right ? bleed : 0,
-          top: upper ? bleed : 0,
-          bottom: lower ? bleed : 0,
-        },
-        covered: {
-          left: covers && !left && over.across === 'left' ? sx.from - x.from : 0,
-          right: covers && !right && over.across === 'right' ? x.to - sx.to : 0,
-          top: covers && !upper && over.down === 'upper' ? sy.from - y.from : 0,
-          bottom: covers && !lower && over.down === 'lower' ? y.to - sy.to : 0,
-        },
-        off: single?.off ?? false,
-        stock: single?.stock ?? sheet.stock,
-        fits: across.fits[column]! && down.fits[row]!,
-      });
-    }
-  return out;
-}
-
-/** Panels in the order in which they are printed: those that come first, then row by row. */
-function orderOf({ first }: PosterProduct, panels: readonly PosterPanel[]): number[] {
-  const on = panels.flatMap((p, i) => (p.off ? [] : [i]));
-  const ahead = first.flatMap(({ column, row }) =>
-    on.filter((i) => panels[i]!.column === column - 1 && panels[i]!.row === row - 1),
-  );
-  const order = [...new Set([...ahead, ...on])];
-  // a job with nothing to print is none to look at
-  return order.length > 0 ? order : [0];
-}
+export { edgesOf, panelName, waysToHang, type PosterPanel, type PosterPlan, type PosterWish } from './panels';
 
 function shapeOf({ trim, bleed, seen }: PosterPanel): Shape {
   const { width, height } = trim;
@@ -293,7 +109,7 @@ function shapesOf(panels: readonly PosterPanel[]): { readonly shape: Shape; read
 
 /** The pieces: of every poster its panels, in the order in which they are printed. */
 function piecesOf(
-  { product, sheet }: Wish,
+  { product, sheet }: PosterWish,
   { posters, panels, order, columns }: PosterPlan,
   shapes: ReturnType<typeof shapesOf>,
 ): Series<Piece> {
@@ -323,7 +139,12 @@ function piecesOf(
 }
 
 /** A panel on a sheet of its own. */
-const gangOf = ({ id, shape, stock }: Piece, key: number, sheet: Wish['sheet']): Gang => ({
+const gangOf = (
+  { id, shape, stock }: Piece,
+  key: number,
+  sheet: PosterWish['sheet'],
+  hung: PosterPlan['hung'],
+): Gang => ({
   key: `panel ${key} ${stock.id} ${stock.width} ${stock.height}`,
   called: 'panel',
   shape,
@@ -333,14 +154,15 @@ const gangOf = ({ id, shape, stock }: Piece, key: number, sheet: Wish['sheet']):
   exact: false,
   last: 'blanks',
   forms: 'fewest-sheets',
-  style: { kind: 'block' },
+  // as it was divided for: the room that is kept for its marks is there only so
+  style: { kind: 'block', lies: hung === 'level' ? 'upright' : 'sideways' },
   partner: (piece) => piece,
   sheet: { ...sheet, stock, up: 'one', fill: 'repeat', work: 'one-sided' },
   main: true,
   apart: false,
 });
 
-function assemblyOf({ product, sheet }: Wish, { posters, panels }: PosterPlan): Assembly {
+function assemblyOf({ product, sheet }: PosterWish, { posters, panels }: PosterPlan): Assembly {
   const { width, height } = product.finished;
   const { caliper } = sheet.stock;
   return {
@@ -389,7 +211,7 @@ export function makeUpPoster(docket: DocketOf<'poster'>, artwork: Artwork): Made
     product: plan,
     content: contentOf(docket, artwork, plan),
     pieces,
-    gangs: Array.from(pieces, (piece, id) => gangOf(piece, shapes[order[id % order.length]!]!.key, sheet)),
+    gangs: Array.from(pieces, (piece, id) => gangOf(piece, shapes[order[id % order.length]!]!.key, sheet, way.hung)),
     assembly: assemblyOf(docket, plan),
     tooMany: wanted > MOST_PANELS || way.needed > panels.length ? { of: 'panels', wanted, most: MOST_PANELS } : null,
   };

@@ -35,7 +35,8 @@ export const jointsNow = (
         (_, i) => finished.height - panels[(i + 1) * columns]!.seen.y - panels[(i + 1) * columns]!.seen.height,
       );
 
-const round = (mm: number): number => Math.round(mm * 100) / 100;
+/** To a millionth: rounded further, a panel that just fits its sheet would not. */
+const round = (mm: number): number => Math.round(mm * 1e6) / 1e6;
 
 /** One joint put elsewhere, the others staying where they are. */
 export function withJoint(
