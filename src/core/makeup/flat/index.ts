@@ -2,8 +2,9 @@ import { MOST_PAGES, type Artwork, type DocketOf, type FlatProduct, type SheetWi
 import { inUnits, rect, rectangle, seriesOf, totalOf, type Series, type Size } from '../../measure';
 import type { Stock } from '../../shop';
 import { liftOf } from '../bound';
-import type { Gang, LayStyle, Line, MadeUp, Order, Piece, Shape } from '../piece';
+import type { Gang, LayStyle, MadeUp, Order, Piece, Shape } from '../piece';
 import { recordsOf, varies, type Records } from '../../imprint';
+import { trimLines } from '../trims';
 import { flatContent } from './content';
 import { facesOf, type Faces } from './pages';
 import { setsOf, type Sets } from './sets';
@@ -62,12 +63,6 @@ function shapeOf({ finished, bleed, sides }: FlatProduct): Shape {
   const { width, height } = finished;
   const whole = rect(0, 0, width, height);
   const clip = rectangle(rect(-bleed, -bleed, width + 2 * bleed, height + 2 * bleed));
-  const line = (from: readonly [number, number], to: readonly [number, number]): Line => ({
-    kind: 'trim',
-    from,
-    to,
-    order: 0,
-  });
   const print = { size: finished, trim: whole, head: 0, clip } as const;
   return {
     size: finished,
@@ -77,12 +72,7 @@ function shapeOf({ finished, bleed, sides }: FlatProduct): Shape {
       { ...print, face: 'outer', page: 1 },
       ...(sides === 'two' ? [{ ...print, face: 'inner' as const, page: 2 }] : []),
     ],
-    lines: [
-      line([0, 0], [width, 0]),
-      line([0, height], [width, height]),
-      line([0, 0], [0, height]),
-      line([width, 0], [width, height]),
-    ],
+    lines: trimLines({ width, height }),
     turns: 'quarters',
     cut: 'trimmed',
     used: width * height,

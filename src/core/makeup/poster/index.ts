@@ -2,7 +2,8 @@ import type { Artwork, DocketOf } from '../../docket';
 import { compose, inUnits, rect, rectangle, seriesOf, translation, type Series } from '../../measure';
 import { factsOf, pageList } from '../../pages';
 import { artworkToPage, partReach } from '../placing';
-import type { Assembly, Content, Covered, Gang, Line, MadeUp, Piece, Placed, Shape } from '../piece';
+import { trimLines } from '../trims';
+import type { Assembly, Content, Covered, Gang, MadeUp, Piece, Placed, Shape } from '../piece';
 import {
   jointsOf,
   MOST_PANELS,
@@ -21,23 +22,12 @@ function shapeOf({ trim, bleed, seen }: PosterPanel): Shape {
   const { width, height } = trim;
   const whole = rect(0, 0, width, height);
   const clip = rect(-bleed.left, -bleed.bottom, width + bleed.left + bleed.right, height + bleed.bottom + bleed.top);
-  const line = (from: readonly [number, number], to: readonly [number, number]): Line => ({
-    kind: 'trim',
-    from,
-    to,
-    order: 0,
-  });
   return {
     size: { width, height },
     outline: rectangle(whole),
     margin: bleed,
     prints: [{ face: 'outer', page: 1, size: { width, height }, trim: whole, head: 0, clip: rectangle(clip) }],
-    lines: [
-      line([0, 0], [width, 0]),
-      line([0, height], [width, height]),
-      line([0, 0], [0, height]),
-      line([width, 0], [width, height]),
-    ],
+    lines: trimLines({ width, height }),
     turns: 'quarters',
     cut: 'trimmed',
     used: seen.width * seen.height,
