@@ -130,6 +130,7 @@ export async function startApplication({ env = process.env, demo = true, shop = 
     const press = await kept('the stand-in press', async () => {
       const child = launch('stand-in', [join(root, 'dist/bin/floor.mjs')], {
         FLOOR_PORT: String(floor),
+        FLOOR_APPLICATION: address,
         FLOOR_SPOOL: join(dataFolder, 'floor', 'plover'),
         FLOOR_FACTOR: String(factor ?? env.FLOOR_FACTOR ?? 20),
       });

@@ -8,6 +8,7 @@ const floor = await startFloor({
   spool: env.FLOOR_SPOOL ?? 'var/floor/plover',
   speed: Number(env.FLOOR_SPEED ?? 4800),
   factor: Number(env.FLOOR_FACTOR ?? 20),
+  application: env.FLOOR_APPLICATION,
 }).catch((e: NodeJS.ErrnoException) => {
   console.error(e.code === 'EADDRINUSE' ? `Port ${env.FLOOR_PORT} is taken.` : e.message);
   process.exit(1);

@@ -5,6 +5,7 @@ import { join, resolve } from 'node:path';
 import { Hands } from '../pdf';
 import type { IppService } from './ipp-operations';
 import { answer } from './ipp-service';
+import { answerDesk, Desk } from './orders';
 import { panelPage } from './panel';
 import { Press, sheetsOf } from './press';
 import { Spool, type SpooledJob } from './spool';
@@ -18,6 +19,8 @@ export interface FloorOptions {
   readonly factor: number;
   /** Seconds that a job may wait for its document. */
   readonly timeout?: number;
+  /** Where Odd Sparrow answers, for the order system beside the press; without it there is none. */
+  readonly application?: string | undefined;
 }
 
 export interface Floor {
@@ -33,6 +36,7 @@ interface Answering {
   readonly press: Press;
   readonly service: IppService;
   readonly hands: Hands;
+  readonly desk: Desk | null;
 }
 
 /** A request with where it goes and how it is answered. */
@@ -100,6 +104,7 @@ function answerRequest(by: Answering, asked: Asked): void {
   if (problem) return send(problem.status, 'text/plain', problem.message);
   const picture = /^\/pictures\/(\d+)\/(\d+)\.jpg$/.exec(pathname);
   if (req.method === 'POST' && pathname.startsWith('/ipp/')) answerIpp(by, asked);
+  else if (answerDesk(by.desk, req.method ?? 'GET', new URL(req.url ?? '/', 'http://desk'), send)) return;
   else if (req.method === 'POST' && pathname.startsWith('/provoke/')) provoke(by, asked);
   else if (pathname === '/state') send(200, 'application/json', JSON.stringify(panelState(press)));
   else if (picture) showPicture(by, asked, Number(picture[1]), Number(picture[2]));
@@ -140,6 +145,7 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
     panel: `http://127.0.0.1:${port}/`,
     check: async (path, copy) => (await hands.run('read', { path, copy })).artwork.pages.length,
   };
+  const desk = options.application === undefined ? null : new Desk(options.application);
   const timer = ticking(press);
   server.on('clientError', (_e, socket) => {
     if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n');
@@ -147,7 +153,7 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
   server.on('request', (req, res) => {
     res.on('error', () => undefined);
     const pathname = (req.url ?? '/').split('?')[0]!;
-    answerRequest({ press, service, hands }, { req, pathname, send: sending(res) });
+    answerRequest({ press, service, hands, desk }, { req, pathname, send: sending(res) });
   });
 
   return {

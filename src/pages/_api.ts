@@ -1,6 +1,7 @@
 import type { APIContext, APIRoute } from 'astro';
 import * as z from 'zod';
 import { firstProblem } from '../core';
+import { TicketError } from '../core/ticket';
 import { PrinterAddress, PrinterAway, PrinterHttp, PrinterRefused, PrinterUntrusted } from '../machines';
 import { ArtworkError } from '../pdf';
 import {
@@ -45,6 +46,7 @@ export function endpoint(handle: (context: APIContext) => Promise<Response>): AP
       if (e instanceof BadBody) return refusal(e.status, e.message);
       if (e instanceof Outdated) return refusal(409, e.message, { now: view(e.now) });
       if (e instanceof z.ZodError) return refusal(400, firstProblem(e));
+      if (e instanceof TicketError) return refusal(422, e.message, { code: 'ticket' });
       if (e instanceof ArtworkError) return refusal(422, e.message, { code: e.code });
       if (e instanceof StoreError) return refusal(e.status, e.message);
       if (e instanceof SentBefore)

@@ -10,13 +10,19 @@ const Sha256 = z.string().regex(/^[0-9a-f]{64}$/, 'is no SHA-256');
 
 /** A file by what is known of it here: an upload that has arrived whole, or what the store has under its content. */
 const Known = z.union([
-  z.strictObject({ id: Named.optional(), upload: z.string().max(64), name: z.string().max(1000) }),
+  z.strictObject({
+    id: Named.optional(),
+    upload: z.string().max(64),
+    name: z.string().max(1000),
+    order: z.string().max(60).optional(),
+  }),
   z.strictObject({
     id: Named.optional(),
     sha256: Sha256,
     bytes: z.number().min(0).optional(),
     name: z.string().max(1000),
     password: z.string().max(500).optional(),
+    order: z.string().max(60).optional(),
   }),
 ]);
 
@@ -24,6 +30,8 @@ const Known = z.union([
 export interface Arriving<T> {
   readonly id: string | undefined;
   readonly name: string;
+  /** The order that it has come for, where that is said. */
+  readonly order: string | undefined;
   /** Stores it, and reads it. @throws StoreError, ArtworkError */
   readonly read: () => Promise<T>;
 }
@@ -71,6 +79,7 @@ async function arrivingAs<T>(context: APIContext, reading: Reading<T>): Promise<
       return {
         id: wish.id,
         name,
+        order: wish.order,
         read: async () => {
           const { sha256, bytes } = await takeUpload(wish.upload);
           return reading(sha256, bytes, name).catch(async (e: unknown) => {
@@ -80,13 +89,19 @@ async function arrivingAs<T>(context: APIContext, reading: Reading<T>): Promise<
           });
         },
       };
-    return { id: wish.id, name, read: () => reading(wish.sha256, wish.bytes ?? 0, name, wish.password) };
+    return {
+      id: wish.id,
+      name,
+      order: wish.order,
+      read: () => reading(wish.sha256, wish.bytes ?? 0, name, wish.password),
+    };
   }
   const name = cleanName(wordOf(url, 'name'));
   const id = namedIn(url);
   return {
     id,
     name,
+    order: url.searchParams.has('order') ? wordOf(url, 'order').slice(0, 60) : undefined,
     read: async () => {
       const { body, expected } = bodyOf(context);
       const { sha256, bytes } = await takeIn(body, expected);

@@ -43,11 +43,21 @@ export async function wishOf(context: Pick<APIContext, 'request'>): Promise<unkn
 }
 
 async function textOf(request: Request, most: number): Promise<string> {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(await bytesOf(request, most));
+  } catch (e) {
+    if (e instanceof BadBody) throw e;
+    throw new BadBody(400, 'The request is not UTF-8.');
+  }
+}
+
+/** The body as bytes, no more than can be borne and in one breath. @throws BadBody */
+export async function bytesOf(request: Request, most = MOST): Promise<Uint8Array> {
   const tooLarge = (): never => {
     throw new BadBody(413, `That is more than ${most >> 20} MB.`);
   };
   if (Number(request.headers.get('content-length') ?? 0) > most) tooLarge();
-  if (!request.body) return '';
+  if (!request.body) return new Uint8Array();
   const reader = request.body.getReader();
   const parts: Uint8Array[] = [];
   let size = 0;
@@ -69,11 +79,7 @@ async function textOf(request: Request, most: number): Promise<string> {
     clearTimeout(timer);
   }
   if (late) throw new BadBody(408, 'The request did not arrive in time.');
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(parts));
-  } catch {
-    throw new BadBody(400, 'The request is not UTF-8.');
-  }
+  return Buffer.concat(parts);
 }
 
 /** Whether every text in a value can be kept in the database: no zero byte, no lone surrogate; and no name is a trap. */

@@ -8,8 +8,9 @@ import {
   sql,
   type Delivery,
   type JobRow,
+  type OrderRow,
 } from '../server';
-import type { DeliveryView, JobPage, JobView } from '../ui/views';
+import type { DeliveryView, JobPage, JobView, OrderView } from '../ui/views';
 
 /** What a window is shown of a job: passwords and the like stay here. */
 export function view(row: JobRow): JobView {
@@ -20,6 +21,17 @@ export function view(row: JobRow): JobView {
     docket: withoutSecrets(row.docket),
     undo: row.undo,
     redo: row.redo,
+  };
+}
+
+/** What is shown of an order. */
+export function orderView(o: OrderRow): OrderView {
+  return {
+    number: o.number,
+    facts: o.facts,
+    job: o.job_id !== null && o.job_number !== null ? { id: o.job_id, number: o.job_number } : null,
+    waiting: o.job_id === null && !o.dropped,
+    received: o.received_at.toISOString(),
   };
 }
 

@@ -61,7 +61,8 @@ export const markDone = async (id: string, done: boolean): Promise<boolean> => t
 export async function copyJob(of: string, id: string = randomUUID()): Promise<string | null> {
   const row = await readJob(sql, of);
   if (!row) return null;
-  const docket: Docket = { ...row.docket, due: null, date: today() };
+  // what was ordered is made of the other
+  const docket: Docket = { ...row.docket, order: null, due: null, date: today() };
   const summary = await summarise(sql, docket);
   await transaction((tx) => createJob(tx, id, docket, summary, `copied from job ${row.number}`));
   tell({ kind: 'jobs' });

@@ -20,6 +20,8 @@ export {
 export { MOST_ROWS, putTable, readStoredTable, someRows } from './record-tables';
 export { findTable } from './tables/record-tables';
 export { bringBack, copyJob, markDone, removeJob, StillPrinting } from './board';
+export { dropOrder, layoutOfJob, receiveOrders, type Received } from './orders';
+export { findOrder, waitingOrders, type OrderRow } from './tables/orders';
 export { forgetImprint, keepImprint, keptImprints } from './kept';
 export { NotSendable } from './not-sendable';
 export { migrate } from './migrate';

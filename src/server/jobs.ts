@@ -9,6 +9,7 @@ import {
   openLooks,
   copiesSaid,
   newDocket,
+  orderedDocket,
   piecesSaid,
   posterCopiesSaid,
   postersSaid,
@@ -43,6 +44,8 @@ import {
   type JobRow,
   type Summary,
 } from './tables/jobs';
+import { becomeJob, findOrder, waitingOrders, type OrderRow } from './tables/orders';
+import { orderFor } from './order-for';
 import { findTable } from './tables/record-tables';
 import { readShop, recentHouse, recentShop } from './tables/shop';
 import { readInWorker } from './workers';
@@ -96,6 +99,8 @@ export interface NewJob {
   readonly artwork: Artwork;
   readonly wish?: Patch;
   readonly title?: string;
+  /** The order that it is the artwork of; where none is said, the one that its name says. */
+  readonly order?: string;
 }
 
 /** Makes a job of a stored file: planned at once, by the shop's defaults. */
@@ -106,23 +111,47 @@ export async function jobFromArtwork({
   artwork,
   wish = {},
   title,
-}: NewJob): Promise<{ id: string; same: number[] }> {
+  order,
+}: NewJob): Promise<{ id: string; same: number[]; order: string | null }> {
   const shop = await readShop(sql);
   if (shop.stocks.length === 0 || shop.machines.length === 0)
     throw new NotSendable(
       'The shop has no paper or no press yet. Put some in on the Shop page, then drop the file once more.',
     );
   const file: FileRef = { name: cleanName(name), sha256 };
-  const docket = patched(newDocket(title ?? titleFrom(name), file, artwork, shop, today()), wish);
+  const ordered = await orderOf(cleanName(name), order);
+  const called = title ?? titleFrom(name);
+  const fresh = ordered
+    ? orderedDocket(ordered.facts, called, file, artwork, shop, today())
+    : newDocket(called, file, artwork, shop, today());
+  const docket = patched(fresh, wish);
   const same = await transaction(async (tx) => {
     const others = await jobsUsing(tx, sha256);
-    await createJob(tx, id, docket, await summarise(tx, docket, artwork), 'arrived');
+    const made = await createJob(tx, id, docket, await summarise(tx, docket, artwork), 'arrived');
+    // of two files that come for one order at once, one is its artwork
+    if (made && ordered && !(await becomeJob(tx, ordered.number, id))) throw hasArtwork(ordered.number);
     return others;
   });
   drawFirst(docket, artwork);
   drawPictures(sha256);
   tell({ kind: 'jobs' });
-  return { id, same };
+  return { id, same, order: ordered?.number ?? null };
+}
+
+const hasArtwork = (number: string): NotSendable =>
+  new NotSendable(`Order ${number} has its artwork already. Open its job, and swap the artwork there.`);
+
+/** The order that a file has come for: the one that is said, or the one that its name says. @throws NotSendable */
+async function orderOf(name: string, said?: string): Promise<OrderRow | null> {
+  if (said === undefined) {
+    const waiting = await waitingOrders(sql);
+    const number = orderFor(name, waiting);
+    return waiting.find((o) => o.number === number) ?? null;
+  }
+  const order = await findOrder(sql, said);
+  if (!order) throw new NotSendable(`There is no order ${said}. Send its ticket first, or drop the file without it.`);
+  if (order.job_id !== null) throw hasArtwork(said);
+  return order;
 }
 
 /** What the list of jobs shows of this docket. */
@@ -164,6 +193,7 @@ export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Pr
     looks: openLooks(findings).length,
     firstFinding: findings.find((f) => f.severity !== 'fine' && !f.accepted)?.title ?? null,
     customer: docket.customer,
+    order: docket.order?.number ?? null,
     machine: docket.sheet.machine.name,
     finishing: docket.finish.here
       ? workOf(docket.finish, planned, docket.product.copies).map(

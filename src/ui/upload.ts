@@ -21,6 +21,7 @@ const PAUSES = [0, 500, 1000, 2000, 4000, 8000, ...Array.from({ length: 40 }, ()
 /**
  * Sends a file, with progress, and has something made of it. An upload that is cut goes on where it stopped, by itself
  * and, where the same file is dropped again, after the window was closed.
+ * @param more what else is said of what is to be made
  * @returns `done` rejects with Refused or Away, or with null where it was canceled
  */
 export function upload<T>(
@@ -28,6 +29,7 @@ export function upload<T>(
   method: 'POST' | 'PUT',
   file: File,
   onProgress: (share: number) => void,
+  more: Readonly<Record<string, string>> = {},
 ): Upload<T> {
   const id = newId();
   let cancel = (): void => undefined;
@@ -37,7 +39,7 @@ export function upload<T>(
   canceled.catch(() => stop?.());
   const work = async (): Promise<T> => {
     const sent = await send(file, onProgress, (s) => (stop = s));
-    return make<T>(path, method, { id, upload: sent, name: file.name } as { id: string });
+    return make<T>(path, method, { id, upload: sent, name: file.name, ...more } as { id: string });
   };
   return { done: Promise.race([work(), canceled]), cancel };
 }

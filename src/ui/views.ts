@@ -1,4 +1,4 @@
-import type { Docket, LoadPart, PackedArtwork, Shop, Standing, TableFacts } from '../core';
+import type { Docket, LoadPart, OrderFacts, PackedArtwork, Shop, Standing, TableFacts } from '../core';
 
 /** What the server and the windows tell each other, as values. */
 
@@ -77,6 +77,16 @@ export interface PrinterView {
   readonly message: string | null;
 }
 
+/** An order of the order system, and the job that it has become. */
+export interface OrderView {
+  readonly number: string;
+  readonly facts: OrderFacts;
+  readonly job: { readonly id: string; readonly number: number } | null;
+  /** Whether it waits for its artwork. */
+  readonly waiting: boolean;
+  readonly received: string;
+}
+
 export interface ListedJob {
   readonly id: string;
   readonly number: number;
@@ -104,6 +114,8 @@ export interface ListedJob {
     readonly stops: number;
     readonly looks: number;
     readonly firstFinding: string | null;
+    /** What the order system calls it. */
+    readonly order?: string | null;
     readonly customer: string | null;
     readonly machine: string;
     /** What is to be done when it is printed. */

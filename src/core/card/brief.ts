@@ -1,4 +1,4 @@
-import type { Docket, DocketOf, FlatProduct, ProductKind } from '../docket';
+import { inksWritten, type Docket, type DocketOf, type FlatProduct, type ProductKind } from '../docket';
 import { countedPages, inSequence, rulesOf, type BookPlan, type PosterPlan } from '../makeup';
 import { anyOf, dayText, formatLength, nameSize, totalOf, wholeNumber, type Unit } from '../measure';
 import { wholeSheets, type Plan } from '../sheet';
@@ -147,11 +147,12 @@ type Words = (docket: Docket, plan: Plan, unit: Unit) => string[];
 
 /** The job as one plain sentence, as one says it on the telephone. */
 export function briefText(docket: Docket, plan: Plan, unit: Unit): string {
-  const { product, sheet, customer, due } = docket;
+  const { product, sheet, customer, due, order } = docket;
   const words = [
     ...(WORDS[product.kind] as Words)(docket, plan, unit),
-    `run on ${sheet.machine.name}`,
+    `run on ${sheet.machine.name}${sheet.inks ? ` in ${inksWritten(sheet.inks)}` : ''}`,
     ...(customer ? [`for ${customer}`] : []),
+    ...(order ? [`order ${order.number}`] : []),
     ...(due ? [`by ${dayText(due)}`] : []),
   ];
   return `${words.join(', ')}.`;

@@ -5,6 +5,8 @@ import { FlatProduct, MOST_UP } from './flat';
 import { PosterProduct } from './poster';
 import { FileRef } from './file';
 import { ImprintWish } from './imprint';
+import { Inks } from './inks';
+import { OrderFacts } from './order';
 import { MarksWish } from './marks';
 import { Machine, Stock } from '../shop';
 
@@ -39,6 +41,9 @@ export const SheetWish = z.strictObject({
     .enum(['repeat', 'different', 'come-and-go'])
     .default('repeat')
     .describe('What several up are: the same section, sections that follow each other, or two books head to tail'),
+  inks: Inks.nullable()
+    .default(null)
+    .describe('What it is printed in, a plate each; null where nobody says: a digital press prints what comes'),
 });
 export type SheetWish = z.infer<typeof SheetWish>;
 
@@ -60,6 +65,7 @@ export const Docket = z.strictObject({
   version: z.literal(3),
   title: z.string().min(1).max(300),
   customer: z.string().min(1).max(200).nullable().default(null).describe('Whom it is made for'),
+  order: OrderFacts.nullable().default(null).describe('What the order system says of it'),
   artwork: ArtworkWish,
   product: Product,
   imprint: ImprintWish.default(ImprintWish.parse({})),

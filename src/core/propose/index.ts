@@ -6,5 +6,6 @@ export * from './cover';
 export * from './following';
 export * from './sections';
 export * from './flat-plans';
+export * from './ordered';
 export * from './posters';
 export * from './quiet';

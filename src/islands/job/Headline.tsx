@@ -12,12 +12,17 @@ import { KeysButton } from './Keys';
 
 /** The job's number and title, whether it is saved, undo and redo, the unit. */
 export function Headline({ pictures }: { readonly pictures: Progress | null }) {
-  const { number, title } = useJob(({ saved, docket }) => ({ number: saved.number, title: docket.title }));
+  const { number, title, order } = useJob(({ saved, docket }) => ({
+    number: saved.number,
+    title: docket.title,
+    order: docket.order?.number,
+  }));
   return (
     <Mast here="job">
       <span className="flex items-baseline gap-2 border-l border-ink/30 pl-4">
         <span className="num text-ink-soft">{number}</span>
         <h1 className="max-w-96 truncate text-lg">{title}</h1>
+        {order !== undefined && <span className="max-w-40 truncate text-sm text-ink-soft">order {order}</span>}
       </span>
       <span className="ml-auto flex items-center gap-1">
         <PicturesDrawn first={pictures} />

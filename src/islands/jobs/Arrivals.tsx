@@ -43,7 +43,7 @@ function Unlock({ a }: { a: Arrival }) {
 /** All arrivals in a few words: `4 of 12 planned, 1 not taken`. */
 function summed(list: readonly Arrival[]): string {
   const n = (...states: readonly Arrival['state'][]): number => list.filter((a) => states.includes(a.state)).length;
-  const parts = [`${n('done')} of ${list.length} planned`];
+  const parts = [`${n('done')} of ${list.length} ${list.some((a) => a.ticket) ? 'taken in' : 'planned'}`];
   if (n('locked') > 0) parts.push(`${n('locked')} locked`);
   if (n('failed') > 0) parts.push(`${n('failed')} not taken`);
   return parts.join(', ');
@@ -101,7 +101,10 @@ function ArrivingFile({ a }: { readonly a: Arrival }) {
           <Severity of="fine" />
         ) : null}
         <span className="min-w-0 truncate">{a.name}</span>
-        <span className="text-sm text-ink-soft">{SAID[a.state]}</span>
+        <span className="text-sm text-ink-soft">
+          {a.ticket && a.state === 'done' ? a.message : SAID[a.state]}
+          {a.state === 'done' && a.order !== null && ` for order ${a.order}`}
+        </span>
         {a.same.length > 0 && (
           <span className="text-sm text-ink-soft">
             the same file as {a.same.length === 1 ? 'job' : 'jobs'} {a.same.slice(0, 3).join(', ')}; stored once
@@ -126,7 +129,7 @@ function ArrivingFile({ a }: { readonly a: Arrival }) {
         </span>
       </div>
       {a.state === 'arriving' && <Meter label={`${a.name} arriving`} done={Math.round(a.share * 100)} total={100} />}
-      {a.message && <p className="text-sm text-brick">{a.message}</p>}
+      {a.message && a.state !== 'done' && <p className="text-sm text-brick">{a.message}</p>}
       {a.state === 'locked' && <Unlock a={a} />}
     </li>
   );

@@ -8,6 +8,7 @@ import { ARTWORK_TYPES } from '../../ui/upload';
 import type { ListedJob } from '../../ui/views';
 import { grouped, matching, ORDER_WORDS, ORDERS, ordered, STANDING_WORDS, type Order } from './board';
 import { useSlash } from './hooks';
+import { TICKET_TYPES } from './tickets';
 
 export type Totals = Readonly<Record<Standing, number>>;
 export type Shown = Standing | 'all' | 'removed';
@@ -78,7 +79,11 @@ export const Head = memo(function Head({
           className="min-h-8 w-60 rounded-sm border border-ink/40 bg-paper pr-2 pl-8 placeholder:text-ink-soft"
         />
       </label>
-      <FileTrigger allowsMultiple acceptedFileTypes={[...ARTWORK_TYPES]} onSelect={(l) => l && add([...l])}>
+      <FileTrigger
+        allowsMultiple
+        acceptedFileTypes={[...ARTWORK_TYPES, ...TICKET_TYPES]}
+        onSelect={(l) => l && add([...l])}
+      >
         <Button kind="next">
           <FilePlus2 size={16} aria-hidden /> Add artwork
         </Button>

@@ -13,7 +13,7 @@ import { ITS_OWN } from './its-own';
 import { RowMenu } from './RowMenu';
 
 /** When a job is needed, as one says it. */
-function Due({ due, done }: { readonly due: string | null; readonly done: boolean }) {
+export function Due({ due, done }: { readonly due: string | null; readonly done: boolean }) {
   const { day } = useWriting();
   if (!due) return <span className="text-ink-soft">no day yet</span>;
   const days = daysUntil(due);
@@ -112,8 +112,9 @@ export function JobCells({ job, marks }: { readonly job: ListedJob; readonly mar
           <span className="truncate">{line}</span>
         </span>
       </span>
-      <span className="truncate text-sm max-[900px]:hidden" title={s.customer ?? undefined}>
-        {s.customer ?? ''}
+      <span className="min-w-0 text-sm max-[900px]:hidden" title={s.customer ?? undefined}>
+        <span className="block truncate">{s.customer ?? ''}</span>
+        {s.order && <span className="block truncate text-ink-soft">order {s.order}</span>}
       </span>
       <span className="text-sm max-[900px]:hidden">
         <Due due={s.due} done={job.standing === 'done'} />

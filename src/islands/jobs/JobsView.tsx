@@ -12,6 +12,7 @@ import { Board, FirstRows } from './Board';
 import { counts, customersOf } from './board';
 import { Head, StandingSwitch, useLooking, type Shown, type Totals, type Wishes } from './Head';
 import { useDrops, useJobs, useStayWhile } from './hooks';
+import { Orders } from './Orders';
 import { PrintingDialog } from './PrintingDialog';
 import { useUploads } from './uploads';
 
@@ -25,6 +26,7 @@ const TOP = (
   </>
 );
 const ARRIVALS = <Arrivals />;
+const ORDERS = <Orders />;
 const ASKED = <PrintingDialog />;
 const NOTICES = <NoticeList />;
 
@@ -114,6 +116,7 @@ export function JobsView({
           </p>
         )}
         {ARRIVALS}
+        {ORDERS}
         <StandingSwitch n={jobs === first && totals ? totals : counted} shown={shown} onChange={show} />
         <ActsBar marked={chosen} removed={shown === 'removed'} clear={() => setMarked(NONE)} />
         {jobs && seen.length === 0 && <Nothing jobs={jobs} shown={shown} wishes={looking.wishes} />}
@@ -124,12 +127,14 @@ export function JobsView({
           ) : (
             <FirstRows groups={looking.groups} />
           ))}
-        <p className="py-2 text-sm text-ink-soft">Drop PDFs or images anywhere on this page; each becomes a job.</p>
+        <p className="py-2 text-sm text-ink-soft">
+          Drop PDFs or images anywhere on this page; each becomes a job. Tickets (XJDF, JDF, CSV, JSON) become orders.
+        </p>
       </main>
       {ASKED}
       {over && (
         <div className="pointer-events-none fixed inset-0 z-30 grid place-items-center border-8 border-rust bg-oat/90">
-          <p className="font-head text-4xl">Let go: each file becomes a job</p>
+          <p className="font-head text-4xl">Let go: each file becomes a job, or the artwork of the order it lies on</p>
         </div>
       )}
       {NOTICES}

@@ -30,7 +30,7 @@ export interface Wanted {
 }
 
 const text = ({ number, summary: s }: ListedJob): string =>
-  `${number} ${s.title} ${s.customer ?? ''} ${s.file} ${s.stock} ${s.machine} ${s.finished} ${s.copies}`.toLowerCase();
+  `${number} ${s.order ?? ''} ${s.title} ${s.customer ?? ''} ${s.file} ${s.stock} ${s.machine} ${s.finished} ${s.copies}`.toLowerCase();
 
 /** The jobs that are looked for. */
 export function matching(jobs: readonly ListedJob[], { standing, customer, words }: Wanted): readonly ListedJob[] {

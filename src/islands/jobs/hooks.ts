@@ -1,5 +1,6 @@
 import { useEffect, useState, type RefObject } from 'react';
 import { ask, listen } from '../../ui/client';
+import type { OrderView } from '../../ui/views';
 import { inField } from '../../ui/keys';
 import { refreshing } from '../../ui/refresh';
 import type { ListedJob } from '../../ui/views';
@@ -36,6 +37,22 @@ export function useJobs(first: readonly ListedJob[] | null, removed: boolean) {
   return { jobs: of === removed ? jobs : null, problem };
 }
 
+/** The orders that wait for their artwork; null until they are known. */
+export function useOrders(): readonly OrderView[] | null {
+  const [orders, setOrders] = useState<readonly OrderView[] | null>(null);
+  useEffect(() => {
+    // what cannot be had now is asked for again with the next news
+    const { again, stop: rest } = refreshing(() => ask<OrderView[]>('/api/orders').then(setOrders, () => undefined));
+    again();
+    const stop = listen((e) => ['jobs', 'open'].includes(e.kind) && again());
+    return () => {
+      rest();
+      stop();
+    };
+  }, []);
+  return orders;
+}
+
 /** The list as it is now, what has not changed being what it was: it is not drawn again. */
 function keeping(before: readonly ListedJob[] | null, now: readonly ListedJob[]): readonly ListedJob[] {
   const known = new Map(before?.map((j) => [j.id, j]));
@@ -46,7 +63,10 @@ function keeping(before: readonly ListedJob[] | null, now: readonly ListedJob[])
 }
 
 /** Takes files that are dropped anywhere in the window. @returns whether some are held over it, and whether it takes them yet */
-export function useDrops(add: (files: readonly File[]) => void): { readonly over: boolean; readonly ready: boolean } {
+export function useDrops(add: (files: readonly File[], order?: string) => void): {
+  readonly over: boolean;
+  readonly ready: boolean;
+} {
   const [over, setOver] = useState(false);
   const [ready, setReady] = useState(false);
   useEffect(() => {
@@ -73,7 +93,9 @@ export function useDrops(add: (files: readonly File[]) => void): { readonly over
       e.preventDefault();
       depth = 0;
       setOver(false);
-      add([...(e.dataTransfer?.files ?? [])]);
+      // let go over an order, it is that one's artwork
+      const order = (e.target as Element | null)?.closest?.('[data-order]')?.getAttribute('data-order');
+      add([...(e.dataTransfer?.files ?? [])], order ?? undefined);
     });
     setReady(true);
     return () => off.abort();

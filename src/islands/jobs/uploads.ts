@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { make, newId, Refused } from '../../ui/client';
 import { upload, type Upload } from '../../ui/upload';
+import { isTicket, sendTicket } from './tickets';
 
 export interface Arrival {
   readonly key: number;
@@ -10,13 +11,17 @@ export interface Arrival {
   readonly message: string | null;
   readonly jobId: string | null;
   readonly same: readonly number[];
+  /** The order that it has come for, by its number. */
+  readonly order: string | null;
+  /** Whether it is a ticket: then orders are made of it, and no job. */
+  readonly ticket: boolean;
   /** For one that needs its password: what the store has of it. */
   readonly stored: { readonly sha256: string; readonly bytes: number } | null;
 }
 
 interface Uploads {
   readonly list: readonly Arrival[];
-  readonly add: (files: readonly File[]) => void;
+  readonly add: (files: readonly File[], order?: string) => void;
   readonly cancel: (key: number) => void;
   readonly retry: (key: number) => void;
   readonly unlock: (key: number, password: string) => Promise<void>;
@@ -26,42 +31,91 @@ interface Uploads {
 interface Made {
   readonly id: string;
   readonly same: readonly number[];
+  readonly order: string | null;
 }
 
 let serial = 0;
 const files = new Map<number, File>();
 const running = new Map<number, Upload<Made>>();
 
+/** A file that was just dropped. */
+const arrived = (key: number, name: string, order: string | undefined): Arrival => ({
+  key,
+  name,
+  share: 0,
+  state: 'waiting',
+  message: null,
+  jobId: null,
+  same: [],
+  order: order ?? null,
+  ticket: order === undefined && isTicket(name),
+  stored: null,
+});
+
+/** What becomes of a file that was not taken: one that wants its password waits for it. */
+function refusedAs(e: unknown): Partial<Arrival> {
+  const message = (e as Error).message;
+  if (!(e instanceof Refused) || e.body.code !== 'locked') return { state: 'failed', message };
+  return { state: 'locked', message, stored: { sha256: String(e.body.sha256), bytes: Number(e.body.bytes) } };
+}
+
+/** What is taken in next: tickets first, since artwork that is dropped with its ticket is known by it. */
+function nextOf(list: readonly Arrival[]): Arrival | undefined {
+  const waiting = list.filter((a) => a.state === 'waiting');
+  const next = waiting.find((a) => a.ticket) ?? waiting[0];
+  return next && !next.ticket && list.some((a) => a.ticket && a.state === 'reading') ? undefined : next;
+}
+
+/** Has a job made of a file that wanted its password. */
+const unlocked = ({ stored, name, order }: Arrival, password: string): Promise<Made> =>
+  make<Made>('/api/jobs', 'POST', {
+    id: newId(),
+    ...stored,
+    name,
+    password,
+    ...(order === null ? {} : { order }),
+  } as { id: string });
+
 /** Files on their way in: two at a time, the others wait. */
 export const useUploads = create<Uploads>((set, get) => {
   const patch = (key: number, change: Partial<Arrival>): void =>
     set({ list: get().list.map((a) => (a.key === key ? { ...a, ...change } : a)) });
 
+  const readTicket = (key: number, file: File): void => {
+    patch(key, { state: 'reading', share: 1, message: null });
+    void sendTicket(file)
+      .then((message) => {
+        files.delete(key);
+        patch(key, { state: 'done', message });
+      })
+      .catch((e: unknown) => patch(key, { state: 'failed', message: (e as Error).message }))
+      .finally(next);
+  };
+
   const next = (): void => {
     if (running.size >= 2) return;
-    const waiting = get().list.find((a) => a.state === 'waiting');
+    const waiting = nextOf(get().list);
     const file = waiting && files.get(waiting.key);
     if (!waiting || !file) return;
     const { key } = waiting;
+    if (waiting.ticket) return readTicket(key, file);
     patch(key, { state: 'arriving', share: 0, message: null });
-    const it = upload<Made>('/api/jobs', 'POST', file, (share) =>
-      patch(key, { share, state: share >= 1 ? 'reading' : 'arriving' }),
+    const it = upload<Made>(
+      '/api/jobs',
+      'POST',
+      file,
+      (share) => patch(key, { share, state: share >= 1 ? 'reading' : 'arriving' }),
+      waiting.order === null ? {} : { order: waiting.order },
     );
     running.set(key, it);
     it.done
-      .then(({ id, same }) => {
+      .then(({ id, same, order }) => {
         files.delete(key);
-        patch(key, { state: 'done', share: 1, jobId: id, same });
+        patch(key, { state: 'done', share: 1, jobId: id, same, order });
       })
       .catch((e: unknown) => {
         if (e === null) set({ list: get().list.filter((a) => a.key !== key) });
-        else if (e instanceof Refused && e.body.code === 'locked')
-          patch(key, {
-            state: 'locked',
-            message: e.message,
-            stored: { sha256: String(e.body.sha256), bytes: Number(e.body.bytes) },
-          });
-        else patch(key, { state: 'failed', message: (e as Error).message });
+        else patch(key, refusedAs(e));
       })
       .finally(() => {
         running.delete(key);
@@ -72,11 +126,11 @@ export const useUploads = create<Uploads>((set, get) => {
 
   return {
     list: [],
-    add: (added) => {
+    add: (added, order) => {
       const arrivals = added.map((file): Arrival => {
         const key = ++serial;
         files.set(key, file);
-        return { key, name: file.name, share: 0, state: 'waiting', message: null, jobId: null, same: [], stored: null };
+        return arrived(key, file.name, order);
       });
       set({ list: [...get().list.filter((a) => a.state !== 'done'), ...arrivals] });
       next();
@@ -97,13 +151,8 @@ export const useUploads = create<Uploads>((set, get) => {
       const it = get().list.find((a) => a.key === key);
       if (!it?.stored) return;
       try {
-        const made = await make<Made>('/api/jobs', 'POST', {
-          id: newId(),
-          ...it.stored,
-          name: it.name,
-          password,
-        } as { id: string });
-        patch(key, { state: 'done', jobId: made.id, same: made.same, message: null });
+        const { id, same, order } = await unlocked(it, password);
+        patch(key, { state: 'done', jobId: id, same, order, message: null });
       } catch (e) {
         patch(key, { message: (e as Error).message });
       }

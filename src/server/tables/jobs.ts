@@ -25,6 +25,7 @@ export const Summary = z.object({
   machine: z.string().default(''),
   finishing: z.array(z.string()).default([]),
   made: z.string().nullable().default(null),
+  order: z.string().nullable().default(null),
 });
 export type Summary = z.infer<typeof Summary>;
 

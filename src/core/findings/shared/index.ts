@@ -6,7 +6,9 @@ import { fitSheet } from './fit-sheet';
 import { grain } from './grain';
 import { machineTakesStock } from './machine-takes';
 import { marksRoom } from './marks-room';
+import { inks } from './inks';
 import { noPages } from './no-pages';
+import { asOrdered } from './order';
 import { ownMarks } from './own-marks';
 import { pagesMissing } from './pages-missing';
 import { plateFits } from './plate';
@@ -22,6 +24,7 @@ import { weightOrder } from './weight-order';
 export const SHARED: readonly Check[] = [
   artworkNotes,
   imprints,
+  asOrdered,
   noPages,
   pagesMissing,
   tooLarge,
@@ -30,6 +33,7 @@ export const SHARED: readonly Check[] = [
   twoPasses,
   fitSheet,
   plateFits,
+  inks,
   grain,
   traysDiffer,
   trays,

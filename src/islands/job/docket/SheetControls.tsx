@@ -9,6 +9,7 @@ import { MachineControl, StockControl, UpControl } from '../controls';
 import { FlatLies } from './FlatLies';
 import { FlatWays } from './FlatWays';
 import { FoldControl } from './FoldControl';
+import { InksRow } from './InksRow';
 import { PosterSheet } from './PosterSheet';
 import { SectionList } from './SectionList';
 import { plansWanted, SectionPlans } from './SectionPlans';
@@ -40,6 +41,7 @@ export function SheetControls() {
         <MachineControl />
         <Trays />
       </Row>
+      <InksRow />
       {docket.product.kind === 'poster' ? <PosterSheet /> : <SeveralUp />}
     </>
   );

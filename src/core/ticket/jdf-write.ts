@@ -1,0 +1,175 @@
+import type { Docket } from '../docket';
+import { sizeWritten, WORK_STYLES, type LaidSheet, type Layout, type Surface } from './layout';
+import { closing, DECLARATION, element, opening, type Writing } from './write';
+
+/** The namespace of JDF 1 (CIP4, JDF 1.3 to 1.8). */
+const NAMESPACE = 'http://www.CIP4.org/JDFSchema_1_1';
+
+const SIDES = { front: 'Front', back: 'Back' } as const;
+const parameter = (id: string): Record<string, string> => ({ ID: id, Class: 'Parameter', Status: 'Available' });
+
+/** Writes a layout as a JDF node of imposition: its pages, its Layout by sheet and side, its media. In pieces, in order. */
+export function* jdfOf(layout: Layout): Generator<string> {
+  const { docket, count } = layout;
+  yield DECLARATION;
+  yield opening({
+    name: 'JDF',
+    attributes: {
+      xmlns: NAMESPACE,
+      ID: 'Imposition',
+      Type: 'Imposition',
+      Version: '1.5',
+      Status: 'Waiting',
+      JobID: docket.order?.number ?? docket.title,
+      JobPartID: 'Imposition',
+      DescriptiveName: docket.title,
+    },
+  });
+  yield opening({ name: 'ResourcePool' });
+  yield* resources(layout);
+  yield opening({
+    name: 'Layout',
+    attributes: { ...parameter('Layout'), PartIDKeys: 'SheetName Side', MaxOrd: lastOrd(layout) },
+  });
+  for (let i = 0; i < count; i++) yield* sheet(layout.at(i));
+  yield closing('Layout');
+  yield closing('ResourcePool');
+  yield element({
+    name: 'ResourceLinkPool',
+    children: [
+      { name: 'RunListLink', attributes: { rRef: 'Pages', Usage: 'Input', ProcessUsage: 'Document' } },
+      { name: 'LayoutLink', attributes: { rRef: 'Layout', Usage: 'Input' } },
+      { name: 'MediaLink', attributes: { rRef: 'Paper', Usage: 'Input' } },
+      { name: 'RunListLink', attributes: { rRef: 'Imposed', Usage: 'Output' } },
+    ],
+  });
+  yield closing('JDF');
+}
+
+/** Pages in all: what `Ord` stays below. */
+const lastOrd = ({ runs }: Layout): number => runs.reduce((sum, r) => sum + r.pages, 0);
+
+function* resources(layout: Layout): Generator<string> {
+  const { docket, runs } = layout;
+  yield* people(docket);
+  yield element({
+    name: 'RunList',
+    attributes: { ...parameter('Pages'), PartIDKeys: 'Run' },
+    children: runs.map((r) => ({
+      name: 'RunList',
+      attributes: { Run: r.id, NPage: r.pages, Pages: `0 ~ ${Math.max(0, r.pages - 1)}` },
+      children: [
+        {
+          name: 'LayoutElement',
+          children: [
+            { name: 'FileSpec', attributes: { URL: encodeURIComponent(r.name), MimeType: 'application/pdf' } },
+          ],
+        },
+      ],
+    })),
+  });
+  yield element({ name: 'RunList', attributes: { ...parameter('Imposed'), Status: 'Unavailable' } });
+  const { paper, plate, paperAt } = layout.at(0);
+  const { stock, inks } = docket.sheet;
+  yield element({
+    name: 'Media',
+    attributes: {
+      ID: 'Paper',
+      Class: 'Consumable',
+      Status: 'Available',
+      MediaType: 'Paper',
+      DescriptiveName: stock.name,
+      Dimension: sizeWritten(paper),
+      Weight: stock.grammage,
+      Thickness: Math.round(stock.caliper * 1000),
+    },
+  });
+  if (plate) yield* plates(sizeWritten(plate), paperAt);
+  if (inks)
+    yield element({
+      name: 'ColorantControl',
+      attributes: { ...parameter('Inks'), PartIDKeys: 'Side', ProcessColorModel: 'DeviceCMYK' },
+      children: (['front', 'back'] as const).map((side) => ({
+        name: 'ColorantControl',
+        attributes: { Side: SIDES[side] },
+        children: [
+          {
+            name: 'ColorantOrder',
+            children: inks[side].map((name) => ({ name: 'SeparationSpec', attributes: { Name: name } })),
+          },
+        ],
+      })),
+    });
+}
+
+function* people({ customer, due }: Docket): Generator<string> {
+  if (customer !== null)
+    yield element({
+      name: 'CustomerInfo',
+      attributes: parameter('Customer'),
+      children: [
+        {
+          name: 'Contact',
+          attributes: { ContactTypes: 'Customer' },
+          children: [{ name: 'Company', attributes: { OrganizationName: customer } }],
+        },
+      ],
+    });
+  if (due !== null)
+    yield element({ name: 'NodeInfo', attributes: { ...parameter('Dates'), LastEnd: `${due}T12:00:00Z` } });
+}
+
+/** The plates, and where the paper lies on them: the layout is measured on the plate (JDF, TransferCurvePool). */
+function* plates(size: string, paperAt: string): Generator<string> {
+  yield element({
+    name: 'Media',
+    attributes: { ID: 'Plate', Class: 'Consumable', Status: 'Available', MediaType: 'Plate', Dimension: size },
+  });
+  yield element({
+    name: 'TransferCurvePool',
+    attributes: parameter('Coordinates'),
+    children: [
+      { name: 'TransferCurveSet', attributes: { Name: 'Plate', CTM: '1 0 0 1 0 0' } },
+      { name: 'TransferCurveSet', attributes: { Name: 'Paper', CTM: `1 0 0 1 ${paperAt}` } },
+    ],
+  });
+}
+
+function* sheet(it: LaidSheet): Generator<string> {
+  yield opening({
+    name: 'Layout',
+    attributes: { SheetName: it.name, SourceWorkStyle: WORK_STYLES[it.work], SurfaceContentsBox: it.contents },
+  });
+  for (const surface of it.surfaces)
+    yield element({ name: 'Layout', attributes: { Side: SIDES[surface.side] }, children: objects(surface) });
+  yield closing('Layout');
+}
+
+const objects = ({ placed, marks }: Surface): Writing[] => [
+  // a place that is open has no Ord: JDF has none without one
+  ...placed.flatMap((p) =>
+    p.ord === null
+      ? []
+      : [
+          {
+            name: 'ContentObject',
+            attributes: {
+              DescriptiveName: p.id,
+              Ord: p.ord,
+              CTM: p.ctm ?? undefined,
+              TrimCTM: p.trimCtm,
+              TrimSize: p.trimSize,
+              ClipBox: p.clip,
+            },
+          },
+        ],
+  ),
+  ...marks.map((m) => ({
+    name: 'MarkObject',
+    children: [
+      m.kind === 'register'
+        ? { name: 'RegisterMark', attributes: { Center: m.centre, MarkType: 'Circle Cross' } }
+        : { name: 'ColorControlStrip', attributes: { Center: m.centre, Size: m.size } },
+    ],
+  })),
+];

@@ -1,0 +1,20 @@
+import type { Artwork, Docket } from '../docket';
+import type { Plan } from '../sheet';
+import { jdfOf } from './jdf-write';
+import { layoutOf } from './layout';
+import { xjdfOf } from './xjdf-write';
+
+/** The formats that a layout is written in, with what each is called and sent as. */
+export const LAYOUT_FORMATS = {
+  xjdf: { label: 'XJDF', type: 'application/vnd.cip4-xjdf+xml', write: xjdfOf },
+  jdf: { label: 'JDF', type: 'application/vnd.cip4-jdf+xml', write: jdfOf },
+} as const;
+export type LayoutFormat = keyof typeof LAYOUT_FORMATS;
+
+/** A plan's layout as a ticket, in pieces to be written one after the other. */
+export const layoutWritten = (
+  as: LayoutFormat,
+  docket: Docket,
+  plan: Plan,
+  artwork: Pick<Artwork, 'pages' | 'more'>,
+): Generator<string> => LAYOUT_FORMATS[as].write(layoutOf(docket, plan, artwork));

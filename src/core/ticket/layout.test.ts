@@ -1,0 +1,197 @@
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { checkedPatch, type Docket } from '../docket';
+import { orderedDocket } from '../propose';
+import { plan } from '../sheet';
+import { A5, artworkOf, docketFor, flatDocketFor, SHOP } from '../testing';
+import { layoutWritten, readOrders, type LayoutFormat } from '.';
+import { readXml, within, type Element } from './xml';
+
+const written = (as: LayoutFormat, docket: Docket, artwork = artworkOf(1)): string =>
+  [...layoutWritten(as, docket, plan(docket, artwork), artwork)].join('');
+const xjdf = (docket: Docket, artwork = artworkOf(1)): Element => readXml(written('xjdf', docket, artwork));
+const jdf = (docket: Docket, artwork = artworkOf(1)): Element => readXml(written('jdf', docket, artwork));
+const numbers = (text: string | undefined): number[] => (text ?? '').split(' ').map(Number);
+const mm = (points: number): number => (points * 25.4) / 72;
+
+const PRESS = {
+  ...SHOP.machines[0]!,
+  id: 'press',
+  name: 'Curlew',
+  largest: { width: 740, height: 600 },
+  noPrint: { left: 4, right: 4, top: 4, bottom: 4 },
+  press: { plate: { width: 1030, height: 790 }, gripper: 48, across: 0 },
+};
+const PAPER = { ...SHOP.stocks[2]!, id: 'b2', name: 'Silk 135', format: 'B2', width: 720, height: 520, grammage: 135 };
+const NOTICE = { width: 350, height: 500 };
+
+/** Seven notices of 350 × 500 mm, one to a sheet of 720 × 520 on a plate of 1,030 × 790. */
+function notices(): Docket {
+  const artwork = artworkOf(7, NOTICE);
+  return checkedPatch(flatDocketFor(artwork), {
+    title: 'Harbour notices',
+    customer: 'Harbour office & sons',
+    due: '2026-12-04',
+    product: {
+      sides: 'one',
+      copies: 300,
+      bleed: 3,
+      quantities: [{ piece: 2, copies: 200 }],
+      order: { kind: 'repeat' },
+    },
+    sheet: { machine: PRESS, stock: PAPER, up: 'one', inks: { front: ['Cyan', 'Old gold'], back: [] } },
+  });
+}
+
+describe('a layout as a ticket', () => {
+  it('places the page on the plate as worked out by hand', () => {
+    const artwork = artworkOf(7, NOTICE);
+    const root = xjdf(notices(), artwork);
+    // the paper in the middle of the plate, 48 mm behind its lead edge; the piece in the middle of the paper:
+    // (1030 − 720) / 2 + (720 − 350) / 2 = 340 mm and 48 + (520 − 500) / 2 = 58 mm
+    const objects = within(root, 'PlacedObject').filter((p) => p.attributes.Ord !== undefined);
+    expect(objects.map((o) => o.attributes.Ord)).toEqual(['0', '1', '2', '3', '4', '5', '6']);
+    for (const o of objects) {
+      const [a, b, c, d, x, y] = numbers(o.attributes.TrimCTM);
+      expect([a, b, c, d]).toEqual([1, 0, 0, 1]);
+      expect(mm(x!)).toBeCloseTo(340, 3);
+      expect(mm(y!)).toBeCloseTo(58, 3);
+      // the page begins at its media box, which is its bleed of 3 mm
+      const ctm = numbers(o.attributes.CTM);
+      expect(mm(ctm[4]!)).toBeCloseTo(337, 3);
+      expect(mm(ctm[5]!)).toBeCloseTo(55, 3);
+      expect(numbers(o.attributes.ClipBox).map(mm).map(Math.round)).toEqual([337, 55, 693, 561]);
+    }
+    const [layout] = within(root, 'Layout');
+    expect(numbers(layout!.attributes.SurfaceContentsBox).map(mm).map(Math.round)).toEqual([0, 0, 1030, 790]);
+    expect(layout!.attributes.WorkStyle).toBe('Simplex');
+    const paper = within(root, 'TransferCurve')[1]!.attributes.CTM!;
+    expect(numbers(paper).slice(4).map(mm).map(Math.round)).toEqual([155, 48]);
+    expect(within(root, 'PartAmount').map((p) => Number(p.attributes.Amount))).toEqual([
+      300, 200, 300, 300, 300, 300, 300,
+    ]);
+  });
+
+  it('says the same in JDF', () => {
+    const artwork = artworkOf(7, NOTICE);
+    const [x, j] = [xjdf(notices(), artwork), jdf(notices(), artwork)];
+    const placing = (e: Element) => [e.attributes.Ord, e.attributes.CTM, e.attributes.TrimCTM, e.attributes.ClipBox];
+    const inXjdf = within(x, 'PlacedObject').filter((p) => p.attributes.Ord !== undefined);
+    expect(within(j, 'ContentObject').map(placing)).toEqual(inXjdf.map(placing));
+    expect(within(j, 'Layout')[0]!.attributes.MaxOrd).toBe('7');
+    const sets = within(j, 'TransferCurveSet').map((s) => [
+      s.attributes.Name,
+      numbers(s.attributes.CTM).map(mm).map(Math.round),
+    ]);
+    expect(sets[1]).toEqual(['Paper', [0, 0, 0, 0, 155, 48]]);
+    expect(within(j, 'SeparationSpec').map((s) => s.attributes.Name)).toEqual(['Cyan', 'Old gold']);
+    expect(within(j, 'RegisterMark').length).toBe(within(x, 'RegisterMark').length);
+    expect(within(j, 'RegisterMark').length).toBeGreaterThan(0);
+  });
+
+  it('is read again as the order that it was made for', () => {
+    const artwork = artworkOf(7, NOTICE);
+    const [order] = readOrders(written('xjdf', notices(), artwork));
+    expect(order).toEqual({
+      number: 'Harbour notices',
+      title: 'Harbour notices',
+      customer: 'Harbour office & sons',
+      due: '2026-12-04',
+      kind: 'flat',
+      copies: 300,
+      runs: [300, 200, 300, 300, 300, 300, 300],
+      finished: NOTICE,
+      sides: 'one',
+      pages: 7,
+      stock: 'Silk 135',
+      grammage: 135,
+      paper: { width: 720, height: 520 },
+      plate: { width: 1030, height: 790 },
+      inks: { front: ['Cyan', 'Old gold'], back: [] },
+      artwork: 'test.pdf',
+    });
+    expect(readOrders(written('jdf', notices(), artwork))[0]).toMatchObject({
+      customer: 'Harbour office & sons',
+      pages: 7,
+    });
+  });
+
+  it('has both sides of sheets worked front and back, and one plate of those that are turned', () => {
+    const artwork = artworkOf(8);
+    const book = docketFor(artwork);
+    const sides = (root: Element) => within(root, 'Part').flatMap((p) => p.attributes.Side ?? []);
+    expect(sides(xjdf(book, artwork)).slice(0, 2)).toEqual(['Front', 'Back']);
+    const turned = checkedPatch(book, { sheet: { work: 'work-and-turn', stock: SHOP.stocks[2], up: 'most' } });
+    const root = xjdf(turned, artwork);
+    expect(sides(root)).not.toContain('Back');
+    expect(within(root, 'Layout')[0]!.attributes.WorkStyle).toBe('WorkAndTurn');
+  });
+
+  it('puts every page of every book where its sheet has it, further files behind the first', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 40 }), fc.integer({ min: 0, max: 5 }), (pages, others) => {
+        const artwork = { ...artworkOf(pages), more: [artworkOf(others).pages] };
+        const docket = checkedPatch(docketFor(artwork), {
+          artwork: { more: [{ name: 'more.pdf', path: 'more.pdf' }] },
+          product: {
+            pages: [
+              { kind: 'pages', from: 1, to: pages, file: 0 },
+              ...(others > 0 ? [{ kind: 'pages', from: 1, to: others, file: 1 }] : []),
+            ],
+            blanks: { kind: 'end' },
+          },
+        });
+        const objects = within(xjdf(docket, artwork), 'PlacedObject').filter((o) => o.attributes.Ord !== undefined);
+        const ords = new Set(objects.map((o) => Number(o.attributes.Ord)));
+        expect([...ords].sort((a, b) => a - b)).toEqual(Array.from({ length: pages + others }, (_, i) => i));
+        const ids = within(xjdf(docket, artwork), 'PlacedObject').flatMap((o) => o.attributes.ID ?? []);
+        expect(new Set(ids).size).toBe(ids.length);
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
+
+describe('an order that its artwork has come for', () => {
+  const shop = { ...SHOP, stocks: [...SHOP.stocks, PAPER], machines: [...SHOP.machines, PRESS] };
+  const file = { name: 'notices.pdf', path: 'notices.pdf' };
+
+  it('is a docket as it says', () => {
+    const artwork = artworkOf(7, NOTICE);
+    const [facts] = readOrders(written('xjdf', notices(), artwork));
+    const docket = orderedDocket({ ...facts!, number: '26-118' }, 'notices', file, artwork, shop, '2026-11-29');
+    expect(docket.sheet.machine.name).toBe('Curlew');
+    expect(docket.sheet.stock.id).toBe('b2');
+    expect(docket.product).toMatchObject({
+      kind: 'flat',
+      copies: 300,
+      sides: 'one',
+      finished: NOTICE,
+      quantities: [{ piece: 2, copies: 200 }],
+    });
+    expect(docket).toMatchObject({ customer: 'Harbour office & sons', due: '2026-12-04', order: { number: '26-118' } });
+    const { sheets } = plan(docket, artwork);
+    // six runs of 300 and one of 200, two to a sheet: 2,000 / 2
+    expect([...sheets].reduce((sum, s) => sum + s.prints, 0)).toBe(1000);
+  });
+
+  it('takes the press whose plates are ordered where none is named', () => {
+    const facts = { number: '1', kind: 'flat' as const, plate: { width: 1030, height: 790 } };
+    expect(orderedDocket(facts, 't', file, artworkOf(1, NOTICE), shop, '2026-11-29').sheet.machine.id).toBe('press');
+  });
+
+  it('is made of the cheapest of the papers that it may be', () => {
+    const dear = { ...SHOP.stocks[2]!, id: 'dear', grammage: 90, price: 99 };
+    const facts = { number: '1', kind: 'bound' as const, grammage: 90 };
+    const made = orderedDocket(
+      facts,
+      't',
+      file,
+      artworkOf(8, A5),
+      { ...shop, stocks: [dear, ...shop.stocks] },
+      '2026-11-29',
+    );
+    expect(made.sheet.stock).toMatchObject({ grammage: 90 });
+    expect(made.sheet.stock.id).not.toBe('dear');
+  });
+});

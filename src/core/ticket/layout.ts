@@ -1,0 +1,156 @@
+import type { Artwork, Docket } from '../docket';
+import { mark, type Mark } from '../marks';
+import { boundsOf, type Matrix, type Rect, type Size } from '../measure';
+import { SIDE_NAMES, type Cell, type Plan, type Sheet, type SideName } from '../sheet';
+import { toPoints } from './values';
+
+/** What both tickets say of a layout, before it is written as one of them: in points, from the lower left of its surface. */
+
+/** A file that pages come from, with its place in the list of all pages. */
+export interface Run {
+  readonly id: string;
+  readonly name: string;
+  readonly pages: number;
+  /** Pages of the files before it. */
+  readonly before: number;
+}
+
+/** A page where it lies. */
+export interface Placed {
+  /** The place by itself, whatever page comes to it: sheet, side and count. */
+  readonly id: string;
+  /** The page in the list of all, from 0; null for an open place. */
+  readonly ord: number | null;
+  /** Takes the page, from the lower left of its media box as it is seen, to the surface. */
+  readonly ctm: string | null;
+  /** Takes the upright trimmed page to the surface. */
+  readonly trimCtm: string;
+  readonly trimSize: string;
+  readonly clip: string;
+}
+
+/** A mark that a device looks for. */
+export type PlacedMark =
+  | { readonly kind: 'register'; readonly centre: string }
+  | { readonly kind: 'bar'; readonly centre: string; readonly size: string; readonly box: string };
+
+export interface Surface {
+  readonly side: SideName;
+  readonly placed: readonly Placed[];
+  readonly marks: readonly PlacedMark[];
+}
+
+/** One sheet: a form of its own, or several that are alike but for what lies on them. */
+export interface LaidSheet {
+  readonly name: string;
+  readonly work: Sheet['lay']['work'];
+  /** What is laid out: the plate where there is one, else the paper. */
+  readonly contents: string;
+  /** The paper's lower left on it. */
+  readonly paperAt: string;
+  readonly paper: Size;
+  readonly plate: Size | null;
+  readonly prints: number;
+  readonly surfaces: readonly Surface[];
+}
+
+export interface Layout {
+  readonly docket: Docket;
+  readonly runs: readonly Run[];
+  readonly count: number;
+  /** Pieces that differ. */
+  readonly forms: number;
+  /** @param i from 0 */
+  readonly at: (i: number) => LaidSheet;
+}
+
+/** A number as a ticket has it: no exponent, no more than a ten thousandth of a point. */
+const n = (value: number): string => String(Number(value.toFixed(4)) + 0);
+export const numbers = (...mm: readonly number[]): string => mm.map((v) => n(toPoints(v))).join(' ');
+export const sizeWritten = ({ width, height }: Size): string => numbers(width, height);
+
+const matrixWritten = ([a, b, c, d, e, f]: Matrix, [x, y]: readonly [number, number]): string =>
+  `${[a, b, c, d].map(n).join(' ')} ${numbers(e + x, f + y)}`;
+const boxWritten = (r: Rect, [x, y]: readonly [number, number]): string =>
+  numbers(r.x + x, r.y + y, r.x + r.width + x, r.y + r.height + y);
+
+/** The layout of a plan, sheet by sheet as it is asked for. */
+export function layoutOf(docket: Docket, plan: Plan, artwork: Pick<Artwork, 'pages' | 'more'>): Layout {
+  const files = [docket.artwork.file, ...docket.artwork.more];
+  const runs: Run[] = [];
+  files.forEach(({ name }, i) => {
+    const pages = (i === 0 ? artwork.pages : artwork.more?.[i - 1])?.length ?? 0;
+    runs.push({ id: `R${i + 1}`, name, pages, before: runs.reduce((sum, r) => sum + r.pages, 0) });
+  });
+  const marks = mark(docket, plan);
+  return {
+    docket,
+    runs,
+    count: plan.sheets.length,
+    forms: plan.pieces.length,
+    at: (i) => {
+      const sheet = plan.sheets.at(i);
+      const { lay } = sheet;
+      const from = lay.plate ? ([lay.plate.paper.x, lay.plate.paper.y] as const) : ([0, 0] as const);
+      // worked and turned, the back is printed by the front's plates
+      const one = lay.work === 'work-and-turn' || lay.work === 'work-and-tumble' || sheet.sides === 1;
+      return {
+        name: `S${sheet.number}`,
+        work: sheet.sides === 1 ? 'one-sided' : lay.work,
+        contents: `0 0 ${sizeWritten(lay.plate?.plate ?? lay.paper)}`,
+        paperAt: numbers(...from),
+        paper: lay.paper,
+        plate: lay.plate?.plate ?? null,
+        prints: sheet.prints,
+        surfaces: SIDE_NAMES.slice(0, one ? 1 : 2).map((side) => ({
+          side,
+          placed: sheet[side].map((c, k) =>
+            placed(c, `S${sheet.number}${side === 'front' ? 'F' : 'B'}${k + 1}`, runs, from),
+          ),
+          marks: marksWritten(marks.of(sheet.number, side), from),
+        })),
+      };
+    },
+  };
+}
+
+function placed(cell: Cell, id: string, runs: readonly Run[], from: readonly [number, number]): Placed {
+  const run = runs[cell.file];
+  return {
+    id,
+    ord: cell.page === null || !run ? null : run.before + cell.page - 1,
+    ctm: cell.matrix && matrixWritten(cell.matrix, from),
+    trimCtm: matrixWritten(cell.toSide, from),
+    trimSize: sizeWritten(cell.size),
+    clip: boxWritten(boundsOf(cell.clip), from),
+  };
+}
+
+function marksWritten(marks: readonly Mark[], from: readonly [number, number]): PlacedMark[] {
+  const at = (x: number, y: number): string => numbers(x + from[0], y + from[1]);
+  const centres = marks.flatMap((m) => (m.of === 'register' && m.kind === 'circle' ? [at(...m.centre)] : []));
+  const bar = marks.flatMap((m) => (m.of === 'bar' && m.kind === 'area' ? [m.rect] : []));
+  const found: PlacedMark[] = [...new Set(centres)].map((centre) => ({ kind: 'register', centre }));
+  if (bar.length === 0) return found;
+  const left = Math.min(...bar.map((r) => r.x));
+  const right = Math.max(...bar.map((r) => r.x + r.width));
+  const { y, height } = bar[0]!;
+  return [
+    ...found,
+    {
+      kind: 'bar',
+      centre: at((left + right) / 2, y + height / 2),
+      size: numbers(right - left, height),
+      box: boxWritten({ x: left, y, width: right - left, height }, from),
+    },
+  ];
+}
+
+/** What the standards call the ways of working a sheet. */
+export const WORK_STYLES: Readonly<Record<LaidSheet['work'], string>> = {
+  sheetwise: 'WorkAndBack',
+  perfecting: 'Perfecting',
+  'work-and-turn': 'WorkAndTurn',
+  'work-and-tumble': 'WorkAndTumble',
+  'one-sided': 'Simplex',
+};

@@ -1,0 +1,70 @@
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { TicketError } from './error';
+
+/** An element of a ticket: its name without a prefix, what it says, and what is in it. */
+export interface Element {
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+  readonly children: readonly Element[];
+}
+
+/** What of a ticket is read at most: no order is larger, and none is deeper. */
+const MOST_ELEMENTS = 50_000;
+const DEEPEST = 60;
+
+/** As the parser gives an element whose order counts: its name as a key, `:@` its attributes. */
+type Parsed = Readonly<Record<string, unknown>>;
+
+const parser = new XMLParser({
+  ignoreAttributes: false,
+  attributeNamePrefix: '',
+  preserveOrder: true,
+  parseAttributeValue: false,
+  parseTagValue: false,
+  removeNSPrefix: true,
+  ignoreDeclaration: true,
+  ignorePiTags: true,
+});
+
+/**
+ * Reads XML (1.0) into elements. Words between them are no part of any ticket and are left out.
+ * @throws TicketError where it is not well-formed, or declares entities
+ */
+export function readXml(text: string): Element {
+  // what declares its own entities can grow to any size, and no ticket needs to
+  if (/<!DOCTYPE|<!ENTITY/i.test(text))
+    throw new TicketError('The ticket has a document type of its own (DOCTYPE). Tickets have none: leave it out.');
+  const valid = XMLValidator.validate(text);
+  if (valid !== true)
+    throw new TicketError(`Line ${valid.err.line}: the ticket is not well-formed XML. ${sentence(valid.err.msg)}`);
+  let count = 0;
+  const elements = (list: readonly Parsed[], depth: number): Element[] => {
+    if (depth > DEEPEST) throw new TicketError('The ticket is nested too deeply to be one.');
+    return list.flatMap((it): Element[] => {
+      const name = Object.keys(it).find((k) => k !== ':@' && k !== '#text');
+      if (name === undefined) return [];
+      if (++count > MOST_ELEMENTS) throw new TicketError(`The ticket has more than ${MOST_ELEMENTS} elements.`);
+      const attributes = (it[':@'] ?? {}) as Record<string, string>;
+      return [{ name, attributes, children: elements(it[name] as Parsed[], depth + 1) }];
+    });
+  };
+  const [root] = elements(parser.parse(text) as Parsed[], 0);
+  if (!root) throw new TicketError('The ticket is empty.');
+  return root;
+}
+
+const sentence = (message: string): string => (/[.!]$/.test(message) ? message : `${message}.`);
+
+/** All elements of a name, however deep, in order; the element itself among them. */
+export function within(element: Element, name: string): Element[] {
+  return [...(element.name === name ? [element] : []), ...element.children.flatMap((c) => within(c, name))];
+}
+
+/** An attribute of the first of some elements that has it and says something. */
+export function said(elements: readonly Element[], attribute: string): string | undefined {
+  for (const e of elements) {
+    const value = e.attributes[attribute]?.trim();
+    if (value) return value;
+  }
+  return undefined;
+}

@@ -1,0 +1,2 @@
+export { Desk } from './desk';
+export { answerDesk } from './answer';

@@ -1,0 +1,15 @@
+import type { OrderRow } from './tables/orders';
+
+/** Whether a file's name begins with an order's number, and not with a longer one. */
+function beginsWith(name: string, number: string): boolean {
+  const rest = name.slice(number.length);
+  return name.toLowerCase().startsWith(number.toLowerCase()) && !/^[\p{L}\p{N}]/u.test(rest);
+}
+
+/** The one waiting order that a file is the artwork of by its name: the name that it says, or one that begins with its number. */
+export function orderFor(name: string, waiting: readonly Pick<OrderRow, 'number' | 'facts'>[]): string | null {
+  const named = waiting.filter((o) => o.facts.artwork?.toLowerCase() === name.toLowerCase());
+  const numbered = waiting.filter((o) => beginsWith(name, o.number));
+  const [only, another] = named.length > 0 ? named : numbered;
+  return only && !another ? only.number : null;
+}
