@@ -10,6 +10,10 @@ create table orders (
 create index orders_waiting on orders (received_at) where job_id is null and dropped_at is null;
 create index orders_job on orders (job_id);
 
+-- a PDF of its own for every form, together in a ZIP
+alter table exports drop constraint exports_pass_check;
+alter table exports add check (pass in ('all', 'fronts', 'backs', 'forms'));
+
 -- What came since is, where a docket does not say it, what it is by default: sheets printed before are still the same.
 create or replace function printed_of(docket jsonb) returns jsonb language sql immutable parallel safe
   return jsonb_set(jsonb_set(jsonb_set(

@@ -1,9 +1,10 @@
 import { spawnSync } from 'node:child_process';
 import { cpSync, existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { zipSync } from 'fflate';
+import { unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { SHOP } from '../src/core/testing';
 import { run as commandLine } from '../src/cli/program';
 import { numberedPages, run, scratch, wordsOf, writePdf } from '../src/pdf/testing';
 
@@ -43,6 +44,22 @@ beforeAll(() => {
   writePdf(join(dir, 'thirty-six-pages.pdf'), numberedPages(36));
   writePdf(join(dir, 'a4-pages.pdf'), numberedPages(8, 595.28, 841.89, 0));
 });
+
+/** A shop with a press of plates beside the machine that the examples name. */
+const PRESS_SHOP = {
+  stocks: [{ ...SHOP.stocks[2], id: 'b2', format: 'B2', width: 720, height: 520, grammage: 135 }, SHOP.stocks[2]],
+  machines: [
+    SHOP.machines[0],
+    {
+      ...SHOP.machines[0],
+      id: 'press',
+      name: 'Curlew',
+      largest: { width: 740, height: 600 },
+      press: { plate: { width: 1030, height: 790 }, gripper: 48, across: 0 },
+    },
+  ],
+  finishers: [],
+};
 
 describe('the examples of the docket file', () => {
   const examples = readdirSync(join(here, 'examples')).filter((f) => f.endsWith('.json'));
@@ -324,6 +341,64 @@ describe('the command line', () => {
     expect(await cli('impose', file, '-o', out)).toMatchObject({ status: 0, stderr: '' });
     expect(run('qpdf', '--check', out)).toContain('No syntax');
     expect(wordsOf(out)).toHaveLength(4);
+  });
+
+  it('makes a docket of an order, and writes its layout and a PDF for every form', async () => {
+    writePdf(join(dir, 'berth-notices.pdf'), numberedPages(2, 350 / 0.3528, 500 / 0.3528));
+    const shop = join(dir, 'order-shop.json');
+    writeFileSync(shop, JSON.stringify(PRESS_SHOP));
+    const docket = join(dir, 'notices.json');
+    const ticket = join(here, 'examples/orders/notices.xjdf');
+    const made = ['order', ticket, '--artwork', join(dir, 'berth-notices.pdf'), '--shop', shop, '-o', docket];
+    expect(await cli(...made)).toEqual({ status: 0, stdout: '', stderr: '' });
+    expect(JSON.parse(readFileSync(docket, 'utf8'))).toMatchObject({
+      order: { number: '26-118' },
+      customer: 'Gullcroft Harbour Office',
+      product: { kind: 'flat', copies: 300, quantities: [{ piece: 2, copies: 200 }] },
+      sheet: { machine: { press: { plate: { width: 1030, height: 790 } } }, inks: { back: [] } },
+    });
+    const zip = join(dir, 'forms.zip');
+    expect(await cli('impose', docket, '--forms', '-o', zip)).toMatchObject({ status: 0, stderr: '' });
+    const forms = Object.entries(unzipSync(readFileSync(zip)));
+    expect(forms.map(([name]) => name)).toEqual(['form-1.pdf', 'form-2.pdf']);
+    for (const [i, [name, bytes]] of forms.entries()) {
+      writeFileSync(join(dir, name), bytes);
+      expect(run('qpdf', '--check', join(dir, name))).toContain('No syntax');
+      // the plate of 1,030 × 790 mm, in points
+      const [, width, height] = /Page size: +([\d.]+) x ([\d.]+)/.exec(run('pdfinfo', join(dir, name)))!;
+      expect([Math.round(Number(width)), Math.round(Number(height))]).toEqual([2920, 2239]);
+      expect(wordsOf(join(dir, name))[0]!.words.map((w) => w.text)).toContain(String(i + 1));
+    }
+    const layout = join(dir, 'notices-out.jdf');
+    expect(await cli('layout', docket, '--as', 'jdf', '-o', layout)).toMatchObject({ status: 0, stderr: '' });
+    expect([...readFileSync(layout, 'utf8').matchAll(/ Ord="(\d)"/g)].map((m) => m[1])).toEqual(['0', '1']);
+  });
+
+  it('wants to know which of several orders', async () => {
+    const several = join(here, 'examples/orders/week.csv');
+    const shop = join(dir, 'order-shop.json');
+    writeFileSync(shop, JSON.stringify(PRESS_SHOP));
+    const with_ = (...more: string[]) =>
+      cli(
+        'order',
+        several,
+        '--artwork',
+        join(dir, 'eight-pages.pdf'),
+        '--shop',
+        shop,
+        '-o',
+        join(dir, 'x.json'),
+        ...more,
+      );
+    expect(await with_()).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('has 2 orders: say which by --number'),
+    });
+    expect(await with_('--number', '1')).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('has no order 1.'),
+    });
+    expect(await with_('--number', '26-119')).toMatchObject({ status: 0 });
   });
 
   it('helps', async () => {

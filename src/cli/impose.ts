@@ -1,7 +1,7 @@
 import { closeSync, existsSync, openSync, rmSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { inspect, mark, plan, type Artwork, type Docket, type Plan } from '../core';
-import { compose, ImprintError, PdfSyntaxError, soundPdf, type ComposeJob, type SoundPdf } from '../pdf';
+import { compose, composeApart, ImprintError, PdfSyntaxError, soundPdf, type ComposeJob, type SoundPdf } from '../pdf';
 import {
   Complaint,
   docketFrom,
@@ -21,6 +21,8 @@ export interface Imposing extends OfRecords {
   readonly docket: string;
   readonly output: string;
   readonly sides: NonNullable<ComposeJob['pass']>;
+  /** Whether every form is a PDF of its own, together in a ZIP. */
+  readonly forms: boolean;
   /** Whether it is written where a finding says that the paper would be spoilt. */
   readonly anyway: boolean;
   /** The program of the thread that files are taken to which want care. */
@@ -138,7 +140,7 @@ async function imposed(it: Imposing, docket: Docket, extras: Extras): Promise<vo
 
 const jobOf = (
   { docket, artwork, album, rows, sources: [source, ...more] }: Loaded,
-  pass: Imposing['sides'],
+  { sides: pass, forms: apart }: Pick<Imposing, 'sides' | 'forms'>,
   out: string,
 ) => ({
   docket,
@@ -148,6 +150,7 @@ const jobOf = (
   album,
   rows,
   pass,
+  apart,
   out,
   // the file is its reader's to keep: it is on disk when the system gets round to it, as other programs' are
   durable: false,
@@ -155,16 +158,17 @@ const jobOf = (
 });
 
 /** Composes in this process. @returns false where the file turns out to want care */
-function composedHere(ready: Ready, { output, sides }: Imposing, out: string): boolean {
+function composedHere(ready: Ready, it: Imposing, out: string): boolean {
   try {
     const { planned, opened, coder } = ready;
-    compose({ ...jobOf(ready, sides, out), planned, opened, ...(coder ? { coder } : {}), verify: true });
+    const write = it.forms ? composeApart : compose;
+    write({ ...jobOf(ready, it, out), planned, opened, ...(coder ? { coder } : {}), verify: true });
     return true;
   } catch (e) {
     if (e instanceof PdfSyntaxError || e instanceof RangeError) return false;
     if (e instanceof ImprintError) throw new Complaint(`${ready.docket.title}: ${e.message}`);
     const said = systemSaid(e);
-    throw said ? new Complaint(`${output} ${said}.`) : e;
+    throw said ? new Complaint(`${it.output} ${said}.`) : e;
   }
 }
 
@@ -177,7 +181,7 @@ async function withCare(docket: Docket, it: Imposing, out: string, begin: () => 
       plannedOr(it, docket, loaded.artwork);
       begin();
       try {
-        await hands.run('impose', jobOf(loaded, it.sides, out));
+        await hands.run('impose', jobOf(loaded, it, out));
       } catch (e) {
         const said = systemSaid(e);
         if (said) throw new Complaint(`${it.output} ${said}.`);

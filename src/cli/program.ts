@@ -1,6 +1,7 @@
 import { Command, CommanderError, Option } from 'commander';
 import type { Imposing } from './impose';
 import { Complaint, Stopped, type OfRecords } from './inputs';
+import type { LayingOut, Ordering } from './ticket';
 
 const TABLE = new Option('--table <file>', 'the table that imprints are from, in place of the docket’s');
 const ONLY = new Option('--only <records>', 'some of the records, counted from 1: 341-360,402');
@@ -56,6 +57,7 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
     )
     .addOption(TABLE)
     .addOption(ONLY)
+    .option('--forms', 'a PDF of its own for every form, together in a ZIP', false)
     .option('--anyway', 'impose even where a finding says that the paper would be spoilt', false)
     .action(async (docket: string, wished: Omit<Imposing, 'docket' | 'worker'>) => {
       const { impose } = await import('./impose');
@@ -63,11 +65,38 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
     });
 
   program
+    .command('layout')
+    .description('write the layout for the program that goes on with it')
+    .argument('<docket>', 'the docket file')
+    .requiredOption('-o, --output <file>', 'the ticket to write')
+    .addOption(new Option('--as <format>', 'the format').choices(['xjdf', 'jdf']).default('xjdf'))
+    .addOption(TABLE)
+    .addOption(ONLY)
+    .action(async (docket: string, wished: Omit<LayingOut, 'docket' | 'worker'>) => {
+      const { layOut } = await import('./ticket');
+      await layOut({ docket, worker, ...wished });
+    });
+
+  program
+    .command('order')
+    .description('make a docket of an order: a ticket in XJDF, JDF, CSV or JSON, and its artwork')
+    .argument('<ticket>', 'the ticket')
+    .requiredOption('--artwork <file>', 'the artwork')
+    .requiredOption('--shop <file>', 'the shop’s stocks and machines')
+    .requiredOption('-o, --output <file>', 'the docket to write')
+    .option('--number <number>', 'which order, where the ticket has several')
+    .action(async (ticket: string, wished: Omit<Ordering, 'ticket' | 'worker'>) => {
+      const { order } = await import('./ticket');
+      await order({ ticket, worker, ...wished });
+    });
+
+  program
     .command('schema')
     .description('print the JSON Schema of the docket file')
-    .action(async () => {
-      const { docketJsonSchema } = await import('./schema');
-      out(`${JSON.stringify(docketJsonSchema(), null, 2)}\n`);
+    .option('--order', 'that of an order', false)
+    .action(async ({ order }: { order: boolean }) => {
+      const { docketJsonSchema, orderJsonSchema } = await import('./schema');
+      out(`${JSON.stringify(order ? orderJsonSchema() : docketJsonSchema(), null, 2)}\n`);
     });
 
   try {

@@ -1,2 +1,2 @@
 /** By itself, so that the other commands do not load what writes it. */
-export { docketJsonSchema } from '../core';
+export { docketJsonSchema, orderJsonSchema } from '../core';

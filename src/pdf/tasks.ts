@@ -2,6 +2,7 @@ import type { TableFacts } from '../core';
 import { coderOf } from '../core/codes';
 import { readTable } from '../records';
 import type { ArtworkError } from './errors';
+import { composeApart } from './compose/apart';
 import { compose, type Composed, type ComposeJob } from './compose';
 import { rasterise } from './raster';
 import { coarsestPicture } from './resolution';
@@ -42,7 +43,7 @@ export const TASKS: Tasks = {
   table: ({ path, out }) => readTable(path, out),
   impose: async (task, progress) => {
     let said = 0;
-    return compose({
+    return (task.apart ? composeApart : compose)({
       ...task,
       coder: await coderOf(task.docket.imprint),
       onProgress: (done, total) => {

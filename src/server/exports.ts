@@ -22,6 +22,7 @@ import { makeExport } from './work';
 
 const running = new Map<string, AbortController>();
 
+/** The file of an export; where forms are apart it is a ZIP all the same. */
 export const exportFile = (id: string): string => join(folders.out(), `export-${id}.pdf`);
 
 /**
@@ -78,7 +79,7 @@ export async function runExport(id: string): Promise<void> {
     if (!(await put(it, { state: 'working', done: 0, message: null }))) return;
     await mkdir(folders.out(), { recursive: true });
     await composeInWorker(
-      { docket: it.docket, ...sources, pass: it.pass, out },
+      { docket: it.docket, ...sources, ...(it.pass === 'forms' ? { apart: true } : { pass: it.pass }), out },
       (done) => {
         // what a stopped worker had said before it was stopped is not news any more
         if (!abort.signal.aborted) said(it, { state: 'working', done });

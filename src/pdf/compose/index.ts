@@ -48,6 +48,8 @@ export interface ComposeJob extends Written {
   readonly sheets?: readonly number[];
   /** Which sides to write: all; or, for a machine that prints one at a time, the fronts, or the backs as they go in. */
   readonly pass?: 'all' | 'fronts' | 'backs';
+  /** Whether every sheet is a PDF of its own, together in a ZIP: see `composeApart`. */
+  readonly apart?: boolean;
   /** Where to write. What was there before stays until the new file is whole, and where composing fails. */
   readonly out: string;
   /** Whether streams are unpacked to see that they do not break off: for a file that nobody has gone through yet. */

@@ -6,7 +6,7 @@ export const Export = z.object({
   id: z.string(),
   job_id: z.string(),
   docket: StoredDocket,
-  pass: z.enum(['all', 'fronts', 'backs']),
+  pass: z.enum(['all', 'fronts', 'backs', 'forms']),
   state: z.enum(['waiting', 'working', 'done', 'canceled', 'failed']),
   done: z.int(),
   total: z.int(),

@@ -10,6 +10,7 @@ import { Meter } from '../../../ui/Meter';
 import { useNotices } from '../../../ui/Notices';
 import type { DeliveryView } from '../../../ui/views';
 import { useJob, useJobStore } from '../context';
+import { GoesOn } from './GoesOn';
 import { PrintPart } from './PrintPart';
 import { SentBefore } from './SentBefore';
 import { HandPasses } from './HandPasses';
@@ -61,7 +62,7 @@ function useExport() {
   return {
     it,
     running,
-    start: async (pass: 'all' | 'fronts' | 'backs' = 'all'): Promise<void> => {
+    start: async (pass: 'all' | 'fronts' | 'backs' | 'forms' = 'all'): Promise<void> => {
       if (running || !(await settled())) return;
       try {
         const wish = { id: newId(), pass };
@@ -199,6 +200,7 @@ export function SendStation() {
         </a>
       </div>
       <SentBefore deliveries={before} onClose={leave} send={(earlier) => void send(earlier)} />
+      <GoesOn busy={exporting.running} onForms={() => void exporting.start('forms')} />
       <HandPasses busy={exporting.running} onExport={(pass) => void exporting.start(pass)} />
       <Exported {...exporting} />
       {list.length > 0 && (

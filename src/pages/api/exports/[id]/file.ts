@@ -6,11 +6,12 @@ export const GET = endpoint(async (context) => {
   const it = await findExport(sql, idOf(context));
   const path = it && exportFile(it.id);
   if (!it || it.state !== 'done' || !path || !existsSync(path)) return notThere();
-  const name = `${it.docket.title.toWellFormed()} ${it.pass === 'all' ? 'sheets' : it.pass}.pdf`;
+  const zip = it.pass === 'forms';
+  const name = `${it.docket.title.toWellFormed()} ${it.pass === 'all' ? 'sheets' : it.pass}.${zip ? 'zip' : 'pdf'}`;
   const plain = name.replace(/[^\x20-\x7e]|["\\/]/g, '_');
   return new Response(paced(createReadStream(path, { highWaterMark: 1 << 18 })), {
     headers: {
-      'Content-Type': 'application/pdf',
+      'Content-Type': zip ? 'application/zip' : 'application/pdf',
       'Content-Length': String(statSync(path).size),
       // RFC 6266: a plain name, and the real one
       'Content-Disposition': `attachment; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`,

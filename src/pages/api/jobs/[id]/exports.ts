@@ -3,7 +3,7 @@ import { startExport } from '../../../../server';
 import { endpoint, idOf, json, Named, notThere } from '../../../_api';
 import { wishOf } from '../../../_body';
 
-const Wish = z.strictObject({ pass: z.enum(['all', 'fronts', 'backs']).default('all'), id: Named.optional() });
+const Wish = z.strictObject({ pass: z.enum(['all', 'fronts', 'backs', 'forms']).default('all'), id: Named.optional() });
 
 /** Starts an export. Asked for again under its id, it is not started again. */
 export const POST = endpoint(async (context) => {

@@ -1,0 +1,160 @@
+import { createReadStream } from 'node:fs';
+import { join } from 'node:path';
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import type { OrderFacts } from '../core';
+import { readOrders } from '../core/ticket';
+import { SHOP } from '../core/testing';
+import { numberedPages, scratch, writePdf } from '../pdf/testing';
+import { copyJob } from './board';
+import { closeDatabase, sql, transaction } from './db';
+import { jobFromArtwork, patchJob, readStored, takeIn } from './jobs';
+import { migrate } from './migrate';
+import { NotSendable } from './not-sendable';
+import { dropOrder, layoutOfJob, receiveOrders } from './orders';
+import { orderFor } from './order-for';
+import { listJobs, readJob } from './tables/jobs';
+import { findOrder, waitingOrders } from './tables/orders';
+import { writeShop } from './tables/shop';
+import { withServer } from './testing';
+import { closeWorkers } from './workers';
+
+const dir = scratch();
+let server: Awaited<ReturnType<typeof withServer>>;
+
+beforeAll(async () => {
+  server = await withServer();
+  await migrate();
+  await transaction((tx) => writeShop(tx, SHOP));
+});
+beforeEach(() => sql('delete from orders').then(() => undefined));
+afterAll(async () => {
+  await closeWorkers();
+  await closeDatabase();
+  await server.stop();
+});
+
+const order = (number: string, more: Partial<OrderFacts> = {}): OrderFacts => ({
+  number,
+  kind: 'bound',
+  copies: 40,
+  ...more,
+});
+async function artworkFor(name: string, said?: string, id: string = randomUUID()) {
+  const path = join(dir, 'eight.pdf');
+  writePdf(path, numberedPages(8));
+  const { sha256, bytes } = await takeIn(createReadStream(path), null);
+  const artwork = await readStored(sha256, bytes);
+  return jobFromArtwork({ id, sha256, name, artwork, ...(said === undefined ? {} : { order: said }) });
+}
+const docketOf = async (id: string) => (await readJob(sql, id))!.docket;
+
+describe('orders', () => {
+  it('wait for their artwork, the first due first, and are the same when they are sent again', async () => {
+    const orders = [order('2', { due: '2026-12-09' }), order('1', { due: '2026-12-03' }), order('3')];
+    expect(await receiveOrders(orders)).toEqual(orders.map((o) => ({ number: o.number, state: 'new', job: null })));
+    expect((await waitingOrders(sql)).map((o) => o.number)).toEqual(['1', '2', '3']);
+    expect(await receiveOrders([order('3'), order('2', { copies: 41 })])).toEqual([
+      { number: '3', state: 'same', job: null },
+      { number: '2', state: 'changed', job: null },
+    ]);
+    expect((await findOrder(sql, '2'))!.facts).toEqual(order('2', { copies: 41 }));
+  });
+
+  it('become jobs as they say, once', async () => {
+    await receiveOrders([order('7', { customer: 'Harbour', due: '2026-12-03', title: 'Tides' })]);
+    const made = await artworkFor('anything.pdf', '7');
+    expect(made.order).toBe('7');
+    expect(await docketOf(made.id)).toMatchObject({
+      title: 'Tides',
+      customer: 'Harbour',
+      due: '2026-12-03',
+      order: { number: '7' },
+      product: { kind: 'bound', copies: 40 },
+    });
+    expect(await waitingOrders(sql)).toEqual([]);
+    expect((await findOrder(sql, '7'))!.job_id).toBe(made.id);
+    expect((await listJobs(sql)).find((j) => j.id === made.id)!.summary.order).toBe('7');
+    await expect(artworkFor('other.pdf', '7')).rejects.toThrow(NotSendable);
+    await expect(artworkFor('other.pdf', '8')).rejects.toThrow('There is no order 8');
+  });
+
+  it('have one artwork where twelve come at once', async () => {
+    await receiveOrders([order('12')]);
+    const all = await Promise.allSettled(Array.from({ length: 12 }, () => artworkFor('x.pdf', '12')));
+    expect(all.filter((a) => a.status === 'fulfilled')).toHaveLength(1);
+    for (const a of all) if (a.status === 'rejected') expect(String(a.reason)).toContain('has its artwork already');
+    const rows = await sql<{ n: string }>(`select count(*) n from jobs where summary->>'order' = '12'`);
+    expect(Number(rows[0]!.n)).toBe(1);
+  });
+
+  it('tell the job that was made of them when they say something else, and change nothing of it', async () => {
+    await receiveOrders([order('9', { due: '2026-12-03' })]);
+    const { id } = await artworkFor('9 tides.pdf');
+    const [again] = await receiveOrders([order('9', { copies: 90, due: '2026-12-20' })]);
+    expect(again).toMatchObject({ state: 'changed', job: { id } });
+    const docket = await docketOf(id);
+    expect(docket).toMatchObject({ due: '2026-12-20', product: { copies: 40 }, order: { copies: 90 } });
+    const { version } = (await readJob(sql, id))!;
+    await receiveOrders([order('9', { copies: 90, due: '2026-12-20' })]);
+    expect((await readJob(sql, id))!.version).toBe(version);
+    // what was said here about the day stays
+    await patchJob(id, version, { due: '2027-01-01' }, 'due');
+    await receiveOrders([order('9', { copies: 90, due: '2026-12-24' })]);
+    expect((await docketOf(id)).due).toBe('2027-01-01');
+    // facts that are not said any more are not kept
+    await receiveOrders([order('9')]);
+    expect((await docketOf(id)).order).toEqual(order('9'));
+  });
+
+  it('tell a job that did not hear of it before the server stopped', async () => {
+    await receiveOrders([order('10')]);
+    const { id } = await artworkFor('10.pdf');
+    await sql(`update orders set facts = facts || '{"copies": 77}' where number = '10'`);
+    expect(await receiveOrders([order('10', { copies: 77 })])).toMatchObject([{ state: 'same' }]);
+    expect((await docketOf(id)).order).toMatchObject({ copies: 77 });
+  });
+
+  it('are taken off the list and come back', async () => {
+    await receiveOrders([order('4')]);
+    expect(await dropOrder('4', true)).toBe(true);
+    expect(await waitingOrders(sql)).toEqual([]);
+    expect(await dropOrder('4', false)).toBe(true);
+    await dropOrder('4', true);
+    // sent again, it is wanted
+    expect(await receiveOrders([order('4')])).toEqual([{ number: '4', state: 'changed', job: null }]);
+    expect(await waitingOrders(sql)).toHaveLength(1);
+    expect(await dropOrder('5', true)).toBe(false);
+  });
+
+  it('are not those of a copy', async () => {
+    await receiveOrders([order('6')]);
+    const { id } = await artworkFor('6.pdf');
+    expect((await docketOf((await copyJob(id))!)).order).toBeNull();
+  });
+});
+
+it('knows a file by the name that its order says, or by the number that it begins with', () => {
+  const waiting = [
+    { number: '26-1', facts: order('26-1', { artwork: 'Tides.pdf' }) },
+    { number: '26-11', facts: order('26-11') },
+    { number: '27', facts: order('27', { artwork: 'same.pdf' }) },
+    { number: '28', facts: order('28', { artwork: 'same.pdf' }) },
+  ];
+  expect(orderFor('tides.pdf', waiting)).toBe('26-1');
+  expect(orderFor('26-11_cards.pdf', waiting)).toBe('26-11');
+  expect(orderFor('26-1.pdf', waiting)).toBe('26-1');
+  expect(orderFor('26-111.pdf', waiting)).toBeNull();
+  expect(orderFor('same.pdf', waiting)).toBeNull();
+  expect(orderFor('other.pdf', waiting)).toBeNull();
+});
+
+it('gives the layout of a job, every page placed', async () => {
+  await receiveOrders([order('30', { title: 'Book & more' })]);
+  const { id } = await artworkFor('30.pdf');
+  const layout = (await layoutOfJob(id, 'xjdf'))!;
+  const text = [...layout.pieces].join('');
+  expect(new Set([...text.matchAll(/ Ord="(\d+)"/g)].map((m) => Number(m[1]))).size).toBe(8);
+  expect(readOrders(text)[0]).toMatchObject({ number: '30', title: 'Book & more', copies: 40, pages: 8 });
+  expect(await layoutOfJob(randomUUID(), 'jdf')).toBeNull();
+});
