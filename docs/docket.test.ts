@@ -371,7 +371,9 @@ describe('the command line', () => {
     }
     const layout = join(dir, 'notices-out.jdf');
     expect(await cli('layout', docket, '--as', 'jdf', '-o', layout)).toMatchObject({ status: 0, stderr: '' });
-    expect([...readFileSync(layout, 'utf8').matchAll(/ Ord="(\d)"/g)].map((m) => m[1])).toEqual(['0', '1']);
+    expect(new Set([...readFileSync(layout, 'utf8').matchAll(/ Ord="(\d)"/g)].map((m) => m[1]))).toEqual(
+      new Set(['0', '1']),
+    );
   });
 
   it('wants to know which of several orders', async () => {

@@ -169,6 +169,20 @@ describe('what is found of flat work', () => {
     ).toBeUndefined();
   });
 
+  it('as few unlike sheets as there can be are none too many', () => {
+    // ten artworks, one to a sheet: no fewer than ten
+    const one = look(20, { product: { order: { kind: 'shared', forms: 'fewest-sheets' } }, sheet: { up: 'one' } });
+    expect(one.plan.sheets.length).toBe(10);
+    expect(one.find('many-forms')).toBeUndefined();
+    // two to a sheet, in numbers that share badly: five at the least
+    const quantities = Array.from({ length: 10 }, (_, i) => ({ piece: i + 1, copies: 10 + i * 37 }));
+    const product = { order: { kind: 'shared' as const, forms: 'fewest-sheets' as const }, quantities };
+    const two = look(20, { product, sheet: { up: 2 } });
+    expect(two.plan.sheets.length).toBeGreaterThan(6);
+    for (const label of mends(two, 'many-forms'))
+      expect(Number(/\d+/.exec(label)![0])).toBeGreaterThanOrEqual(5);
+  });
+
   it('numbers that one form for front and back would print twice', () => {
     const of = (copies: number, kind: 'stack' | 'repeat') =>
       look(40, {

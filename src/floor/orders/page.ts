@@ -9,7 +9,7 @@ export const deskPage = (): string => `<!doctype html>
   th, td { text-align: left; padding: .5rem .7rem; border-bottom: 1px solid #2a211c22; vertical-align: top; }
   small { color: #5d5148; display: block; }
   button { font: inherit; padding: .2rem .6rem; border: 1px solid #2a211c; background: #fffaf0; border-radius: 2px; cursor: pointer; }
-  button:focus-visible { outline: 3px solid #a8431f; outline-offset: 1px; } td:last-child { white-space: nowrap; }
+  button:focus-visible { outline: 3px solid #a8431f; outline-offset: 1px; } td:first-child, td:nth-child(3), td:last-child { white-space: nowrap; }
 </style></head><body>
 <header><h1>Orders</h1><small>A stand-in order system: what it sends are real tickets.</small></header>
 <main><table><thead><tr><th>Number</th><th>Order</th><th>Due</th><th>Where it stands</th><th>Send</th></tr></thead><tbody id="orders"></tbody></table></main>

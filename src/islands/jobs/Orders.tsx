@@ -54,7 +54,8 @@ export function Orders() {
       <div className="flex items-center gap-3">
         <h2 className="text-base">Ordered</h2>
         <span className="text-sm">
-          {orders.length === 1 ? 'one order waits' : `${orders.length} orders wait`} for artwork; drop it on its order
+          {orders.length === 1 ? 'one order waits' : `${orders.length} orders wait`} for artwork; drop a file on its
+          order
         </span>
         <Button small kind="quiet" className="ml-auto" aria-expanded={open} onPress={() => setOpen(!open)}>
           {open ? 'Fold' : 'Show each'}

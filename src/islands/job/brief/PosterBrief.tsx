@@ -1,16 +1,16 @@
 import { formatLength, nameSize, overlapSaid, panelsSaid, posterCopiesSaid, postersSaid } from '../../../core';
 import { useUnit } from '../../../ui/unit';
 import { usePoster } from '../context';
-import { BleedControl, CopiesControl, MachineControl, SizeControl, StockControl } from '../controls';
+import { BleedControl, CopiesControl, SizeControl, StockControl } from '../controls';
 import { OverlapControl, PanelCounts } from '../docket/PosterControls';
-import { CustomerWord, DueWord } from './words';
+import { CustomerWord, RunWords, DueWord } from './words';
 import { Word } from './Word';
 
 /** A poster as one plain sentence. */
 export function PosterBrief() {
   const { docket, product, poster } = usePoster(({ docket, product, poster }) => ({ docket, product, poster }));
   const { unit } = useUnit();
-  const { stock, machine } = docket.sheet;
+  const { stock } = docket.sheet;
   return (
     <>
       <Word say={posterCopiesSaid(product.copies, poster).replace(/ of$/, '')} name="Copies">
@@ -41,11 +41,7 @@ export function PosterBrief() {
       <Word say={`${stock.name} ${stock.format}`} name="Stock" after=",">
         {(close) => <StockControl done={close} />}
       </Word>{' '}
-      run on{' '}
-      <Word say={machine.name} name="Machine" after=",">
-        {(close) => <MachineControl done={close} />}
-      </Word>{' '}
-      for <CustomerWord /> by <DueWord />
+      <RunWords /> for <CustomerWord /> by <DueWord />
     </>
   );
 }

@@ -1,7 +1,8 @@
-import { counted, dayText } from '../../../core';
+import { counted, dayText, inksWritten } from '../../../core';
 import { Entry } from '../../../ui/fields';
 import { useJob } from '../context';
 import { MachineControl, UpControl } from '../controls';
+import { InksEntry } from '../inks';
 import { Word } from './Word';
 
 /** The words that every brief ends with. */
@@ -54,22 +55,37 @@ export function DueWord() {
   );
 }
 
+/** On which machine it is run, and in which inks where somebody says. */
+export function RunWords() {
+  const { machine, inks } = useJob(({ docket }) => ({ machine: docket.sheet.machine.name, inks: docket.sheet.inks }));
+  return (
+    <>
+      run on{' '}
+      <Word say={machine} name="Machine" after={inks ? '' : ','}>
+        {(close) => <MachineControl done={close} />}
+      </Word>
+      {inks && (
+        <>
+          {' '}
+          in{' '}
+          <Word say={inksWritten(inks)} name="Inks" after=",">
+            {(close) => <InksEntry done={close} />}
+          </Word>
+        </>
+      )}
+    </>
+  );
+}
+
 /** How many lie on a sheet, and where it is run, for whom and by when. */
 export function TailWords({ more = '' }: { readonly more?: string }) {
-  const { up, machine } = useJob(({ docket, plan }) => ({
-    up: plan.sheets.main.lay.downs.length,
-    machine: docket.sheet.machine.name,
-  }));
+  const up = useJob((s) => s.plan.sheets.main.lay.downs.length);
   return (
     <>
       <Word say={`${upWord(up)}${more}`} name="Pieces on a sheet" after=",">
         {(close) => <UpControl done={close} />}
       </Word>{' '}
-      run on{' '}
-      <Word say={machine} name="Machine" after=",">
-        {(close) => <MachineControl done={close} />}
-      </Word>{' '}
-      for <CustomerWord /> by <DueWord />
+      <RunWords /> for <CustomerWord /> by <DueWord />
     </>
   );
 }
