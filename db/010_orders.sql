@@ -19,6 +19,7 @@ create or replace function printed_of(docket jsonb) returns jsonb language sql i
   return jsonb_set(jsonb_set(jsonb_set(
     (docket - '{accepted,customer,title,due,date,send,order}'::text[])
       || jsonb_build_object(
+        'placed', coalesce(docket -> 'placed', '[]'),
         'overs', coalesce(docket #> '{send,overs}', 'false'),
         'imprint', jsonb '{"records":null,"only":[],"table":null,"album":null,"counters":[],"prints":[]}'
           || coalesce(docket -> 'imprint', '{}'),

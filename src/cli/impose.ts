@@ -117,9 +117,10 @@ async function extrasOf(path: string, docket: Docket): Promise<Extras> {
   const { table, prints } = docket.imprint;
   return {
     table: table ? await (await import('./table')).tableOf(path, docket) : null,
-    coder: prints.some((p) => p.says.kind === 'code')
-      ? await (await import('../core/codes')).coderOf(docket.imprint)
-      : undefined,
+    coder:
+      prints.some((p) => p.says.kind === 'code') || docket.placed.some((m) => m.is.kind === 'code')
+        ? await (await import('../core/codes')).coderOf(docket)
+        : undefined,
   };
 }
 

@@ -45,7 +45,7 @@ export const TASKS: Tasks = {
     let said = 0;
     return (task.apart ? composeApart : compose)({
       ...task,
-      coder: await coderOf(task.docket.imprint),
+      coder: await coderOf(task.docket),
       onProgress: (done, total) => {
         const now = performance.now();
         if (now - said < 100 && done < total) return;

@@ -1,4 +1,4 @@
-import type { ImprintWish, Symbology } from '../docket';
+import type { Docket, ImprintWish, Symbology } from '../docket';
 import { SYMBOLOGY, wrongFor, type Coder, type NoSymbol, type Symbol } from '../imprint';
 
 /**
@@ -98,8 +98,9 @@ export const codesIn = ({ prints }: Pick<ImprintWish, 'prints'>): Symbology[] =>
   ...new Set(prints.flatMap(({ says }) => (says.kind === 'code' ? [says.symbology] : []))),
 ];
 
-/** What makes the codes of a job; undefined where it has none. */
-export async function coderOf(imprint: Pick<ImprintWish, 'prints'>): Promise<Coder | undefined> {
-  const kinds = codesIn(imprint);
+/** What makes the codes of a job, of its imprints and its marks; undefined where it has none. */
+export async function coderOf({ imprint, placed }: Pick<Docket, 'imprint' | 'placed'>): Promise<Coder | undefined> {
+  const marks = placed.flatMap(({ on, is }) => (on && is.kind === 'code' ? [is.symbology] : []));
+  const kinds = [...codesIn(imprint), ...marks];
   return kinds.length > 0 ? coderFor(kinds) : undefined;
 }

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { BoundProduct, Imposed } from './bound';
 import { Finish } from './finish';
 import { FlatProduct, MOST_UP } from './flat';
+import { PlacedMarks } from './placed';
 import { PosterProduct } from './poster';
 import { FileRef } from './file';
 import { ImprintWish } from './imprint';
@@ -71,6 +72,7 @@ export const Docket = z.strictObject({
   imprint: ImprintWish.default(ImprintWish.parse({})),
   sheet: SheetWish,
   marks: MarksWish,
+  placed: PlacedMarks.default([]).describe('Marks that stand where somebody says'),
   finish: Finish,
   send: z.strictObject({
     hold: z.boolean().describe('Wait on the printer until released'),

@@ -179,8 +179,7 @@ describe('what is found of flat work', () => {
     const product = { order: { kind: 'shared' as const, forms: 'fewest-sheets' as const }, quantities };
     const two = look(20, { product, sheet: { up: 2 } });
     expect(two.plan.sheets.length).toBeGreaterThan(6);
-    for (const label of mends(two, 'many-forms'))
-      expect(Number(/\d+/.exec(label)![0])).toBeGreaterThanOrEqual(5);
+    for (const label of mends(two, 'many-forms')) expect(Number(/\d+/.exec(label)![0])).toBeGreaterThanOrEqual(5);
   });
 
   it('numbers that one form for front and back would print twice', () => {

@@ -27,12 +27,12 @@ export interface Naming {
   readonly columns: readonly string[];
 }
 
-type Token = { readonly words: string } | { readonly field: string };
+export type Token = { readonly words: string } | { readonly field: string };
 
 const known = new Map<string, readonly (readonly Token[])[]>();
 
 /** A text in its lines, each in words and the fields between them. `{{` and `}}` stand for braces. */
-function tokensOf(text: string): readonly (readonly Token[])[] {
+export function tokensOf(text: string): readonly (readonly Token[])[] {
   const before = known.get(text);
   if (before) return before;
   const lines = text.split(/\r\n|\r|\n/).map((line) => {

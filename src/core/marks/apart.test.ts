@@ -18,6 +18,7 @@ function takes(m: Mark): Rect {
     case 'circle':
       return rect(m.centre[0] - m.radius, m.centre[1] - m.radius, 2 * m.radius, 2 * m.radius);
     case 'area':
+    case 'code':
       return m.rect;
     case 'text':
       return m.turned % 2 === 0

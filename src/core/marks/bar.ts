@@ -1,3 +1,4 @@
+import { PROCESS, sameInk } from '../docket';
 import { contains, grow, overlap, rect } from '../measure';
 import { markBox, type Mark } from './kinds';
 import type { MarkRule } from './rules';
@@ -26,10 +27,25 @@ export const PATCHES: readonly Tint[] = [
   [0.5, 0.4, 0.4, 0],
 ];
 
-/** The colour bar: patches of the process inks across the sheet, beyond the pieces at its tail or at its lead edge. */
+/** A patch: process inks, or a tint of an ink of its own. */
+type Patch = Pick<Extract<Mark, { kind: 'area' }>, 'cmyk' | 'spot'>;
+
+/**
+ * The patches that inks have: of the process inks those that need no other than are there, then each further ink full and
+ * at half. All of the process inks where nobody says.
+ */
+export function patchesOf(inks: readonly string[] | null): readonly Patch[] {
+  if (!inks) return PATCHES.map((cmyk) => ({ cmyk }));
+  const there = PROCESS.map((p) => inks.some((i) => sameInk(i, p)));
+  const process = PATCHES.filter((tint) => tint.every((t, i) => t === 0 || there[i])).map((cmyk) => ({ cmyk }));
+  const spots = inks.filter((i) => !PROCESS.some((p) => sameInk(i, p)));
+  return [...process, ...spots.flatMap((name) => [1, 0.5].map((tint) => ({ spot: { name, tint } })))];
+}
+
+/** The colour bar: patches of the job's inks across the sheet, beyond the pieces at its tail or at its lead edge. */
 export const bar: MarkRule<'bar'> = {
   label: 'Colour bar',
-  detail: 'Process inks full, at half and over each other, and grey.',
+  detail: 'The job’s inks full, at half and over each other, and grey.',
   said: 'the colour bar',
   short: 'colour bar',
   fields: [
@@ -50,7 +66,9 @@ export const bar: MarkRule<'bar'> = {
   vital: false,
   applies: () => true,
   missed: () => true,
-  onLay: ({ patch, offset, at }, { space, block }, taken) => {
+  onLay: ({ patch, offset, at }, { space, block, inks, side }, taken) => {
+    const patches = patchesOf(inks && inks[side]);
+    if (patches.length === 0) return [];
     const { x, width } = space.area;
     const y = at === 'tail' ? block.y + block.height + offset : block.y - offset - patch;
     // as wide as the machine prints, cut off at whole patches and in its middle
@@ -60,7 +78,7 @@ export const bar: MarkRule<'bar'> = {
     return Array.from({ length: count }, (_, i): Mark[] => {
       const box = rect(from + i * patch, y, patch, patch);
       if (!contains(space.area, box) || inTheWay.some((r) => overlap(r, box))) return [];
-      return [{ kind: 'area', of: 'bar', rect: box, black: false, cmyk: PATCHES[i % PATCHES.length]! }];
+      return [{ kind: 'area', of: 'bar', rect: box, black: false, ...patches[i % patches.length]! }];
     }).flat();
   },
 };

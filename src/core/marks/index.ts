@@ -1,8 +1,8 @@
-import { MARK_ORDER, type Docket, type MarksWish, type WishedMark } from '../docket';
+import { MARK_ORDER, type Docket, type Inks, type MarksWish, type WishedMark } from '../docket';
 import { cutsOf } from '../cutting';
 import { foldLinesOnForm, onForm, throughSheet, withMargin, type Lay } from '../lay';
 import { bounds, type Rect } from '../measure';
-import type { Plan, SideName } from '../sheet';
+import { SIDE_NAMES, type Plan, type SideName } from '../sheet';
 import { bar } from './bar';
 import { centre } from './centre';
 import { collating } from './collating';
@@ -10,6 +10,7 @@ import { crop } from './crop';
 import { fold } from './fold';
 import type { Mark } from './kinds';
 import { overlap } from './overlap';
+import { placedOn, type Placed, type PlacedAt } from './placed';
 import { register } from './register';
 import type { LaySide, MarkField, MarkRule, SheetSide } from './rules';
 import { sectionName } from './section-name';
@@ -22,7 +23,9 @@ export type { Mark, MarkKind } from './kinds';
 export type { MarkField } from './rules';
 export { slugText } from './slug';
 export { SHORTEST_MARK } from './line';
+export { markBox } from './kinds';
 export { tabsOn } from './tab';
+export { FACT_NAMES, modulesIn, standsAt, unknownFacts, type PlacedAt } from './placed';
 
 /** The rules of every mark that can be wished for, in the order in which they are drawn. */
 const MARKS: { readonly [K in WishedMark]: MarkRule<K> } = {
@@ -76,7 +79,7 @@ interface Fixed extends LaySide {
   readonly marks: readonly Mark[];
 }
 
-function laySide(lay: Lay, side: SideName): LaySide {
+function laySide(lay: Lay, side: SideName, inks: Inks | null): LaySide {
   const seen = (r: Rect): Rect => (side === 'front' ? r : throughSheet(r, lay.paper, lay.turn));
   const form = onForm(lay);
   const { lines } = cutsOf(lay);
@@ -92,24 +95,34 @@ function laySide(lay: Lay, side: SideName): LaySide {
     folds: foldLinesOnForm(lay, side),
     space: { area: lay.printable, keepOff },
     block: bounds(keepOff),
+    inks,
   };
 }
 
-function fixedMarks(wishes: MarksWish, lay: Lay, side: SideName): Fixed {
-  const on = laySide(lay, side);
+function fixedMarks(wishes: MarksWish, lay: Lay, side: SideName, inks: Inks | null): Fixed {
+  const on = laySide(lay, side, inks);
   const marks: Mark[] = [];
   for (const k of KINDS) if (wishes[k].on) marks.push(...(RULES[k].onLay?.(wishes[k], on, marks) ?? []));
   return { ...on, marks };
 }
 
+/** Blocks of sheets at which it is looked whether placed marks have room. */
+const MOST_LOOKED_AT = 40;
+
 /** What of a docket its marks depend on. */
-export type MarkedWish = Pick<Docket, 'marks' | 'title' | 'date'> & {
+export type MarkedWish = Pick<Docket, 'marks' | 'placed' | 'title' | 'date' | 'order' | 'customer' | 'due'> & {
+  readonly product: Pick<Docket['product'], 'copies'>;
+  readonly sheet: Pick<Docket['sheet'], 'inks'>;
   readonly artwork: Pick<Docket['artwork'], 'imposed'>;
 };
 
 /** All marks of a plan: `of(sheet, side)` gives those of one side, in millimetres seen from that side. */
 export interface Marks {
   readonly of: (sheet: number, side: SideName) => readonly Mark[];
+  /** Where the marks that were placed stand on a side. */
+  readonly standing: (sheet: number, side: SideName) => readonly PlacedAt[];
+  /** Marks that were placed and have no place on the sheets looked at, by their ids. */
+  readonly missed: readonly string[];
   /** Marks that were wished for and found no room at all on the first sheet. */
   readonly noRoom: readonly WishedMark[];
   /** Where crop marks find room, but not for the cuts of one direction: of those that run up the sheet, or across it. */
@@ -117,31 +130,48 @@ export interface Marks {
 }
 
 /** The marks on every side of a plan. Sheets passed through as they are get none. */
-export function mark({ marks: wishes, title, date, artwork }: MarkedWish, plan: Plan): Marks {
-  if (artwork.imposed.kind === 'sheets') return { of: () => [], noRoom: [], noCrop: [] };
+export function mark(docket: MarkedWish, plan: Plan): Marks {
+  const { marks: wishes, placed, title, date, artwork, order, customer, due, product } = docket;
+  const { inks } = docket.sheet;
+  if (artwork.imposed.kind === 'sheets')
+    return { of: () => [], standing: () => [], missed: [], noRoom: [], noCrop: [] };
   const { sheets, pieces } = plan;
   const known = new Map<Lay, Partial<Record<SideName, Fixed>>>();
   const fixed = (lay: Lay, side: SideName): Fixed => {
     const sides = known.get(lay) ?? {};
     known.set(lay, sides);
-    return (sides[side] ??= fixedMarks(wishes, lay, side));
+    return (sides[side] ??= fixedMarks(wishes, lay, side, inks));
   };
-  const of = (number: number, side: SideName): readonly Mark[] => {
-    if (!(number >= 1 && number <= sheets.length)) return [];
+  const facts = { title, date, customer, due, order: order?.number ?? null, copies: product.copies };
+  const sideOf = (number: number, side: SideName): { on: SheetSide; marks: readonly Mark[] } | null => {
+    if (!(number >= 1 && number <= sheets.length)) return null;
     const sheet = sheets.at(number - 1);
-    if (side === 'back' && sheet.sides === 1) return [];
+    if (side === 'back' && sheet.sides === 1) return null;
     const base = fixed(sheet.lay, side);
-    const on: SheetSide = { ...base, sheet, pieces, sheets: sheets.length, title, date };
+    const on: SheetSide = { ...base, sheet, pieces, sheets: sheets.length, ...facts };
     const marks = [...base.marks];
     for (const k of KINDS) {
       // words on tabs are there whatever is wished; the slug line keeps off them
       if (k === 'slug') marks.push(...tabTexts(on));
       if (wishes[k].on) marks.push(...(RULES[k].onSheet?.(wishes[k], on, marks) ?? []));
     }
-    return marks;
+    return { on, marks };
+  };
+  const NONE: Placed = { marks: [], standing: [], missed: [] };
+  const placedOf = (side: ReturnType<typeof sideOf>): Placed =>
+    side && placed.length > 0 ? placedOn(placed, side.on, side.marks) : NONE;
+  const of = (number: number, name: SideName): readonly Mark[] => {
+    const side = sideOf(number, name);
+    return placed.length > 0 ? [...(side?.marks ?? []), ...placedOf(side).marks] : (side?.marks ?? []);
   };
   return {
     of,
+    standing: (number, side) => placedOf(sideOf(number, side)).standing,
+    get missed() {
+      // sheets of a lay are alike but for their words: its first, and the last of all, which has its own marks
+      const looked = new Set([1, sheets.length, ...sheets.blocks.slice(0, MOST_LOOKED_AT).map((b) => b.from)]);
+      return [...new Set([...looked].flatMap((n) => SIDE_NAMES.flatMap((s) => placedOf(sideOf(n, s)).missed)))];
+    },
     get noRoom() {
       const { lay, number } = sheets.main;
       const present = new Set<string>(of(number, 'front').map((m) => m.of));

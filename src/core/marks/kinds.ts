@@ -1,8 +1,8 @@
-import type { WishedMark } from '../docket';
+import type { Symbology, WishedMark } from '../docket';
 import type { QuarterTurns, Rect } from '../measure';
 
 /** What a mark is, as the printed plan names it; words on tabs are not wished for, they belong to the tab. */
-export type MarkKind = WishedMark | 'tab';
+export type MarkKind = WishedMark | 'tab' | 'placed';
 
 /** A mark as vectors, in millimetres on one side. Marks print in every separation, unless they are black alone. */
 export type Mark =
@@ -20,6 +20,8 @@ export type Mark =
       readonly centre: readonly [number, number];
       readonly radius: number;
       readonly weight: number;
+      /** Filled, in place of a line round it. */
+      readonly filled?: true;
     }
   | {
       readonly kind: 'area';
@@ -30,6 +32,10 @@ export type Mark =
       readonly white?: true;
       /** Shares of the process inks, 0 to 1, in place of every separation. */
       readonly cmyk?: readonly [number, number, number, number];
+      /** How much of every separation, 0 to 1, in place of all of it. */
+      readonly tint?: number;
+      /** How much of an ink that is none of the process inks. */
+      readonly spot?: { readonly name: string; readonly tint: number };
     }
   | {
       readonly kind: 'text';
@@ -43,6 +49,22 @@ export type Mark =
       /** The longest it may be; what is longer is set narrower. */
       readonly room: number;
       readonly black?: boolean;
+      /** The one ink that it is printed in. */
+      readonly ink?: string;
+      /** Text that can be found and copied, in place of outlines. */
+      readonly live?: true;
+    }
+  | {
+      /** A code for machines, drawn by whoever has what makes codes. */
+      readonly kind: 'code';
+      readonly of: MarkKind;
+      /** The placed mark that it is of. */
+      readonly id?: string;
+      /** What it takes with its quiet zone. */
+      readonly rect: Rect;
+      readonly symbology: Symbology;
+      readonly text: string;
+      readonly turned: QuarterTurns;
     };
 
 /** Where marks may be: inside `area` and outside every `keepOff` rectangle (the pages with their bleed). */
@@ -66,6 +88,7 @@ export function markBox(m: Mark): Rect {
       return { x: x - m.radius, y: y - m.radius, width: 2 * m.radius, height: 2 * m.radius };
     }
     case 'area':
+    case 'code':
       return m.rect;
     case 'text': {
       const [x, y] = m.at;

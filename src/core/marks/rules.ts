@@ -1,4 +1,4 @@
-import type { MarksWish, WishedMark } from '../docket';
+import type { Inks, MarksWish, WishedMark } from '../docket';
 import type { Lay } from '../lay';
 import type { Piece } from '../makeup';
 import type { Rect, Series } from '../measure';
@@ -18,6 +18,8 @@ export interface LaySide {
   readonly space: MarkSpace;
   /** The rectangle round all pieces with their bleed. */
   readonly block: Rect;
+  /** What the job is printed in, where somebody says. */
+  readonly inks: Inks | null;
 }
 
 /** A side of a sheet with what lies on it. */
@@ -28,6 +30,11 @@ export interface SheetSide extends LaySide {
   readonly sheets: number;
   readonly title: string;
   readonly date: string;
+  /** What the order system calls the job. */
+  readonly order: string | null;
+  readonly customer: string | null;
+  readonly due: string | null;
+  readonly copies: number;
 }
 
 /** A wish of a mark that is set by hand. */

@@ -59,7 +59,7 @@ async function imposed(imprint: Imprints, more: Patch<DocketOf<'flat'>> = {}, ta
   };
   const docket = [base, more].reduce<DocketOf<'flat'>>((d, p) => patched(d, p), flatDocketFor(artwork));
   const out = join(dir, `out${serial}.pdf`);
-  const coder = await coderOf(docket.imprint);
+  const coder = await coderOf(docket);
   compose({ docket, artwork, source, out, rows: table === undefined ? null : rows, ...(coder ? { coder } : {}) });
   expect(run('qpdf', '--check', out)).toContain('No syntax or stream encoding errors');
   return { out, sides: wordsOf(out), first: plan(docket, artwork).sheets.at(0).front[0]!.trim };

@@ -18,10 +18,10 @@ import type { Form } from './forms';
 import type { Rows } from '../../records';
 import { PT } from '../geometry';
 import { ImprintError } from '../errors';
-import { FontWriter } from './fonts';
+import type { FontWriter } from './fonts';
+import type { SpotSpaces } from './spots';
 import { points, realNumber as n } from './number';
 import { clipPath, type Drawn } from './side';
-import type { PdfWriter } from './writer';
 
 const p = (mm: number): string => points(mm * PT);
 
@@ -40,26 +40,15 @@ const NO_CODER: Coder = () => {
   throw new Error('A job with codes is composed with what makes them.');
 };
 
-/** A name as it stands in content (7.3.5). */
-const nameOf = (s: string): string =>
-  [...Buffer.from(s, 'utf8')]
-    .map((b) =>
-      /[A-Za-z0-9]/.test(String.fromCharCode(b)) ? String.fromCharCode(b) : `#${b.toString(16).padStart(2, '0')}`,
-    )
-    .join('');
-
 /** Puts words, numbers and codes on the pages of a file that is written. */
 export class ImprintWriter {
-  private readonly fonts: FontWriter;
-  private readonly spots = new Map<string, { readonly key: string; readonly ref: string }>();
   private last: { readonly record: number; readonly row: readonly string[] | null } | null = null;
 
   constructor(
-    private readonly out: PdfWriter,
     private readonly it: Imprinting,
-  ) {
-    this.fonts = new FontWriter(out);
-  }
+    private readonly fonts: FontWriter,
+    private readonly spots: SpotSpaces,
+  ) {}
 
   private rowOf(record: number): readonly string[] | null {
     if (this.last?.record !== record) this.last = { record, row: this.it.rows?.at(record) ?? null };
@@ -143,23 +132,6 @@ export class ImprintWriter {
   private inked(on: Drawn, { spot, cmyk }: ImprintInk): string {
     const tints = [cmyk.c, cmyk.m, cmyk.y, cmyk.k].map((t) => n(t / 100)).join(' ');
     if (spot === null) return `${tints} k\n`;
-    const id = `${spot}\n${tints}`;
-    let space = this.spots.get(id);
-    if (!space) {
-      const num = this.out.allocate();
-      this.out.object(
-        num,
-        `[/Separation /${nameOf(spot)} /DeviceCMYK <</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[${tints}]/N 1>>]`,
-      );
-      space = { key: `S${num}`, ref: `${num} 0 R` };
-      this.spots.set(id, space);
-    }
-    on.spaces.set(space.key, space.ref);
-    return `/${space.key} cs 1 scn\n`;
-  }
-
-  /** Writes the fonts, with the letters that were used. */
-  finish(): void {
-    this.fonts.finish();
+    return this.spots.fill(on, spot, 1, tints);
   }
 }

@@ -19,11 +19,13 @@ import { isDict, PdfSyntaxError, type Dict, type PdfObject } from '../syntax/obj
 import { renameDurably, rename } from '../write-file';
 import { Copier } from './copier';
 import { formsOf, type Form, type Source } from './forms';
+import { FontWriter } from './fonts';
 import { ImprintWriter } from './imprints';
 import { layersEntry } from './layers';
 import { MarkWriter } from './marks';
 import { packShort } from './object-streams';
 import { boxesOf, drawCell, type Drawn } from './side';
+import { SpotSpaces } from './spots';
 import { PdfWriter, type Written } from './writer';
 
 /** What to compose. */
@@ -132,26 +134,32 @@ function write(job: ComposeJob, out: PdfWriter, files: readonly OpenPdf[], rows:
   // Every separation at the tint asked for (8.6.6.4)
   out.object(all, '[/Separation /All /DeviceCMYK <</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[1 1 1 1]/N 1>>]');
   const formOf = formsOf(out, sources);
+  const fonts = new FontWriter(out);
+  const spots = new SpotSpaces(out);
   const writing: Writing = {
     out,
     tree,
     all,
     formOf,
     marks: mark(docket, planned),
-    drawn: new MarkWriter(out, all),
-    imprints: new ImprintWriter(out, {
-      docket,
-      table: artwork.table,
-      rows,
-      coder: job.coder ?? null,
-      album: artwork.album,
-      formOf: (page) => formOf({ file: sources.length - 1, page }),
-    }),
+    drawn: new MarkWriter(out, all, fonts, spots, job.coder ?? null),
+    imprints: new ImprintWriter(
+      {
+        docket,
+        table: artwork.table,
+        rows,
+        coder: job.coder ?? null,
+        album: artwork.album,
+        formOf: (page) => formOf({ file: sources.length - 1, page }),
+      },
+      fonts,
+      spots,
+    ),
     kids: [],
     made: createHash('sha256'),
   };
   writeSheets(job, planned, writing);
-  writing.imprints.finish();
+  fonts.finish();
   const { kids, made } = writing;
   out.object(tree, `<</Type/Pages/Count ${kids.length}/Kids[${kids.map((k) => `${k} 0 R`).join(' ')}]>>`);
   out.object(info, `<</Title ${textString(docket.title)}/Producer(Odd Sparrow)>>`);

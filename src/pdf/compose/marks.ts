@@ -1,9 +1,11 @@
 import { points, realNumber as n } from './number';
-import type { Mark } from '../../core';
+import { PROCESS, sameInk, modulesIn, type Coder, type Mark, type Rect } from '../../core';
 import { PT } from '../geometry';
-import { textRuns } from './outlines';
+import type { FontWriter } from './fonts';
+import { CAPITALS, textRuns } from './outlines';
 import type { Drawn } from './side';
 import { packShort } from './object-streams';
+import type { SpotSpaces } from './spots';
 import type { PdfWriter } from './writer';
 
 /** The ratio of a cubic's control length to the radius for a quarter circle. */
@@ -13,10 +15,21 @@ const TURNS = ['1 0 0 1', '0 1 -1 0', '-1 0 0 -1', '0 -1 1 0'] as const;
 
 const p = (mm: number): string => points(mm * PT);
 
-type Drawing = Exclude<Mark, { kind: 'text' }>;
+type Drawing = Exclude<Mark, { kind: 'text' | 'code' }>;
+type Text = Extract<Mark, { kind: 'text' }>;
+type Code = Extract<Mark, { kind: 'code' }>;
+
+const isDrawing = (m: Mark): m is Drawing => m.kind !== 'text' && m.kind !== 'code' && !(m.kind === 'area' && m.spot);
+
+/** One of the process inks, full (`k` operands); null for any other ink. */
+function processInk(name: string): string | null {
+  const i = PROCESS.findIndex((p) => sameInk(p, name));
+  return i < 0 ? null : PROCESS.map((_, k) => (k === i ? 1 : 0)).join(' ');
+}
 
 /** The colour of an area, where it is not the one that is set. */
-function fillOf({ cmyk, white, black }: Extract<Mark, { kind: 'area' }>): string {
+function fillOf({ cmyk, white, black, tint }: Extract<Mark, { kind: 'area' }>): string {
+  if (tint !== undefined) return `/All cs ${n(tint)} scn `;
   if (cmyk) return `${cmyk.map(n).join(' ')} k `;
   return white ? '0 0 0 0 k ' : black ? '0 0 0 1 k ' : '';
 }
@@ -35,13 +48,15 @@ function drawing(m: Drawing): string {
         `${p(x + r)} ${p(y + k)} ${p(x + k)} ${p(y + r)} ${p(x)} ${p(y + r)} c ` +
         `${p(x - k)} ${p(y + r)} ${p(x - r)} ${p(y + k)} ${p(x - r)} ${p(y)} c ` +
         `${p(x - r)} ${p(y - k)} ${p(x - k)} ${p(y - r)} ${p(x)} ${p(y - r)} c ` +
-        `${p(x + k)} ${p(y - r)} ${p(x + r)} ${p(y - k)} ${p(x + r)} ${p(y)} c s\n`
+        `${p(x + k)} ${p(y - r)} ${p(x + r)} ${p(y - k)} ${p(x + r)} ${p(y)} c ${m.filled ? 'f' : 's'}\n`
       );
     }
     case 'area':
       return `q ${fillOf(m)}${p(m.rect.x)} ${p(m.rect.y)} ${p(m.rect.width)} ${p(m.rect.height)} re f Q\n`;
   }
 }
+
+const rectangle = (r: Rect): string => `${p(r.x)} ${p(r.y)} ${p(r.width)} ${p(r.height)} re`;
 
 /** Sides whose drawings are kept at hand. */
 const MOST_KNOWN = 4;
@@ -57,10 +72,16 @@ export class MarkWriter {
   private readonly lines = new Map<string, string>();
   private readonly texts = new Map<string, string>();
 
-  /** @param all the number of the colour space that prints in every separation */
+  /**
+   * @param all the number of the colour space that prints in every separation
+   * @param coder what makes codes, where marks have any
+   */
   constructor(
     private readonly out: PdfWriter,
     private readonly all: number,
+    private readonly fonts: FontWriter,
+    private readonly spots: SpotSpaces,
+    private readonly coder: Coder | null,
   ) {}
 
   draw(on: Drawn, marks: readonly Mark[]): void {
@@ -68,7 +89,14 @@ export class MarkWriter {
     const drawings = this.drawingsOf(marks);
     if (drawings) this.use(on, this.lines, 'M', drawings);
     for (const m of marks) {
+      if (m.kind === 'code') this.drawCode(on, m);
+      if (m.kind === 'area' && m.spot)
+        on.content += `q ${this.spots.fill(on, m.spot.name, m.spot.tint)}${rectangle(m.rect)} f Q\n`;
       if (m.kind !== 'text') continue;
+      if (m.live) {
+        this.drawLive(on, m);
+        continue;
+      }
       on.content += `q ${m.black ? '0 0 0 1 k' : '/All cs 1 scn'} ${TURNS[m.turned]} ${p(m.at[0])} ${p(m.at[1])} cm\n`;
       // each run stands behind the one before it
       let before = 0;
@@ -82,12 +110,33 @@ export class MarkWriter {
     }
   }
 
+  /** Text that is text: it can be found, copied and read aloud. */
+  private drawLive(on: Drawn, m: Text): void {
+    const process = m.ink === undefined ? null : processInk(m.ink);
+    const colour = m.ink === undefined ? '/All cs 1 scn\n' : process ? `${process} k\n` : this.spots.fill(on, m.ink, 1);
+    const size = (m.height / CAPITALS) * PT;
+    on.content += `q ${colour}${TURNS[m.turned]} ${p(m.at[0])} ${p(m.at[1])} cm BT\n`;
+    for (const { key, ref, hex } of this.fonts.show(m.text, 'text')) {
+      on.fonts.set(key, ref);
+      on.content += `/${key} ${n(size)} Tf <${hex}> Tj\n`;
+    }
+    on.content += 'ET Q\n';
+  }
+
+  /** A code as dark modules, turned with its mark; what cannot be made one is left out, and found before. */
+  private drawCode(on: Drawn, m: Code): void {
+    const symbol = this.coder?.(m.symbology, m.text);
+    if (!symbol || 'wrong' in symbol) return;
+    const dark = modulesIn(symbol, m.rect, m.turned);
+    on.content += `q /All cs 1 scn\n${dark.map((r) => rectangle(r)).join('\n')}\nf Q\n`;
+  }
+
   /** Of the sides seen last: fronts and backs come in turn, and sheets of two lays may. */
   private readonly known: { readonly marks: readonly Mark[]; readonly text: string }[] = [];
 
   /** The drawn marks of a side, as operators; those of sides of one lay are often the very same. */
   private drawingsOf(marks: readonly Mark[]): string {
-    const list = marks.filter((m) => m.kind !== 'text');
+    const list = marks.filter(isDrawing);
     for (const k of this.known)
       if (k.marks.length === list.length && list.every((m, i) => m === k.marks[i])) return k.text;
     const text = list.length > 0 ? EVERY_SEPARATION + list.map((m) => drawing(m)).join('') : '';

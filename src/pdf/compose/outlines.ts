@@ -33,7 +33,7 @@ function theFont(): Font {
 }
 
 /** The height of its capitals in ems. */
-const CAPITALS = 0.668;
+export const CAPITALS = 0.668;
 
 type Glyph = ReturnType<Font['charToGlyph']>;
 

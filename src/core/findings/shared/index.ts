@@ -11,6 +11,7 @@ import { noPages } from './no-pages';
 import { asOrdered } from './order';
 import { ownMarks } from './own-marks';
 import { pagesMissing } from './pages-missing';
+import { placed } from './placed';
 import { plateFits } from './plate';
 import { shopChanged } from './shop-changed';
 import { tooLarge } from './too-large';
@@ -39,6 +40,7 @@ export const SHARED: readonly Check[] = [
   trays,
   weightOrder,
   marksRoom,
+  placed,
   finishingLimits,
   finishingLacks,
   shopChanged,

@@ -1,5 +1,5 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import type { Coder, ImprintWish, Row } from '../../../core';
+import type { Coder, ImprintWish, Row, Symbology } from '../../../core';
 import { ask } from '../../../ui/client';
 
 /** Rows of tables as they are looked at, and what makes codes: fetched when a page is first drawn that has them. */
@@ -84,8 +84,12 @@ const coders = new Map<string, Coder>();
 const loading = new Coming();
 
 /** What makes the codes of these imprints; null while it is on its way. */
-export function useCoder(prints: ImprintWish['prints']): Coder | null {
-  const kinds = [...new Set(prints.flatMap(({ says }) => (says.kind === 'code' ? [says.symbology] : [])))];
+export const useCoder = (prints: ImprintWish['prints']): Coder | null =>
+  useCodes(prints.flatMap(({ says }) => (says.kind === 'code' ? [says.symbology] : [])));
+
+/** What makes codes of these kinds; null while it is on its way. */
+export function useCodes(wanted: readonly Symbology[]): Coder | null {
+  const kinds = [...new Set(wanted)];
   const key = kinds.sort().join();
   useSyncExternalStore(loading.listen, loading.now, ZERO);
   useEffect(() => {

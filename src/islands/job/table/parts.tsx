@@ -1,4 +1,5 @@
-import type { Cell, foldLines, Mark, Rect } from '../../../core';
+import { modulesIn, type Cell, type foldLines, type Mark, type Rect } from '../../../core';
+import { useCodes } from '../stamps/rows';
 import { down, headDegrees } from './geometry';
 
 /** Pages to be seen together, by their places: the one pointed at, and its neighbours in reading order. */
@@ -136,6 +137,29 @@ function seenAs([c, m, y, k]: readonly [number, number, number, number]): string
 }
 
 /** Marks as they print. */
+/** A code as it is printed; an empty box while what makes it is on its way, or where it cannot say what it should. */
+function CodeMark({ mark, H }: { readonly mark: Extract<Mark, { kind: 'code' }>; readonly H: number }) {
+  const coder = useCodes([mark.symbology]);
+  const symbol = coder?.(mark.symbology, mark.text);
+  if (!symbol || 'wrong' in symbol)
+    return <rect {...down(mark.rect, H)} strokeWidth={0.3} strokeDasharray="1 1" data-code="none" />;
+  const dark = modulesIn(symbol, mark.rect, mark.turned);
+  const path = dark.map((r) => `M${r.x} ${H - r.y}h${r.width}v${-r.height}h${-r.width}z`).join('');
+  return <path d={path} fill="#111" stroke="none" data-code={mark.text} />;
+}
+
+/** The process inks as they look; any other is seen as the trade's pens write it. */
+const SEEN: Readonly<Record<string, string>> = {
+  cyan: '#0090c5',
+  magenta: '#d0107f',
+  yellow: '#d6b400',
+  black: '#111',
+};
+const inkSeen = (name: string): string => SEEN[name.toLowerCase()] ?? '#7a4a12';
+
+const areaSeen = ({ cmyk, spot, white }: Extract<Mark, { kind: 'area' }>): string =>
+  cmyk ? seenAs(cmyk) : spot ? inkSeen(spot.name) : white ? '#fff' : '#111';
+
 export function MarkLines({ marks, H, line }: { marks: readonly Mark[]; H: number; line: number }) {
   return (
     <g stroke="#111" fill="none">
@@ -160,7 +184,7 @@ export function MarkLines({ marks, H, line }: { marks: readonly Mark[]; H: numbe
                 cx={m.centre[0]}
                 cy={H - m.centre[1]}
                 r={m.radius}
-                strokeWidth={Math.max(m.weight, line * 0.9)}
+                {...(m.filled ? { fill: '#111', stroke: 'none' } : { strokeWidth: Math.max(m.weight, line * 0.9) })}
               />
             );
           case 'area':
@@ -168,7 +192,8 @@ export function MarkLines({ marks, H, line }: { marks: readonly Mark[]; H: numbe
               <rect
                 key={i}
                 {...down(m.rect, H)}
-                fill={m.cmyk ? seenAs(m.cmyk) : m.white ? '#fff' : '#111'}
+                fill={areaSeen(m)}
+                fillOpacity={m.spot ? m.spot.tint : (m.tint ?? 1)}
                 stroke="none"
               />
             );
@@ -178,13 +203,18 @@ export function MarkLines({ marks, H, line }: { marks: readonly Mark[]; H: numbe
                 key={i}
                 transform={`translate(${m.at[0]} ${H - m.at[1]}) rotate(${-90 * m.turned})`}
                 fontSize={m.height / 0.668}
-                fill="#111"
+                fill={m.ink === undefined ? '#111' : inkSeen(m.ink)}
                 stroke="none"
                 fontFamily="Atkinson Hyperlegible Next Variable"
+                // as long as it is in the PDF, whatever the screen makes of the font
+                {...(m.live ? { textLength: m.room, lengthAdjust: 'spacingAndGlyphs' } : {})}
+                style={{ whiteSpace: 'pre' }}
               >
                 {m.text}
               </text>
             );
+          case 'code':
+            return <CodeMark key={i} mark={m} H={H} />;
         }
       })}
     </g>
