@@ -14,6 +14,14 @@ create index orders_job on orders (job_id);
 alter table exports drop constraint exports_pass_check;
 alter table exports add check (pass in ('all', 'fronts', 'backs', 'forms'));
 
+-- Sets of marks that are kept under a name, for other jobs. Names that differ in capitals alone are the same.
+create table kept_marks (
+  name text not null check (length(name) between 1 and 60),
+  value jsonb not null,
+  kept_at timestamptz not null default now()
+);
+create unique index kept_marks_name on kept_marks (lower(name));
+
 -- What came since is, where a docket does not say it, what it is by default: sheets printed before are still the same.
 create or replace function printed_of(docket jsonb) returns jsonb language sql immutable parallel safe
   return jsonb_set(jsonb_set(jsonb_set(

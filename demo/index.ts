@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { routeFor, type Process, type Shop } from '../src/core';
+import { PlacedMarks, routeFor, type PlacedMark, type Process, type Shop } from '../src/core';
 import {
   annualReport,
   annualReportCover,
@@ -33,6 +33,34 @@ export { demoShop } from './shop';
 const by = (shop: Shop, process: Process, foldedApart = false) => ({
   route: routeFor({ process, foldedApart }, [], shop),
 });
+
+/** What stands on the plates of the offset press: who it is and in which inks, a strip to see the plate by, where it grips. */
+const PLATE_MARKS: PlacedMark[] = PlacedMarks.parse([
+  {
+    id: 'line',
+    called: 'Text line',
+    is: { kind: 'words', text: '{Job} · form {Sheet} of {Sheets} · {Prints} prints · {Inks} · {Date}', height: 4 },
+    stands: { by: 'plate', at: ['tail-left'], off: 8 },
+  },
+  {
+    id: 'strip',
+    called: 'Plate strip',
+    is: { kind: 'strip', patch: 8 },
+    stands: { by: 'plate', at: ['tail-right'], off: 8 },
+  },
+  {
+    id: 'gripper',
+    called: 'Gripper arrow',
+    is: { kind: 'arrow', length: 16, weight: 0.6 },
+    stands: { by: 'plate', at: ['lead'], off: 18 },
+  },
+  {
+    id: 'code',
+    called: 'Sheet code',
+    is: { kind: 'code', symbology: 'data-matrix', text: '{Job} {Sheet}', width: 16, height: 16 },
+    stands: { by: 'plate', at: ['lead-left'], off: 12 },
+  },
+]);
 
 export const DEMO_JOBS: readonly DemoJob[] = [
   {
@@ -178,7 +206,11 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     stock: 'offset-100-b2',
     wish: (shop) => ({
       product: { what: 'print', sides: 'one', bleed: 0, order: { kind: 'repeat' } },
-      sheet: { machine: shop.machines.find((m) => m.id === 'curlew')! },
+      sheet: {
+        machine: shop.machines.find((m) => m.id === 'curlew')!,
+        inks: { front: ['Cyan', 'Magenta', 'Yellow', 'Black'], back: [] },
+      },
+      placed: PLATE_MARKS,
     }),
   },
   ...FLAT_JOBS,

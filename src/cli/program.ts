@@ -64,6 +64,29 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
       await impose({ docket, worker, ...wished });
     });
 
+  tickets(program, worker);
+
+  program
+    .command('schema')
+    .description('print the JSON Schema of the docket file')
+    .option('--order', 'that of an order', false)
+    .action(async ({ order }: { order: boolean }) => {
+      const { docketJsonSchema, orderJsonSchema } = await import('./schema');
+      out(`${JSON.stringify(order ? orderJsonSchema() : docketJsonSchema(), null, 2)}\n`);
+    });
+
+  try {
+    await program.parseAsync(args, { from: 'user' });
+    return 0;
+  } catch (e) {
+    if (e instanceof CommanderError && (e.code === 'commander.helpDisplayed' || e.code === 'commander.help')) return 0;
+    err(`odd-sparrow: ${await told(e)}\n`);
+    return e instanceof Stopped ? 3 : 2;
+  }
+}
+
+/** The commands about tickets: a layout out, an order in. */
+function tickets(program: Command, worker: string): void {
   program
     .command('layout')
     .description('write the layout for the program that goes on with it')
@@ -89,24 +112,6 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
       const { order } = await import('./ticket');
       await order({ ticket, worker, ...wished });
     });
-
-  program
-    .command('schema')
-    .description('print the JSON Schema of the docket file')
-    .option('--order', 'that of an order', false)
-    .action(async ({ order }: { order: boolean }) => {
-      const { docketJsonSchema, orderJsonSchema } = await import('./schema');
-      out(`${JSON.stringify(order ? orderJsonSchema() : docketJsonSchema(), null, 2)}\n`);
-    });
-
-  try {
-    await program.parseAsync(args, { from: 'user' });
-    return 0;
-  } catch (e) {
-    if (e instanceof CommanderError && (e.code === 'commander.helpDisplayed' || e.code === 'commander.help')) return 0;
-    err(`odd-sparrow: ${await told(e)}\n`);
-    return e instanceof Stopped ? 3 : 2;
-  }
 }
 
 /** What is said of what went wrong. */

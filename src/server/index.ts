@@ -22,7 +22,7 @@ export { findTable } from './tables/record-tables';
 export { bringBack, copyJob, markDone, removeJob, StillPrinting } from './board';
 export { dropOrder, layoutOfJob, receiveOrders, type Received } from './orders';
 export { findOrder, waitingOrders, type OrderRow } from './tables/orders';
-export { forgetImprint, keepImprint, keptImprints } from './kept';
+export { forgetImprint, forgetMarks, keepImprint, keepMarks, keptImprints, keptMarks } from './kept';
 export { NotSendable } from './not-sendable';
 export { migrate } from './migrate';
 export { learnCaliper, learnMachine } from './learned';

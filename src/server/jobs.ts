@@ -28,6 +28,7 @@ import {
 import { ArtworkError } from '../pdf';
 import { sql, transaction, type Sql } from './db';
 import { tell } from './events';
+import { marksOfMachine } from './kept';
 import { NotSendable } from './not-sendable';
 import { dropRefused, keep, storedAt, StoreError, workingCopyAt, type Kept } from './store';
 import { sourcesOf } from './sources';
@@ -124,7 +125,9 @@ export async function jobFromArtwork({
   const fresh = ordered
     ? orderedDocket(ordered.facts, called, file, artwork, shop, today())
     : newDocket(called, file, artwork, shop, today());
-  const docket = patched(fresh, wish);
+  // the marks that the shop keeps with the machine; what is wished for this job goes before
+  const marked = patched(fresh, (await marksOfMachine(fresh.sheet.machine.id)) ?? {});
+  const docket = patched(marked, wish);
   const same = await transaction(async (tx) => {
     const others = await jobsUsing(tx, sha256);
     const made = await createJob(tx, id, docket, await summarise(tx, docket, artwork), 'arrived');

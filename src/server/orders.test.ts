@@ -2,13 +2,14 @@ import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import type { OrderFacts } from '../core';
+import { DEFAULT_MARKS, KeptMarks, MarksWish, type OrderFacts } from '../core';
 import { readOrders } from '../core/ticket';
 import { SHOP } from '../core/testing';
 import { numberedPages, scratch, writePdf } from '../pdf/testing';
 import { copyJob } from './board';
 import { closeDatabase, sql, transaction } from './db';
 import { jobFromArtwork, patchJob, readStored, takeIn } from './jobs';
+import { forgetMarks, keepMarks, keptMarks } from './kept';
 import { migrate } from './migrate';
 import { NotSendable } from './not-sendable';
 import { dropOrder, layoutOfJob, receiveOrders } from './orders';
@@ -131,6 +132,33 @@ describe('orders', () => {
     await receiveOrders([order('6')]);
     const { id } = await artworkFor('6.pdf');
     expect((await docketOf((await copyJob(id))!)).order).toBeNull();
+  });
+});
+
+describe('sets of marks', () => {
+  const set = (name: string, machine: string | null, itself: boolean, on: boolean): KeptMarks => ({
+    name,
+    machine,
+    itself,
+    marks: MarksWish.parse({ ...DEFAULT_MARKS, bar: { on, patch: 5, offset: 3, at: 'tail' } }),
+    placed: [],
+  });
+
+  it('are kept by name, and those of a machine are on its new jobs by themselves', async () => {
+    await keepMarks(set('Plain', 'm', true, false));
+    await keepMarks(set('With bar', 'm', true, true));
+    await keepMarks(set('Of another', 'other', true, false));
+    // one of a machine is put on by itself: the one that was said last
+    expect((await keptMarks()).map((k) => [k.name, k.itself])).toEqual([
+      ['Of another', true],
+      ['Plain', false],
+      ['With bar', true],
+    ]);
+    const { id } = await artworkFor('any.pdf');
+    expect((await docketOf(id)).marks.bar.on).toBe(true);
+    expect(await forgetMarks('WITH BAR')).toBe(true);
+    expect((await docketOf((await artworkFor('any.pdf')).id)).marks.bar.on).toBe(false);
+    expect(KeptMarks.safeParse(set('x', null, true, true)).success).toBe(false);
   });
 });
 

@@ -20,7 +20,7 @@ import { sourcesOf } from './sources';
 import { rowsAt, storedAt, sweepStore } from './store';
 import { findExport } from './tables/exports';
 import { readJob } from './tables/jobs';
-import { putKept } from './tables/kept';
+import { imprintsKept } from './tables/kept';
 import { writeShop } from './tables/shop';
 import { withServer } from './testing';
 import { closeWorkers } from './workers';
@@ -232,9 +232,9 @@ describe('imprints that are kept', () => {
   });
 
   it('are no more than there may be, and one that is there can be kept anew', async () => {
-    expect(await putKept(sql, kept('second'), 2)).toBe(true);
-    expect(await putKept(sql, kept('third'), 2)).toBe(false);
-    expect(await putKept(sql, kept('Second', '{Name}'), 2)).toBe(true);
+    expect(await imprintsKept.put(sql, kept('second'), 2)).toBe(true);
+    expect(await imprintsKept.put(sql, kept('third'), 2)).toBe(false);
+    expect(await imprintsKept.put(sql, kept('Second', '{Name}'), 2)).toBe(true);
     expect((await keptImprints()).map((k) => k.name)).toEqual(['a number', 'Second']);
   });
 });

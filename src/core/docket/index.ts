@@ -1,5 +1,6 @@
 export * from './bound';
 export * from './flat';
+export * from './kept-marks';
 export * from './placed';
 export * from './poster';
 export * from './imprint';

@@ -106,8 +106,8 @@ function fixedMarks(wishes: MarksWish, lay: Lay, side: SideName, inks: Inks | nu
   return { ...on, marks };
 }
 
-/** Blocks of sheets at which it is looked whether placed marks have room. */
-const MOST_LOOKED_AT = 40;
+/** Lays at which it is looked whether placed marks have room. */
+const MOST_LOOKED_AT = 12;
 
 /** What of a docket its marks depend on. */
 export type MarkedWish = Pick<Docket, 'marks' | 'placed' | 'title' | 'date' | 'order' | 'customer' | 'due'> & {
@@ -168,8 +168,10 @@ export function mark(docket: MarkedWish, plan: Plan): Marks {
     of,
     standing: (number, side) => placedOf(sideOf(number, side)).standing,
     get missed() {
+      if (placed.length === 0) return [];
       // sheets of a lay are alike but for their words: its first, and the last of all, which has its own marks
-      const looked = new Set([1, sheets.length, ...sheets.blocks.slice(0, MOST_LOOKED_AT).map((b) => b.from)]);
+      const firsts = new Map(sheets.blocks.map((b) => [b.lay, b.from]));
+      const looked = new Set([1, sheets.length, ...[...firsts.values()].slice(0, MOST_LOOKED_AT)]);
       return [...new Set([...looked].flatMap((n) => SIDE_NAMES.flatMap((s) => placedOf(sideOf(n, s)).missed)))];
     },
     get noRoom() {

@@ -4,6 +4,9 @@ import type { QuarterTurns, Rect } from '../measure';
 /** What a mark is, as the printed plan names it; words on tabs are not wished for, they belong to the tab. */
 export type MarkKind = WishedMark | 'tab' | 'placed';
 
+/** The height of the capitals of the font of marks, in ems. */
+export const CAPITALS = 0.668;
+
 /** A mark as vectors, in millimetres on one side. Marks print in every separation, unless they are black alone. */
 export type Mark =
   | {

@@ -59,6 +59,31 @@ function fontAt(name: FontName, part: (typeof PARTS)[number]): Font {
   return font;
 }
 
+/**
+ * A font without the moment at which it was made (OpenType, `head`: `modified`, and the sums that depend on it), so that the
+ * same letters are the same bytes.
+ */
+function timeless(font: Buffer): Buffer {
+  for (let i = 0; i < font.readUInt16BE(4); i++) {
+    const entry = 12 + 16 * i;
+    if (font.toString('latin1', entry, entry + 4) !== 'head') continue;
+    const head = font.readUInt32BE(entry + 8);
+    font.fill(0, head + 28, head + 36);
+    font.writeUInt32BE(0, head + 8);
+    let sum = 0;
+    for (let at = head; at < head + font.readUInt32BE(entry + 12); at += 4) sum = (sum + wordAt(font, at)) >>> 0;
+    font.writeUInt32BE(sum, entry + 4);
+    let all = 0;
+    for (let at = 0; at < font.length; at += 4) all = (all + wordAt(font, at)) >>> 0;
+    font.writeUInt32BE((0xb1b0afba - all) >>> 0, head + 8);
+  }
+  return font;
+}
+
+/** Four bytes, those beyond the end nought. */
+const wordAt = (b: Buffer, at: number): number =>
+  at + 4 <= b.length ? b.readUInt32BE(at) : Buffer.concat([b.subarray(at), Buffer.alloc(4)]).readUInt32BE(0);
+
 /** A font of the file that is written: the letters it has so far, in the order in which they came. */
 class Subset {
   private readonly glyphs: Glyph[];
@@ -107,7 +132,7 @@ class Subset {
       ),
     });
     const [file, descriptor, descendant, unicode] = [out.allocate(), out.allocate(), out.allocate(), out.allocate()];
-    const bytes = deflateSync(Buffer.from(made.toArrayBuffer()));
+    const bytes = deflateSync(timeless(Buffer.from(made.toArrayBuffer())));
     out.stream(file, '/Subtype/OpenType/Filter/FlateDecode', bytes);
     const { xMin, yMin, xMax, yMax } = font.tables.head;
     out.object(

@@ -1,7 +1,7 @@
 import type { MarkIs, PlacedKind } from '../../docket';
 import { widthOf } from '../../imprint';
 import { rect, type Size } from '../../measure';
-import type { Mark } from '../kinds';
+import { CAPITALS, type Mark } from '../kinds';
 import type { SheetSide } from '../rules';
 import { plainOn, saidOn } from './facts';
 
@@ -52,8 +52,7 @@ const stroke = (x1: number, y1: number, x2: number, y2: number, weight: number):
   dash: [],
 });
 
-/** Capitals of the font of marks in ems, and lines apart from each other in capitals. */
-const CAPITALS = 0.668;
+/** Lines apart from each other, in capitals. */
 const APART = 1.6;
 /** Below the last base line there is room for what hangs from it, in capitals. */
 const HANGS = 0.35;

@@ -68,8 +68,13 @@ export interface Free {
 export function freeAt(at: StandAt, told: Rect, by: Rect, area: Rect, taken: readonly Rect[]): Free | null {
   const upright = isUpright(at);
   const most = edgeOf(at, by);
-  const isFree = (r: Rect): boolean =>
-    contains(grow(area, EPSILON), r) && !taken.some((t) => overlap(t, grow(r, -EPSILON)));
+  // what lies beside the way that it could be moved is in nobody's way
+  const way = upright
+    ? rect(told.x, told.y - most, told.width, told.height + 2 * most)
+    : rect(told.x - most, told.y, told.width + 2 * most, told.height);
+  const near = taken.filter((t) => overlap(t, way));
+  const inside = grow(area, EPSILON);
+  const isFree = (r: Rect): boolean => contains(inside, r) && !near.some((t) => overlap(t, grow(r, -EPSILON)));
   const inwards = OUT[at][0] > 0 && OUT[at][1] !== 0 ? -1 : 1;
   for (let d = 0; d <= most; d += STEP)
     for (const by of d === 0 ? [0] : [d * inwards, -d * inwards]) {

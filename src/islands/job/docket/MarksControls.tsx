@@ -3,6 +3,7 @@ import { Choice, Toggle } from '../../../ui/choices';
 import { CountField, Entry, LengthField } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
+import { PlacedList } from '../marks/PlacedList';
 
 /** The marks that there is anything for: a switch each, and what can be set of those that are on. */
 export function MarksControls() {
@@ -12,6 +13,7 @@ export function MarksControls() {
       {markChoices(plan).map((mark) => (
         <MarkControls key={mark.key} mark={mark} />
       ))}
+      <PlacedList />
     </div>
   );
 }

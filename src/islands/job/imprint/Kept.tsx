@@ -1,55 +1,20 @@
-import { useEffect, useState, type FormEvent } from 'react';
+import { useState, type FormEvent } from 'react';
 import type { KeptImprint } from '../../../core';
 import { Button } from '../../../ui/Button';
-import { ask } from '../../../ui/client';
 import { Dialog } from '../../../ui/Dialog';
-import { useNotices } from '../../../ui/Notices';
 import { useJob, useJobStore } from '../context';
+import { isSame, useKept } from '../kept';
 import { KindIcon } from './KindIcon';
 import { keptAs, withKept } from './wishes';
 
-const at = (name: string): string => `/api/imprints/${encodeURIComponent(name)}`;
-const isSame = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
-const problem = (e: unknown): void => useNotices.getState().say({ tone: 'stop', text: (e as Error).message });
-
 /** Imprints under a name: those of this job are kept, and kept ones are put on its pages. */
 export function Kept({ onClose, onPut }: { readonly onClose: () => void; readonly onPut: (at: number) => void }) {
-  const [all, setAll] = useState<readonly KeptImprint[] | null>(null);
-  const [away, setAway] = useState<string | null>(null);
-  const [gone, setGone] = useState<readonly KeptImprint[]>([]);
+  const { all, away, gone, keep, forget } = useKept<KeptImprint>('/api/imprints');
   const store = useJobStore();
-  useEffect(() => {
-    let here = true;
-    ask<KeptImprint[]>('/api/imprints')
-      .then((list) => here && setAll(list))
-      .catch((e: unknown) => here && setAway((e as Error).message));
-    return () => {
-      here = false;
-    };
-  }, []);
   const put = (kept: KeptImprint): void => {
     const { docket, artwork, change } = store.getState();
     change(withKept(docket, artwork, kept), `${kept.name} put on the pages`);
     onPut(docket.imprint.prints.length);
-  };
-  const inPlace = (list: readonly KeptImprint[], kept: KeptImprint): KeptImprint[] =>
-    [...list.filter((k) => !isSame(k.name, kept.name)), kept].sort((a, b) => a.name.localeCompare(b.name));
-  const keep = async (kept: KeptImprint): Promise<void> => {
-    try {
-      await ask(at(kept.name), 'PUT', kept);
-      setAll((list) => inPlace(list ?? [], kept));
-      setGone((list) => list.filter((k) => !isSame(k.name, kept.name)));
-    } catch (e) {
-      problem(e);
-    }
-  };
-  const forget = async (kept: KeptImprint): Promise<void> => {
-    try {
-      await ask(at(kept.name), 'DELETE');
-      setGone((list) => [...list, kept]);
-    } catch (e) {
-      problem(e);
-    }
   };
   return (
     <Dialog title="Kept imprints" open onClose={onClose}>

@@ -45,6 +45,7 @@ const BARE = { numbers: 'none', aids: false } as const;
 
 /** Only flat work has gaps and margins to be dragged. */
 const grips = fetched(async () => (await import('./Grips')).Grips);
+const markGrips = fetched(async () => (await import('../marks/MarkGrips')).MarkGrips);
 
 /** Places that have neighbours which are shown with them: the pages of a book. */
 const besides = ({ product }: Plan): number => (product.kind === 'bound' ? product.pages.length : 0);
@@ -120,7 +121,7 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
         >
           {zoom.ready && <Paper laid={laid} state={state} zoom={zoom} scale={scale} lit={lit} onPoint={setPointed} />}
         </div>
-        {zoom.ready && <OverTable over={over} state={state} zoom={zoom} flat={plan.product.kind === 'flat'} />}
+        {zoom.ready && <OverTable over={over} state={state} zoom={zoom} docket={docket} />}
         <div className="pointer-events-none absolute top-1 right-3 left-3 flex flex-wrap items-baseline gap-x-2">
           <span className="bg-glass/80 font-head text-lg font-semibold">
             Sheet {sheet.number} of {plan.sheets.length}, {side}
@@ -146,13 +147,15 @@ function OverTable({
   over,
   state,
   zoom,
-  flat,
+  docket,
 }: {
   readonly over: Over;
   readonly state: Props['state'];
   readonly zoom: ReturnType<typeof useZoom>;
-  readonly flat: boolean;
+  readonly docket: Docket;
 }) {
+  const flat = docket.product.kind === 'flat';
+  const placed = docket.placed.length;
   const key = `${over.sheet.number} ${over.side}`;
   return (
     <>
@@ -161,6 +164,11 @@ function OverTable({
       {flat && !state.tape && (
         <Suspense fallback={null}>
           <grips.View {...over} />
+        </Suspense>
+      )}
+      {placed > 0 && !state.tape && (
+        <Suspense fallback={null}>
+          <markGrips.View {...over} />
         </Suspense>
       )}
       {state.tape && <Tape key={`tape ${key}`} {...over} surface={zoom.surface} />}
@@ -252,7 +260,7 @@ function PlateBehind({ lay: { plate, paper }, view: { x, y, k } }: { readonly la
         height: size.height * k,
       }}
     >
-      <span className="num absolute inset-x-0 bottom-0 truncate px-1 text-center text-xs">
+      <span className="num absolute inset-x-0 bottom-0 truncate px-1 text-right text-xs">
         plate {formatSize(size, unit)} · paper {formatLength(lies.y, unit)} behind its lead edge
       </span>
     </div>

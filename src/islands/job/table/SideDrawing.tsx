@@ -1,3 +1,4 @@
+import { cx } from '../../../ui/cx';
 import { memo, useId } from 'react';
 import {
   foldLines,
@@ -89,7 +90,8 @@ export const SideDrawing = memo(function SideDrawing({
   return (
     <svg
       viewBox={`0 0 ${sheet.width} ${H}`}
-      className="block h-full w-full"
+      // marks of a plate stand beyond the paper
+      className={cx('block h-full w-full', lay.plate && scale > 0 && 'overflow-visible')}
       role="img"
       aria-label={
         cells.length === 0
