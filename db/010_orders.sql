@@ -12,6 +12,8 @@ create index orders_job on orders (job_id);
 
 -- a PDF of its own for every form, together in a ZIP
 alter table exports drop constraint exports_pass_check;
+-- how the sheets are proofed on other paper, in place of the sheets themselves
+alter table exports add column proof jsonb;
 alter table exports add check (pass in ('all', 'fronts', 'backs', 'forms'));
 
 -- Sets of marks that are kept under a name, for other jobs. Names that differ in capitals alone are the same.

@@ -1,7 +1,7 @@
 import { closeSync, existsSync, openSync, rmSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { inspect, mark, plan, type Artwork, type Docket, type Plan } from '../core';
-import { compose, composeApart, ImprintError, PdfSyntaxError, soundPdf, type ComposeJob, type SoundPdf } from '../pdf';
+import { inspect, LengthError, mark, parseSize, plan, ProofWish, type Artwork, type Docket, type Plan } from '../core';
+import { ImprintError, PdfSyntaxError, soundPdf, writer, type ComposeJob, type SoundPdf } from '../pdf';
 import {
   Complaint,
   docketFrom,
@@ -23,6 +23,10 @@ export interface Imposing extends OfRecords {
   readonly sides: NonNullable<ComposeJob['pass']>;
   /** Whether every form is a PDF of its own, together in a ZIP. */
   readonly forms: boolean;
+  /** How it is proofed on other paper, in place of the sheets. */
+  readonly proof?: ProofWish['how'];
+  readonly paper: string;
+  readonly together: boolean;
   /** Whether it is written where a finding says that the paper would be spoilt. */
   readonly anyway: boolean;
   /** The program of the thread that files are taken to which want care. */
@@ -141,7 +145,7 @@ async function imposed(it: Imposing, docket: Docket, extras: Extras): Promise<vo
 
 const jobOf = (
   { docket, artwork, album, rows, sources: [source, ...more] }: Loaded,
-  { sides: pass, forms: apart }: Pick<Imposing, 'sides' | 'forms'>,
+  it: Pick<Imposing, 'sides' | 'forms' | 'proof' | 'paper' | 'together'>,
   out: string,
 ) => ({
   docket,
@@ -150,20 +154,33 @@ const jobOf = (
   more,
   album,
   rows,
-  pass,
-  apart,
+  pass: it.sides,
+  apart: it.forms,
+  ...(it.proof ? { proof: proofWish(it.proof, it) } : {}),
   out,
   // the file is its reader's to keep: it is on disk when the system gets round to it, as other programs' are
   durable: false,
   hashed: false,
 });
 
+/** Paper whose edges are not printed, as an office machine's are not. mm */
+const EDGES = { left: 4, right: 4, top: 4, bottom: 4 };
+
+/** @throws Complaint where the paper is none */
+function proofWish(how: ProofWish['how'], { paper, together }: Pick<Imposing, 'paper' | 'together'>): ProofWish {
+  try {
+    return ProofWish.parse({ how, together, paper: parseSize(paper), noPrint: EDGES });
+  } catch (e) {
+    if (e instanceof LengthError) throw new Complaint(`--paper ${paper}: ${e.message}`);
+    throw new Complaint(`--paper ${paper}: say a size as a4, sra3 or 330x480, no edge shorter than 50 mm.`);
+  }
+}
+
 /** Composes in this process. @returns false where the file turns out to want care */
 function composedHere(ready: Ready, it: Imposing, out: string): boolean {
   try {
     const { planned, opened, coder } = ready;
-    const write = it.forms ? composeApart : compose;
-    write({ ...jobOf(ready, it, out), planned, opened, ...(coder ? { coder } : {}), verify: true });
+    writer({ ...jobOf(ready, it, out), planned, opened, ...(coder ? { coder } : {}), verify: true });
     return true;
   } catch (e) {
     if (e instanceof PdfSyntaxError || e instanceof RangeError) return false;

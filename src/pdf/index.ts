@@ -7,7 +7,7 @@ export { sniff } from './sniff';
 export { soundPdf, type SoundPdf } from './sound';
 export { rasterise } from './raster';
 export { compose, type ComposeJob, type Composed } from './compose';
-export { composeApart } from './compose/apart';
+export { writer } from './compose/ways';
 export { Hands, inWords, Stopped, TookTooLong, TookTooMuch } from './hands';
 export { scratchFolder, sweepEnded } from './scratch';
 export { writeTestRun, writeTestSheet } from './test-run';

@@ -2,8 +2,8 @@ import type { TableFacts } from '../core';
 import { coderOf } from '../core/codes';
 import { readTable } from '../records';
 import type { ArtworkError } from './errors';
-import { composeApart } from './compose/apart';
-import { compose, type Composed, type ComposeJob } from './compose';
+import { writer } from './compose/ways';
+import type { Composed, ComposeJob } from './compose';
 import { rasterise } from './raster';
 import { coarsestPicture } from './resolution';
 import { readArtwork, type ReadArtwork } from './read';
@@ -43,7 +43,7 @@ export const TASKS: Tasks = {
   table: ({ path, out }) => readTable(path, out),
   impose: async (task, progress) => {
     let said = 0;
-    return (task.apart ? composeApart : compose)({
+    return writer({
       ...task,
       coder: await coderOf(task.docket),
       onProgress: (done, total) => {

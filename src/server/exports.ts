@@ -32,7 +32,7 @@ export const exportFile = (id: string): string => join(folders.out(), `export-${
  */
 export async function startExport(
   jobId: string,
-  pass: Export['pass'] = 'all',
+  { pass, proof }: Pick<Export, 'pass' | 'proof'> = { pass: 'all', proof: null },
   id: string = randomUUID(),
 ): Promise<string | null> {
   const row = await readJob(sql, jobId);
@@ -43,7 +43,7 @@ export async function startExport(
     throw new NotSendable(
       'The job is too large to be laid in one. Mend that first: the export would not hold all of it.',
     );
-  await insertExport(sql, id, jobId, row.docket, pass, planned.sheets.length);
+  await insertExport(sql, id, jobId, row.docket, { pass, proof }, planned.sheets.length);
   makeExport(id);
   return id;
 }
@@ -79,7 +79,13 @@ export async function runExport(id: string): Promise<void> {
     if (!(await put(it, { state: 'working', done: 0, message: null }))) return;
     await mkdir(folders.out(), { recursive: true });
     await composeInWorker(
-      { docket: it.docket, ...sources, ...(it.pass === 'forms' ? { apart: true } : { pass: it.pass }), out },
+      {
+        docket: it.docket,
+        ...sources,
+        ...(it.proof ? { proof: it.proof } : {}),
+        ...(it.pass === 'forms' ? { apart: true } : { pass: it.pass }),
+        out,
+      },
       (done) => {
         // what a stopped worker had said before it was stopped is not news any more
         if (!abort.signal.aborted) said(it, { state: 'working', done });
@@ -88,7 +94,7 @@ export async function runExport(id: string): Promise<void> {
     );
     if (!(await put(it, { state: 'done', done: it.total }))) await rm(out, { force: true });
   } catch (e) {
-    await rm(`${out}.part`, { force: true });
+    for (const left of ['part', 'form', 'sheets', 'sheets.part']) await rm(`${out}.${left}`, { force: true });
     if (abort.signal.aborted) await put(it, { state: 'canceled', message: null });
     else if (diskFull(e))
       await put(it, { state: 'waiting', message: 'The disk is full. Make room: the export then goes on by itself.' });

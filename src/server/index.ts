@@ -29,6 +29,7 @@ export { learnCaliper, learnMachine } from './learned';
 export { testRun, printTestSheet } from './passes';
 export { cardOf } from './card';
 export { drawFirst } from './work';
+export { proofAsJob } from './proofs';
 export { picture, pictureProgress, WIDTHS } from './pictures';
 export { storedAt, StoreError } from './store';
 export { answerUpload, dropUpload, takeUpload } from './uploads';

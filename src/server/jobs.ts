@@ -24,6 +24,7 @@ import {
   type Docket,
   type FileRef,
   type Patch,
+  type ProductKind,
 } from '../core';
 import { ArtworkError } from '../pdf';
 import { sql, transaction, type Sql } from './db';
@@ -100,6 +101,9 @@ export interface NewJob {
   readonly artwork: Artwork;
   readonly wish?: Patch;
   readonly title?: string;
+  /** What is made of it, and how many; without it what it looks like. */
+  readonly kind?: ProductKind;
+  readonly copies?: number;
   /** The order that it is the artwork of; where none is said, the one that its name says. */
   readonly order?: string;
 }
@@ -112,6 +116,8 @@ export async function jobFromArtwork({
   artwork,
   wish = {},
   title,
+  kind,
+  copies,
   order,
 }: NewJob): Promise<{ id: string; same: number[]; order: string | null }> {
   const shop = await readShop(sql);
@@ -120,14 +126,15 @@ export async function jobFromArtwork({
       'The shop has no paper or no press yet. Put some in on the Shop page, then drop the file once more.',
     );
   const file: FileRef = { name: cleanName(name), sha256 };
-  const ordered = await orderOf(cleanName(name), order);
+  // what was made here is nobody's artwork
+  const ordered = kind === undefined ? await orderOf(cleanName(name), order) : null;
   const called = title ?? titleFrom(name);
   const fresh = ordered
     ? orderedDocket(ordered.facts, called, file, artwork, shop, today())
-    : newDocket(called, file, artwork, shop, today());
+    : newDocket(called, file, artwork, shop, today(), kind);
   // the marks that the shop keeps with the machine; what is wished for this job goes before
   const marked = patched(fresh, (await marksOfMachine(fresh.sheet.machine.id)) ?? {});
-  const docket = patched(marked, wish);
+  const docket = patched(patched(marked, copies === undefined ? {} : { product: { copies } }), wish);
   const same = await transaction(async (tx) => {
     const others = await jobsUsing(tx, sha256);
     const made = await createJob(tx, id, docket, await summarise(tx, docket, artwork), 'arrived');

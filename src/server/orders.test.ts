@@ -2,7 +2,7 @@ import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { DEFAULT_MARKS, KeptMarks, MarksWish, type OrderFacts } from '../core';
+import { DEFAULT_MARKS, KeptMarks, MarksWish, plan, ProofWish, type OrderFacts } from '../core';
 import { readOrders } from '../core/ticket';
 import { SHOP } from '../core/testing';
 import { numberedPages, scratch, writePdf } from '../pdf/testing';
@@ -11,6 +11,11 @@ import { closeDatabase, sql, transaction } from './db';
 import { jobFromArtwork, patchJob, readStored, takeIn } from './jobs';
 import { forgetMarks, keepMarks, keptMarks } from './kept';
 import { migrate } from './migrate';
+import { proofAsJob } from './proofs';
+import { runExport, startExport } from './exports';
+import { sourcesOf } from './sources';
+import { findExport } from './tables/exports';
+import { startWork } from './work';
 import { NotSendable } from './not-sendable';
 import { dropOrder, layoutOfJob, receiveOrders } from './orders';
 import { orderFor } from './order-for';
@@ -27,6 +32,8 @@ beforeAll(async () => {
   server = await withServer();
   await migrate();
   await transaction((tx) => writeShop(tx, SHOP));
+  const nothing = (): Promise<void> => Promise.resolve();
+  startWork({ exports: nothing, pictures: nothing, firstSheet: nothing, sheets: nothing });
 });
 beforeEach(() => sql('delete from orders').then(() => undefined));
 afterAll(async () => {
@@ -175,6 +182,36 @@ it('knows a file by the name that its order says, or by the number that it begin
   expect(orderFor('26-111.pdf', waiting)).toBeNull();
   expect(orderFor('same.pdf', waiting)).toBeNull();
   expect(orderFor('other.pdf', waiting)).toBeNull();
+});
+
+it('makes a job of a proof, for another machine, once', async () => {
+  const { id } = await artworkFor('proofed.pdf');
+  const proof = ProofWish.parse({
+    how: 'scaled',
+    paper: { width: 297, height: 420 },
+    noPrint: { left: 4, right: 4, top: 4, bottom: 4 },
+  });
+  const exported = (await startExport(id, { pass: 'all', proof }))!;
+  await runExport(exported);
+  expect((await findExport(sql, exported))!.state).toBe('done');
+  const to = { id: randomUUID(), machine: 'm', stock: 'a3' };
+  expect(await proofAsJob(exported, to)).toBe(to.id);
+  expect(await proofAsJob(exported, to)).toBe(to.id);
+  const docket = await docketOf(to.id);
+  expect(docket).toMatchObject({
+    title: 'Proof of Proofed',
+    artwork: { imposed: { kind: 'sheets' } },
+    product: { copies: 1 },
+    sheet: { stock: { id: 'a3' } },
+  });
+  const sources = (await sourcesOf(sql, docket))!;
+  const planned = plan(docket, sources.artwork);
+  expect(planned.sheets.lays.every((l) => l.fits)).toBe(true);
+  expect(planned.sheets.main.lay.paper).toEqual({ width: 420, height: 297 });
+  await expect(proofAsJob(exported, { ...to, id: randomUUID(), machine: 'gone' })).rejects.toThrow(NotSendable);
+  const whole = (await startExport(id))!;
+  await runExport(whole);
+  expect(await proofAsJob(whole, { ...to, id: randomUUID() })).toBeNull();
 });
 
 it('gives the layout of a job, every page placed', async () => {

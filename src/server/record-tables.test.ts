@@ -91,7 +91,7 @@ describe('a table of a job', () => {
     truncateSync(rowsAt(sha256), 100);
     expect(await someRows(sha256, [1])).toEqual([['GTL-2', 'Member 2']]);
     rmSync(rowsAt(sha256));
-    const made = await startExport(id, 'all');
+    const made = await startExport(id, { pass: 'all', proof: null });
     await runExport(made!);
     expect(await findExport(sql, made!)).toMatchObject({ state: 'done' });
     const words = wordsOf(exportFile(made!)).flatMap((s) => s.words.map((w) => w.text));
@@ -107,7 +107,7 @@ describe('a table of a job', () => {
     const row = (await putTable(id, sha256, 'codes.csv'))!;
     const says = { kind: 'code', symbology: 'ean-13', module: 0.33, height: 10, spoken: true, light: true } as const;
     await patchJob(id, row.version, { imprint: { prints: [{ ...NAME, text: '{Code}', says }] } }, 'a code');
-    const made = await startExport(id, 'all');
+    const made = await startExport(id, { pass: 'all', proof: null });
     await runExport(made!);
     expect((await findExport(sql, made!))!.message).toContain('Record 2, “Name”: “12345” is not 12 digits');
   });
@@ -136,7 +136,7 @@ describe('a table of a job', () => {
       'a picture',
     );
     const export_ = async (): Promise<string> => {
-      const made = (await startExport(id, 'all'))!;
+      const made = (await startExport(id, { pass: 'all', proof: null }))!;
       await runExport(made);
       const { state, message } = (await findExport(sql, made))!;
       return state === 'done' ? exportFile(made) : message!;

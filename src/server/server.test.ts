@@ -391,7 +391,7 @@ describe('a job of several files and stocks', () => {
   it('is exported side by side for a machine that prints one', async () => {
     const { id } = await newJob(12);
     await patchJob(id, 1, { sheet: { up: 'one' } }, 'x');
-    const fronts = (await startExport(id, 'fronts'))!;
+    const fronts = (await startExport(id, { pass: 'fronts', proof: null }))!;
     await runExport(fronts);
     expect(wordsOf(exportFile(fronts))).toHaveLength(3);
     expect((await findExport(sql, fronts))!.pass).toBe('fronts');

@@ -3,6 +3,7 @@ export * from './flat';
 export * from './kept-marks';
 export * from './placed';
 export * from './poster';
+export * from './proof';
 export * from './imprint';
 export * from './inks';
 export * from './order';

@@ -4,7 +4,7 @@ import { fetched, fetchIdle } from '../../ui/fetched';
 import { inField } from '../../ui/keys';
 import { Severity } from '../../ui/Severity';
 import { useJob } from './context';
-import { openStation } from './docket/opening';
+import { openStation } from './opening';
 import { LightTable } from './table/LightTable';
 import { RunStrip } from './table/RunStrip';
 import { NEXT_NUMBERS, type TableState } from './table/state';

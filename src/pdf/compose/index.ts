@@ -8,6 +8,7 @@ import {
   type Docket,
   type Marks,
   type Plan,
+  type ProofWish,
   type Sheet,
   type SideName,
 } from '../../core';
@@ -52,6 +53,8 @@ export interface ComposeJob extends Written {
   readonly pass?: 'all' | 'fronts' | 'backs';
   /** Whether every sheet is a PDF of its own, together in a ZIP: see `composeApart`. */
   readonly apart?: boolean;
+  /** Whether a proof for other paper is written in place of the sheets: see `composeProof`. */
+  readonly proof?: ProofWish;
   /** Where to write. What was there before stays until the new file is whole, and where composing fails. */
   readonly out: string;
   /** Whether streams are unpacked to see that they do not break off: for a file that nobody has gone through yet. */

@@ -113,7 +113,8 @@ export class MarkWriter {
   /** Text that is text: it can be found, copied and read aloud. */
   private drawLive(on: Drawn, m: Text): void {
     const process = m.ink === undefined ? null : processInk(m.ink);
-    const colour = m.ink === undefined ? '/All cs 1 scn\n' : process ? `${process} k\n` : this.spots.fill(on, m.ink, 1);
+    const every = m.black ? '0 0 0 1 k\n' : '/All cs 1 scn\n';
+    const colour = m.ink === undefined ? every : process ? `${process} k\n` : this.spots.fill(on, m.ink, 1);
     const size = (m.height / CAPITALS) * PT;
     on.content += `q ${colour}${TURNS[m.turned]} ${p(m.at[0])} ${p(m.at[1])} cm BT\n`;
     for (const { key, ref, hex } of this.fonts.show(m.text, 'text')) {

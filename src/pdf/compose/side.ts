@@ -30,7 +30,7 @@ function written(o: Outline): string {
 }
 
 /** Draws a page of the artwork where a cell has it, its printed annotations with it. */
-export function drawCell(out: Drawn, cell: Cell, form: Form): void {
+export function drawCell(out: Drawn, cell: Pick<Cell, 'clip' | 'matrix'>, form: Form): void {
   const [a, b, c, d, e, f] = form.toSheet(cell.matrix!);
   out.forms.set(form.name, form.ref);
   out.content += `q ${clipPath(cell.clip)} W n ${n(a)} ${n(b)} ${n(c)} ${n(d)} ${points(e)} ${points(f)} cm /${form.name} Do\n`;

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { StoredDocket, type Docket } from '../../core';
+import { ProofWish, StoredDocket, type Docket } from '../../core';
 import type { Sql } from '../db';
 
 export const Export = z.object({
@@ -7,6 +7,8 @@ export const Export = z.object({
   job_id: z.string(),
   docket: StoredDocket,
   pass: z.enum(['all', 'fronts', 'backs', 'forms']),
+  /** Null for the sheets themselves. */
+  proof: ProofWish.nullable(),
   state: z.enum(['waiting', 'working', 'done', 'canceled', 'failed']),
   done: z.int(),
   total: z.int(),
@@ -14,7 +16,7 @@ export const Export = z.object({
 });
 export type Export = z.infer<typeof Export>;
 
-const COLUMNS = 'id, job_id, docket, pass, state, done, total, message';
+const COLUMNS = 'id, job_id, docket, pass, proof, state, done, total, message';
 
 /** Accepts an export; one accepted before under the same id is left as it is. */
 export async function insertExport(
@@ -22,12 +24,13 @@ export async function insertExport(
   id: string,
   jobId: string,
   docket: Docket,
-  pass: Export['pass'],
+  { pass, proof }: Pick<Export, 'pass' | 'proof'>,
   total: number,
 ): Promise<void> {
   await run(
-    `insert into exports (id, job_id, docket, pass, state, total) values ($1, $2, $3, $4, 'waiting', $5) on conflict do nothing`,
-    [id, jobId, JSON.stringify(docket), pass, total],
+    `insert into exports (id, job_id, docket, pass, proof, state, total) values ($1, $2, $3, $4, $5, 'waiting', $6)
+     on conflict do nothing`,
+    [id, jobId, JSON.stringify(docket), pass, proof && JSON.stringify(proof), total],
   );
 }
 

@@ -10,6 +10,7 @@ import { gangsOf } from './gangs';
 import { asPieces, type Made } from './pieces';
 import { deepest, type BookPage, type Nesting, type Section, type SectionPlanned } from './section';
 import type { SectionsWish } from './section-plans';
+import type { SectionShape } from './section-shape';
 import { spineOf, type Leaves, type Spine } from './spine';
 import { foldedOnly } from './trimming';
 import { makeUpText, withCover, type Text } from './text';
@@ -91,7 +92,9 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
   const spine = rules.flatSpine ? spineOf(leavesIn(sections), board, measured) : null;
   const untrimmed = foldedOnly(product, sheet);
   const made: Made = { spine, pages: pages.length, nested, untrimmed };
-  const all = asPieces(product, round, sections, made);
+  const passed = wish.artwork.imposed.kind === 'sheets';
+  const pieces = asPieces(product, round, sections, made);
+  const all = passed ? asWhole(pieces) : pieces;
   const nesting: Nesting = { nested, bound: product.bound, creeps: nested || rules.made === 'gathered' };
   const calipers = calipersByDepth(all, nesting);
   // what is not trimmed loses nothing at the face
@@ -100,7 +103,6 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
   const creep = untrimmed ? { ...trimmed, lostAtFace: 0 } : trimmed;
   const wanted = pagesWished(pagesWish, artwork);
   const assembly = assemblyOf(product, all, made, calipers.length);
-  const passed = wish.artwork.imposed.kind === 'sheets';
   return {
     product: {
       kind: 'bound',
@@ -134,6 +136,21 @@ export function makeUpBook(docket: DocketOf<'bound'>, artwork: Artwork, laying: 
     assembly: passed ? passedAssembly(docket.product, assembly, all.length) : assembly,
     tooMany: wanted > MOST_PAGES ? { of: 'pages', wanted, most: MOST_PAGES } : null,
   };
+}
+
+/** Sheets that are passed through are not cut: they may be as large as their paper. Those that were alike still are. */
+function asWhole(pieces: readonly Section[]): Section[] {
+  const whole = new Map<SectionShape, SectionShape>();
+  return pieces.map((piece) => {
+    const { shape } = piece;
+    const own = whole.get(shape) ?? {
+      ...shape,
+      lines: shape.lines.filter((l) => l.kind !== 'trim'),
+      wholeSheet: true,
+    };
+    whole.set(shape, own);
+    return { ...piece, shape: own };
+  });
 }
 
 /** The text's sections with their places counted from the cover's on; strangers as wishes count them. */

@@ -7,7 +7,7 @@ import { cx } from '../../../ui/cx';
 import { Severity } from '../../../ui/Severity';
 import { inspectedOf, useJob, useJobStore } from '../context';
 import { useRemedies } from '../remedies';
-import { pinStation, toggleStation, useOpening } from './opening';
+import { pinStation, toggleStation, useOpening } from '../opening';
 
 /** A finding with its remedies: one click each, one undo. */
 function FindingCard({ finding }: { finding: Finding }) {

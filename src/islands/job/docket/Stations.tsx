@@ -24,7 +24,7 @@ import { fetched, fetchIdle } from '../../../ui/fetched';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { ProductControls } from './ProductControls';
-import { useOpening } from './opening';
+import { useOpening } from '../opening';
 import { Station } from './Station';
 
 const artworkStation = fetched(async () => (await import('./ArtworkStation')).ArtworkStation);

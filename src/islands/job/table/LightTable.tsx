@@ -18,6 +18,7 @@ import { useKeys } from '../../../ui/keys';
 import { fetched } from '../../../ui/fetched';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
+import { useOpening } from '../opening';
 import { useNeighbours } from './ahead';
 import { Legend, type Drawn } from './Legend';
 import { ofBooks } from './of-books';
@@ -155,18 +156,19 @@ function OverTable({
   readonly docket: Docket;
 }) {
   const flat = docket.product.kind === 'flat';
-  const placed = docket.placed.length;
+  // what can be taken hold of is what one is at: marks while they are looked at, gaps and margins else
+  const onMarks = useOpening((s) => s.open === 'marks') && docket.placed.length > 0;
   const key = `${over.sheet.number} ${over.side}`;
   return (
     <>
       {state.lengths && <DimensionLines {...over} room={zoom.room} />}
       {flat && !state.tape && <Places key={key} {...over} surface={zoom.surface} />}
-      {flat && !state.tape && (
+      {flat && !onMarks && !state.tape && (
         <Suspense fallback={null}>
           <grips.View {...over} />
         </Suspense>
       )}
-      {placed > 0 && !state.tape && (
+      {onMarks && !state.tape && (
         <Suspense fallback={null}>
           <markGrips.View {...over} />
         </Suspense>

@@ -7,7 +7,7 @@ export const GET = endpoint(async (context) => {
   const path = it && exportFile(it.id);
   if (!it || it.state !== 'done' || !path || !existsSync(path)) return notThere();
   const zip = it.pass === 'forms';
-  const name = `${it.docket.title.toWellFormed()} ${it.pass === 'all' ? 'sheets' : it.pass}.${zip ? 'zip' : 'pdf'}`;
+  const name = `${it.docket.title.toWellFormed()} ${it.proof ? 'proof' : it.pass === 'all' ? 'sheets' : it.pass}.${zip ? 'zip' : 'pdf'}`;
   const plain = name.replace(/[^\x20-\x7e]|["\\/]/g, '_');
   return new Response(paced(createReadStream(path, { highWaterMark: 1 << 18 })), {
     headers: {

@@ -1,13 +1,18 @@
 import * as z from 'zod';
+import { ProofWish } from '../../../../core';
 import { startExport } from '../../../../server';
 import { endpoint, idOf, json, Named, notThere } from '../../../_api';
 import { wishOf } from '../../../_body';
 
-const Wish = z.strictObject({ pass: z.enum(['all', 'fronts', 'backs', 'forms']).default('all'), id: Named.optional() });
+const Wish = z.strictObject({
+  proof: ProofWish.nullable().default(null),
+  pass: z.enum(['all', 'fronts', 'backs', 'forms']).default('all'),
+  id: Named.optional(),
+});
 
 /** Starts an export. Asked for again under its id, it is not started again. */
 export const POST = endpoint(async (context) => {
   const wish = Wish.parse(await wishOf(context));
-  const id = await startExport(idOf(context), wish.pass, wish.id);
+  const id = await startExport(idOf(context), wish, wish.id);
   return id ? json({ id }, 202) : notThere();
 });

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { Station } from '../../../core';
+import type { Station } from '../../core';
 
 /** Which stations of the docket are open: one at a time, and those that are pinned. */
 interface Opening {

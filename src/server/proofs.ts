@@ -1,0 +1,43 @@
+import { createReadStream, existsSync } from 'node:fs';
+import type { Patch } from '../core';
+import { sql } from './db';
+import { exportFile } from './exports';
+import { jobFromArtwork, readStored, takeIn } from './jobs';
+import { NotSendable } from './not-sendable';
+import { findExport } from './tables/exports';
+import { readJob } from './tables/jobs';
+import { readShop } from './tables/shop';
+
+/** Where a proof goes: a machine and what lies in it. */
+export interface ProofTo {
+  /** What the asker calls the job: asked for again, it is not made twice. */
+  readonly id: string;
+  readonly machine: string;
+  readonly stock: string;
+}
+
+/**
+ * Makes a job of a proof that was written, for a machine: its pages are passed through as they are, each once.
+ * @returns its id, or null where there is no such proof
+ * @throws NotSendable where the shop has not that machine or stock
+ */
+export async function proofAsJob(exportId: string, { id, machine, stock }: ProofTo): Promise<string | null> {
+  const it = await findExport(sql, exportId);
+  if (!it?.proof || it.state !== 'done' || !existsSync(exportFile(exportId))) return null;
+  if (await readJob(sql, id)) return id;
+  const shop = await readShop(sql);
+  const on = shop.machines.find((m) => m.id === machine);
+  const paper = shop.stocks.find((s) => s.id === stock);
+  if (!on || !paper) throw new NotSendable('That machine or that paper is not in the shop any more.');
+  const title = `Proof of ${it.docket.title}`.slice(0, 300);
+  const { sha256, bytes } = await takeIn(createReadStream(exportFile(exportId)), null);
+  const artwork = await readStored(sha256, bytes);
+  const wish: Patch = {
+    customer: it.docket.customer,
+    artwork: { imposed: { kind: 'sheets' } },
+    sheet: { machine: on, stock: paper, work: it.proof.how === 'panels' ? 'one-sided' : 'sheetwise' },
+    finish: { here: false },
+  };
+  await jobFromArtwork({ id, sha256, name: `${title}.pdf`, artwork, title, wish, kind: 'bound', copies: 1 });
+  return id;
+}
