@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { patched, type DocketOf, type Patch as AnyPatch } from '../docket';
+import { cutsOf } from '../cutting';
+import { checkedPatch, patched, type DocketOf, type Patch as AnyPatch } from '../docket';
 import { plan } from '../sheet';
 import {
   artworkOf,
@@ -262,6 +263,21 @@ describe('sheets that are passed through', () => {
     ]);
     // four sheets of 0.11 mm, folded
     expect(thickness).toBeCloseTo(8 * 0.11);
+  });
+  it('are as large as their paper, and not cut; a hair more by rounding is no more', () => {
+    const artwork = artworkOf(2, { width: 297.04, height: 419.97 }, 0);
+    const docket = checkedPatch(docketFor(artwork), {
+      artwork: { imposed: { kind: 'sheets' } },
+      sheet: { stock: SHOP.stocks[1] },
+    });
+    const planned = plan(docket, artwork);
+    const { lay } = planned.sheets.main;
+    expect([lay.fits, lay.paper, lay.downs[0]!.trim]).toEqual([
+      true,
+      { width: 420, height: 297 },
+      { x: 0, y: 0, width: 420, height: 297 },
+    ]);
+    expect(cutsOf(lay).lines).toEqual({ upright: [], level: [] });
   });
   it('are sewn, too, and too many for the stitcher are still too many', () => {
     const sewn = look(8, passed({ kind: 'sewn' }));

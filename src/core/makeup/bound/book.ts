@@ -1,4 +1,5 @@
 import { MOST_PAGES, type Artwork, type ArtworkWish, type DocketOf } from '../../docket';
+import { sameSize, type Size } from '../../measure';
 import { pageList, pagesWished, type ReadingOrder } from '../../pages';
 import type { Laying, MadeUp } from '../piece';
 import { assemblyOf, passedAssembly } from './assembly';
@@ -47,6 +48,17 @@ export interface BookWish extends SectionsWish {
   readonly artwork: ArtworkWish;
 }
 
+/** Points of a file are rounded: a page as large as its paper within this is that, mm. */
+const ROUNDED = 0.2;
+
+/** A page's size, which is its paper's where it is nearly that. */
+function onPaper({ width, height }: Size, paper: Size): Size {
+  const turned = { width: paper.height, height: paper.width };
+  for (const { width: w, height: h } of [paper, turned])
+    if (sameSize({ width, height }, { width: w, height: h }, ROUNDED)) return { width: w, height: h };
+  return { width, height };
+}
+
 /** Sheets passed through are leaves of the artwork's own size, without bleed. */
 function asPassed<W extends Pick<BookWish, 'artwork' | 'product' | 'sheet'>>(wish: W, artwork: Artwork): W {
   if (wish.artwork.imposed.kind !== 'sheets') return wish;
@@ -57,7 +69,7 @@ function asPassed<W extends Pick<BookWish, 'artwork' | 'product' | 'sheet'>>(wis
     product: {
       ...wish.product,
       binding: { kind: 'loose-leaf', by: 'wire', clearance: 0, order: 'repeat' },
-      finished: { width: box.width, height: box.height },
+      finished: onPaper(box, wish.sheet.stock),
       bleed: 0,
       endBleed: null,
     },
