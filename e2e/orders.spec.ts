@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { numberedPages, wordsOf, writePdf } from '../src/pdf/made';
-import { accessible, dropFiles, FLOOR, fill, openBoard, openStation, saved, scratch } from './helpers';
+import { accessible, dropFiles, FLOOR, fill, openBoard, openJob, openStation, saved, scratch } from './helpers';
 
 /** Orders from the stand-in order system and from tickets dropped, to imposed forms and the layout that goes on. */
 
@@ -124,4 +124,29 @@ test('tickets dropped wait as orders; one takes the file let go on it, one is pu
   // what an order is called is found on the board
   await page.getByRole('searchbox').fill('T-2');
   await expect(page.getByRole('link', { name: 'Mooring list', exact: true })).toBeVisible();
+});
+
+test('a proof of the plates on a smaller machine: as a file, and as a job of its own', async ({ page }) => {
+  await openJob(page, 'Seven harbour notices, offset');
+  await openStation(page, 'send');
+  await page.getByRole('button', { name: 'Proof elsewhere…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Proof elsewhere' });
+  await expect(dialog.getByRole('status')).toContainText(/^7 pages, at \d+(\.\d)? % of its size\./);
+  await accessible(page, 'the proof');
+  const download = page.waitForEvent('download');
+  await dialog.getByRole('button', { name: 'Export the proof' }).click();
+  const file = join(scratch, 'proof.pdf');
+  await (await download).saveAs(file);
+  const text = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+  expect(text.match(/Proof, not for print · Seven harbour notices, offset · sheet \d, front · \d+/g)).toHaveLength(7);
+
+  await page.getByRole('button', { name: 'Proof elsewhere…' }).click();
+  await dialog.getByText('In panels').click();
+  await expect(dialog.getByRole('status')).toContainText(/^\d+ pages, at 100 % of its size\./);
+  await dialog.getByText('Whole, made smaller').click();
+  await dialog.getByRole('button', { name: /^A job for / }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Proof of Seven harbour notices, offset');
+  await expect(page.getByLabel('Brief')).toContainText('ready-imposed job');
+  await expect(page.getByRole('status', { name: 'Foremost finding' })).not.toContainText(/blank|does not fit/);
+  await expect(page.locator('[data-severity=stop]')).toHaveCount(0);
 });

@@ -1,9 +1,10 @@
 import { createReadStream, existsSync } from 'node:fs';
-import type { Patch } from '../core';
+import { plan, type Patch } from '../core';
 import { sql } from './db';
 import { exportFile } from './exports';
 import { jobFromArtwork, readStored, takeIn } from './jobs';
 import { NotSendable } from './not-sendable';
+import { sourcesOf } from './sources';
 import { findExport } from './tables/exports';
 import { readJob } from './tables/jobs';
 import { readShop } from './tables/shop';
@@ -32,10 +33,18 @@ export async function proofAsJob(exportId: string, { id, machine, stock }: Proof
   const title = `Proof of ${it.docket.title}`.slice(0, 300);
   const { sha256, bytes } = await takeIn(createReadStream(exportFile(exportId)), null);
   const artwork = await readStored(sha256, bytes);
+  const sources = await sourcesOf(sql, it.docket);
+  // a back is proofed on the back of its front where every sheet has both
+  const backed =
+    it.proof.how !== 'panels' &&
+    !it.proof.together &&
+    sources !== null &&
+    plan(it.docket, sources.artwork).sheets.blocks.every((b) => b.sides === 2);
   const wish: Patch = {
     customer: it.docket.customer,
     artwork: { imposed: { kind: 'sheets' } },
-    sheet: { machine: on, stock: paper, work: it.proof.how === 'panels' ? 'one-sided' : 'sheetwise' },
+    sheet: { machine: on, stock: paper, work: backed ? 'sheetwise' : 'one-sided' },
+    product: { blanks: { kind: 'end' } },
     finish: { here: false },
   };
   await jobFromArtwork({ id, sha256, name: `${title}.pdf`, artwork, title, wish, kind: 'bound', copies: 1 });

@@ -58,20 +58,34 @@ export function MarkGrips({ sheet, side, view, unit }: Props) {
     const to = movedTo(mark.stands, at, step[0] * by, step[1] * by);
     change(standChanged(placed, mark.id, to), `${mark.called.toLowerCase()} moved`);
   };
+  const boxOf = (s: PlacedAt) => {
+    const [w, h] = [s.rect.width * view.k, s.rect.height * view.k];
+    const [width, high] = [Math.max(ROOM, w), Math.max(ROOM, h)];
+    return {
+      left: view.x + s.rect.x * view.k - (width - w) / 2,
+      top: view.y + (height - s.rect.y - s.rect.height) * view.k - (high - h) / 2,
+      width,
+      height: high,
+    };
+  };
+  // two that are one under the finger are one: nearer to the sheet they part
+  const shown: { readonly s: PlacedAt; readonly box: ReturnType<typeof boxOf> }[] = [];
+  for (const s of marks.standing(sheet.number, side)) {
+    const box = boxOf(s);
+    const under = shown.some(
+      ({ box: b }) =>
+        box.left < b.left + b.width &&
+        b.left < box.left + box.width &&
+        box.top < b.top + b.height &&
+        b.top < box.top + box.height,
+    );
+    if (!under) shown.push({ s, box });
+  }
   return (
     <div className="pointer-events-none absolute inset-0 overflow-hidden" data-mark-grips>
-      {marks.standing(sheet.number, side).map((s, i) => {
+      {shown.map(({ s, box }, i) => {
         const mark = placed.find((m) => m.id === s.id);
         if (!mark) return null;
-        const [w, h] = [s.rect.width * view.k, s.rect.height * view.k];
-        const [width, high] = [Math.max(ROOM, w), Math.max(ROOM, h)];
-        const style = {
-          left: view.x + s.rect.x * view.k - (width - w) / 2,
-          top: view.y + (height - s.rect.y - s.rect.height) * view.k - (high - h) / 2,
-          width,
-          height: high,
-          touchAction: 'none',
-        };
         const said = `${mark.called}, ${placeSaid(mark, s.at, unit)}`;
         return (
           <button
@@ -80,7 +94,7 @@ export function MarkGrips({ sheet, side, view, unit }: Props) {
             aria-label={`${said}. Arrow keys move it`}
             title={`${said}: drag it`}
             className="pointer-events-auto absolute cursor-move border border-dashed border-transparent hover:border-rust focus-visible:border-rust"
-            style={style}
+            style={{ ...box, touchAction: 'none' }}
             onKeyDown={keys(mark, s.at)}
             onPointerDown={(e) => {
               if (e.button !== 0) return;
