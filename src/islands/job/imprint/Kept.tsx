@@ -1,9 +1,9 @@
-import { useState, type FormEvent } from 'react';
 import type { KeptImprint } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Dialog } from '../../../ui/Dialog';
 import { useJob, useJobStore } from '../context';
-import { isSame, useKept } from '../kept';
+import { KeepAs } from '../KeepAs';
+import { useKept } from '../kept';
 import { KindIcon } from './KindIcon';
 import { keptAs, withKept } from './wishes';
 
@@ -101,33 +101,16 @@ function KeepThese({
   readonly keep: (kept: KeptImprint) => Promise<void>;
 }) {
   const imprint = useJob((s) => s.docket.imprint);
-  const [name, setName] = useState('');
   const { prints } = imprint;
   if (prints.length === 0) return null;
-  const there = all.some((k) => isSame(k.name, name));
-  const submit = (e: FormEvent): void => {
-    e.preventDefault();
-    if (name.trim() === '') return;
-    void keep(keptAs(name, imprint)).then(() => setName(''));
-  };
   return (
-    <form className="mb-3 border-b border-ink/25 pb-3" onSubmit={submit}>
-      <label className="block text-sm text-ink-soft">
-        {prints.length === 1 ? `Keep ${prints[0]!.name} of this job as` : `Keep the ${prints.length} of this job as`}
-        <span className="mt-1 flex gap-2">
-          <input
-            aria-label="Keep as"
-            maxLength={60}
-            autoComplete="off"
-            className="w-full rounded-sm border border-ink/35 bg-paper px-2 py-1 text-[0.95rem] text-ink"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-          <Button small type="submit" isDisabled={name.trim() === ''}>
-            {there ? 'Replace' : 'Keep'}
-          </Button>
-        </span>
-      </label>
-    </form>
+    <KeepAs
+      label={
+        prints.length === 1 ? `Keep ${prints[0]!.name} of this job as` : `Keep the ${prints.length} of this job as`
+      }
+      field="Keep as"
+      all={all}
+      keep={(name) => keep(keptAs(name, imprint))}
+    />
   );
 }

@@ -1,10 +1,11 @@
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { MARK_ORDER, type KeptMarks } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Toggle } from '../../../ui/choices';
 import { Dialog } from '../../../ui/Dialog';
 import { useJob } from '../context';
-import { isSame, useKept } from '../kept';
+import { KeepAs } from '../KeepAs';
+import { useKept } from '../kept';
 
 /** How many marks a set has: `4 kinds on, 2 placed`. */
 const saidOf = ({ marks, placed }: KeptMarks): string =>
@@ -79,32 +80,15 @@ function KeepThese({
     placed: docket.placed,
     machine: docket.sheet.machine,
   }));
-  const [name, setName] = useState('');
   const [itself, setItself] = useState(false);
-  const submit = (e: FormEvent): void => {
-    e.preventDefault();
-    if (name.trim() === '') return;
-    void keep({ name: name.trim(), machine: machine.id, itself, marks, placed }).then(() => setName(''));
-  };
   return (
-    <form className="mb-3 grid gap-1 border-b border-ink/25 pb-3" onSubmit={submit}>
-      <label className="block text-sm text-ink-soft">
-        Keep the marks of this job as
-        <span className="mt-1 flex gap-2">
-          <input
-            aria-label="Keep marks as"
-            maxLength={60}
-            autoComplete="off"
-            className="w-full rounded-sm border border-ink/35 bg-paper px-2 py-1 text-[0.95rem] text-ink"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-          <Button small type="submit" isDisabled={name.trim() === ''}>
-            {all.some((k) => isSame(k.name, name)) ? 'Replace' : 'Keep'}
-          </Button>
-        </span>
-      </label>
+    <KeepAs
+      label="Keep the marks of this job as"
+      field="Keep marks as"
+      all={all}
+      keep={(name) => keep({ name, machine: machine.id, itself, marks, placed })}
+    >
       <Toggle label={`On new jobs of ${machine.name} by itself`} value={itself} onChange={setItself} />
-    </form>
+    </KeepAs>
   );
 }

@@ -35,6 +35,35 @@ function placeSaid({ stands }: PlacedMark, at: PlacedAt['at'], unit: Unit): stri
   return `${formatLength(stands.off, unit)} from ${AT_SAID[at]} of ${BY_SAID[stands.by]}${along}`;
 }
 
+interface Box {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+const meet = (a: Box, b: Box): boolean =>
+  a.left < b.left + b.width && b.left < a.left + a.width && a.top < b.top + b.height && b.top < a.top + a.height;
+
+/** What is taken hold of at a mark, beside that of others where marks are closer than fingers; null where all is taken. */
+function besideOthers(box: Box, others: readonly Box[]): Box | null {
+  for (const [dx, dy] of ASIDE) {
+    const moved = { ...box, left: box.left + dx * ROOM, top: box.top + dy * ROOM };
+    if (!others.some((o) => meet(moved, o))) return moved;
+  }
+  return null;
+}
+const ASIDE = [0, 1, 2, 3].flatMap((n): [number, number][] =>
+  n === 0
+    ? [[0, 0]]
+    : [
+        [0, n],
+        [0, -n],
+        [n, 0],
+        [-n, 0],
+      ],
+);
+
 /** Marks that were placed, to be dragged on the sheet; arrow keys move them as well. */
 export function MarkGrips({ sheet, side, view, unit }: Props) {
   const store = useJobStore();
@@ -58,7 +87,7 @@ export function MarkGrips({ sheet, side, view, unit }: Props) {
     const to = movedTo(mark.stands, at, step[0] * by, step[1] * by);
     change(standChanged(placed, mark.id, to), `${mark.called.toLowerCase()} moved`);
   };
-  const boxOf = (s: PlacedAt) => {
+  const boxOf = (s: PlacedAt): Box => {
     const [w, h] = [s.rect.width * view.k, s.rect.height * view.k];
     const [width, high] = [Math.max(ROOM, w), Math.max(ROOM, h)];
     return {
@@ -68,18 +97,13 @@ export function MarkGrips({ sheet, side, view, unit }: Props) {
       height: high,
     };
   };
-  // two that are one under the finger are one: nearer to the sheet they part
-  const shown: { readonly s: PlacedAt; readonly box: ReturnType<typeof boxOf> }[] = [];
+  const shown: { readonly s: PlacedAt; readonly box: Box }[] = [];
   for (const s of marks.standing(sheet.number, side)) {
-    const box = boxOf(s);
-    const under = shown.some(
-      ({ box: b }) =>
-        box.left < b.left + b.width &&
-        b.left < box.left + box.width &&
-        box.top < b.top + b.height &&
-        b.top < box.top + box.height,
+    const box = besideOthers(
+      boxOf(s),
+      shown.map((o) => o.box),
     );
-    if (!under) shown.push({ s, box });
+    if (box) shown.push({ s, box });
   }
   return (
     <div className="pointer-events-none absolute inset-0 overflow-hidden" data-mark-grips>
