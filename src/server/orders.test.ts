@@ -208,6 +208,19 @@ it('makes a job of a proof, for another machine, once', async () => {
   const planned = plan(docket, sources.artwork);
   expect(planned.sheets.lays.every((l) => l.fits)).toBe(true);
   expect(planned.sheets.main.lay.paper).toEqual({ width: 420, height: 297 });
+  const summary = async (job: string) => (await listJobs(sql)).find((j) => j.id === job)!.summary;
+  expect(await summary(to.id)).toMatchObject({ stops: 0, sheets: expect.any(Number) as number });
+  // what is on fronts alone stays there, and no page is lost
+  const panels = (await startExport(id, { pass: 'all', proof: { ...proof, how: 'panels' } }))!;
+  await runExport(panels);
+  const third = { id: randomUUID(), machine: 'm', stock: 'a3' };
+  await proofAsJob(panels, third);
+  expect(await summary(third.id)).toMatchObject({ stops: 0 });
+  const panelled = await docketOf(third.id);
+  const laid = plan(panelled, (await sourcesOf(sql, panelled))!.artwork);
+  const printed = [...laid.sheets].flatMap((s) => [...s.front, ...s.back].flatMap((c) => c.page ?? []));
+  expect(new Set(printed).size).toBe((await summary(third.id)).pages);
+  expect([...laid.sheets].every((s) => s.sides === 1)).toBe(true);
   await expect(proofAsJob(exported, { ...to, id: randomUUID(), machine: 'gone' })).rejects.toThrow(NotSendable);
   const whole = (await startExport(id))!;
   await runExport(whole);

@@ -1,5 +1,5 @@
 import { createReadStream, existsSync } from 'node:fs';
-import { plan, type Patch } from '../core';
+import { plan, type PageRun, type Patch } from '../core';
 import { sql } from './db';
 import { exportFile } from './exports';
 import { jobFromArtwork, readStored, takeIn } from './jobs';
@@ -8,6 +8,16 @@ import { sourcesOf } from './sources';
 import { findExport } from './tables/exports';
 import { readJob } from './tables/jobs';
 import { readShop } from './tables/shop';
+
+/** Pages beyond which backs are printed as well: so many entries a page list bears, a page and a blank each. */
+const MOST_FRONTS = 2500;
+
+/** Every page on a front of its own, its back blank. */
+const onFronts = (pages: number): PageRun[] =>
+  Array.from({ length: pages }, (_, i): PageRun[] => [
+    { kind: 'pages', file: 0, from: i + 1, to: i + 1, turn: 0 },
+    { kind: 'blanks', count: 1 },
+  ]).flat();
 
 /** Where a proof goes: a machine and what lies in it. */
 export interface ProofTo {
@@ -40,11 +50,12 @@ export async function proofAsJob(exportId: string, { id, machine, stock }: Proof
     !it.proof.together &&
     sources !== null &&
     plan(it.docket, sources.artwork).sheets.blocks.every((b) => b.sides === 2);
+  const single = !backed && artwork.pages.length <= MOST_FRONTS;
   const wish: Patch = {
     customer: it.docket.customer,
     artwork: { imposed: { kind: 'sheets' } },
-    sheet: { machine: on, stock: paper, work: backed ? 'sheetwise' : 'one-sided' },
-    product: { blanks: { kind: 'end' } },
+    sheet: { machine: on, stock: paper, work: single ? 'one-sided' : 'sheetwise' },
+    product: { blanks: { kind: 'end' }, ...(single ? { pages: onFronts(artwork.pages.length) } : {}) },
     finish: { here: false },
   };
   await jobFromArtwork({ id, sha256, name: `${title}.pdf`, artwork, title, wish, kind: 'bound', copies: 1 });

@@ -98,11 +98,22 @@ export const PlacedMark = z
     is: MarkIs,
     stands: Stand,
   })
+  .refine(
+    ({ is, stands }) => is.kind !== 'strip' || stands.by !== 'piece',
+    'is a strip, which stands by all pieces, the paper or the plate',
+  )
   .meta({ id: 'PlacedMark' });
 export type PlacedMark = z.infer<typeof PlacedMark>;
+
+/** Places of strips at most: each is a thousand lines. */
+const MOST_STRIPS = 12;
 
 /** Marks that are placed, no two of one name. */
 export const PlacedMarks = z
   .array(PlacedMark)
   .max(40)
-  .refine((all) => new Set(all.map((m) => m.id)).size === all.length, 'has two marks of one name');
+  .refine((all) => new Set(all.map((m) => m.id)).size === all.length, 'has two marks of one name')
+  .refine(
+    (all) => all.reduce((sum, m) => sum + (m.is.kind === 'strip' ? m.stands.at.length : 0), 0) <= MOST_STRIPS,
+    `has strips at more than ${MOST_STRIPS} places`,
+  );

@@ -57,4 +57,23 @@ describe('the colour bar', () => {
     expect(far.find('marks-room')!.title).toBe('No room for the colour bar');
     expect(far.find('marks-room')!.severity).toBe('fine');
   });
+
+  it('has the patches of the inks that the side is printed in, further ones full and at half', () => {
+    const inks = { front: ['Black', 'Gold'], back: [] };
+    const docket = docketOf({ sheet: { inks }, marks: { crop: { on: false }, register: { on: false } } });
+    const front = drawn(docket);
+    // black full and at half; of the others nothing; then gold
+    expect(front.slice(0, 5).map((p) => p.spot ?? p.cmyk)).toEqual([
+      [0, 0, 0, 1],
+      [0, 0, 0, 0.5],
+      { name: 'Gold', tint: 1 },
+      { name: 'Gold', tint: 0.5 },
+      [0, 0, 0, 1],
+    ]);
+    expect(drawn(docket, 'back')).toEqual([]);
+    const two = docketOf({ sheet: { inks: { front: ['Magenta', 'Yellow'], back: [] } } });
+    expect(new Set(drawn(two).map((p) => String(p.cmyk)))).toEqual(
+      new Set(['0,1,0,0', '0,0,1,0', '0,0.5,0,0', '0,0,0.5,0', '0,1,1,0']),
+    );
+  });
 });

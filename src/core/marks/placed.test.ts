@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { patched, PlacedMark, type DocketOf, type MarkIs, type Patch, type Stand } from '../docket';
+import { patched, PlacedMark, PlacedMarks, type DocketOf, type MarkIs, type Patch, type Stand } from '../docket';
 import { contains, grow, overlap, rect, type Rect } from '../measure';
 import { plan } from '../sheet';
 import { artworkOf, flatDocketFor, look, SHOP } from '../testing';
@@ -122,6 +122,34 @@ describe('a placed mark', () => {
     expect(own.filter((m) => m.kind === 'line')).toHaveLength(2 * (120 + 60 + 30));
   });
 
+  it('is bounded: no more strips than can be borne, none round every piece, no pattern of a thousand words', () => {
+    const strip = (by: 'piece' | 'paper', at: Stand['at']) => () =>
+      placed({ kind: 'strip', patch: 2, whole: true }, { by, at });
+    expect(strip('piece', ['lead'])).toThrow('stands by all pieces');
+    const many = Array.from({ length: 4 }, (_, i) => ({
+      ...strip('paper', ['lead', 'tail', 'left', 'right'])(),
+      id: `s${i}`,
+    }));
+    expect(PlacedMarks.safeParse(many).success).toBe(false);
+    expect(PlacedMarks.safeParse(many.slice(1)).success).toBe(true);
+    const labels = artworkOf(1, { width: 18, height: 12 });
+    const dots = Array.from({ length: 20 }, (_, i) =>
+      placed(
+        { kind: 'dot', diameter: 0.5 },
+        { by: 'piece', at: ['lead', 'tail', 'left', 'right'], off: 0.2 },
+        { id: `d${i}` },
+      ),
+    );
+    const docket = patched(flatDocketFor(labels), {
+      sheet: { stock: SHOP.stocks[2]! },
+      product: { bleed: 0, lies: { gap: { across: 2, down: 2 } } },
+      placed: dots,
+    });
+    const planned = plan(docket, labels);
+    expect(planned.sheets.main.lay.downs.length).toBeGreaterThan(200);
+    expect(mark(docket, planned).standing(1, 'front').length).toBeLessThanOrEqual(1500);
+  });
+
   it('stands on the plate off the paper, and nowhere where there is none', () => {
     const plated = docketOf([placed(DOT, { by: 'plate', at: ['lead'], off: 10 })], {
       sheet: { machine: { press: { plate: { width: 600, height: 500 }, gripper: 40, across: 0 } } },
@@ -241,7 +269,11 @@ describe('placed marks of any layout', () => {
     fc.assert(
       fc.property(fc.array(fc.tuple(is, stands), { minLength: 1, maxLength: 6 }), fc.boolean(), (list, press) => {
         const docket = docketOf(
-          list.map(([what, where], i) => placed(what, where, { id: `m${i}` })),
+          list.map(([what, where], i) => {
+            // strips stand by all pieces together
+            const by = what.kind === 'strip' && where.by === 'piece' ? 'pieces' : where.by;
+            return placed(what, { ...where, by }, { id: `m${i}` });
+          }),
           {
             marks: { crop: { on: true }, register: { on: true }, slug: { on: true }, bar: { on: true } },
             ...(press

@@ -102,10 +102,13 @@ function code({ symbology, text, width, height }: Of<'code'>, on: SheetSide): Dr
 export const WEDGE = [0.02, 0.05, 0.1, 0.25, 0.5, 0.75, 0.9, 0.95, 0.98, 1] as const;
 export const LINES = [0.025, 0.05, 0.1] as const;
 
+/** Patches of a strip at most: what is longer stands in the middle of its edge. */
+const MOST_PATCHES = 160;
+
 /** The plate control strip: a wedge of tints, and patches of lines as thick as the gaps between them, both ways. */
 function strip({ patch, whole }: Of<'strip'>, _on: SheetSide, long: number): Drawn {
   const one = WEDGE.length + 2 * LINES.length;
-  const count = whole ? Math.max(one, Math.floor(long / patch + 1e-6)) : one;
+  const count = whole ? Math.min(MOST_PATCHES, Math.max(one, Math.floor(long / patch + 1e-6))) : one;
   const marks: Mark[] = [];
   for (let i = 0; i < count; i++) {
     const x = i * patch;

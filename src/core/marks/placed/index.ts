@@ -58,6 +58,9 @@ function standsBy({ stands: { by } }: PlacedMark, on: SheetSide): readonly Rect[
 const plateOf = ({ lay: { plate } }: SheetSide): Rect | null =>
   plate && { x: -plate.paper.x, y: -plate.paper.y, ...plate.plate };
 
+/** Marks on a side at most: more are no marks but a pattern. */
+const MOST_STANDING = 1500;
+
 /** The placed marks of a side, behind all others: what is taken is not theirs. */
 export function placedOn(wishes: readonly PlacedMark[], on: SheetSide, others: readonly Mark[]): Placed {
   const marks: Mark[] = [];
@@ -74,6 +77,10 @@ export function placedOn(wishes: readonly PlacedMark[], on: SheetSide, others: r
     let misses = all.length === 0;
     for (const by of all)
       for (const at of stands.at) {
+        if (found.length >= MOST_STANDING) {
+          misses = true;
+          continue;
+        }
         const drawn = drawnOn(is, on, edgeOf(at, by));
         const told = standsAt(at, stands, by, sizeTurned(drawn, stands.turned), outside);
         const area = onPlate ? plateOf(on)! : on.space.area;

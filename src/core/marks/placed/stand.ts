@@ -51,8 +51,9 @@ export function standsAt(
   return rect(x, y, width, height);
 }
 
-/** Steps in which a mark is moved along its edge until it is free, mm. */
+/** Steps in which a mark is moved along its edge until it is free, mm; longer ones where there would be more than so many. */
 const STEP = 1;
+const MOST_STEPS = 1000;
 
 export interface Free {
   readonly rect: Rect;
@@ -76,7 +77,8 @@ export function freeAt(at: StandAt, told: Rect, by: Rect, area: Rect, taken: rea
   const inside = grow(area, EPSILON);
   const isFree = (r: Rect): boolean => contains(inside, r) && !near.some((t) => overlap(t, grow(r, -EPSILON)));
   const inwards = OUT[at][0] > 0 && OUT[at][1] !== 0 ? -1 : 1;
-  for (let d = 0; d <= most; d += STEP)
+  const step = Math.max(STEP, most / MOST_STEPS);
+  for (let d = 0; d <= most; d += step)
     for (const by of d === 0 ? [0] : [d * inwards, -d * inwards]) {
       const r = upright ? { ...told, y: told.y + by } : { ...told, x: told.x + by };
       if (isFree(r)) return { rect: r, moved: by };

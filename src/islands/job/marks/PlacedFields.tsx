@@ -189,7 +189,9 @@ function WhereFields({ mark }: Props) {
           <Pick
             label={`${called} stands by`}
             value={stands.by}
-            options={(['pieces', 'piece', 'paper', 'plate'] as const).map((key) => ({ key, label: BY_SAID[key] }))}
+            options={(['pieces', 'piece', 'paper', 'plate'] as const)
+              .filter((key) => key !== 'piece' || mark.is.kind !== 'strip')
+              .map((key) => ({ key, label: BY_SAID[key] }))}
             onChange={(by) => stand({ by }, `by ${BY_SAID[by]}`)}
           />
         </div>
