@@ -104,7 +104,7 @@ function answerRequest(by: Answering, asked: Asked): void {
   if (problem) return send(problem.status, 'text/plain', problem.message);
   const picture = /^\/pictures\/(\d+)\/(\d+)\.jpg$/.exec(pathname);
   if (req.method === 'POST' && pathname.startsWith('/ipp/')) answerIpp(by, asked);
-  else if (answerDesk(by.desk, req.method ?? 'GET', new URL(req.url ?? '/', 'http://desk'), send)) return;
+  else if (answerDesk(by.desk, asked)) return;
   else if (req.method === 'POST' && pathname.startsWith('/provoke/')) provoke(by, asked);
   else if (pathname === '/state') send(200, 'application/json', JSON.stringify(panelState(press)));
   else if (picture) showPicture(by, asked, Number(picture[1]), Number(picture[2]));
