@@ -39,7 +39,7 @@ const PLATE_MARKS: PlacedMark[] = PlacedMarks.parse([
   {
     id: 'line',
     called: 'Text line',
-    is: { kind: 'words', text: '{Job} · form {Sheet} of {Sheets} · {Prints} prints · {Inks} · {Date}', height: 4 },
+    is: { kind: 'words', text: '{Job} · form {Sheet}/{Sheets} · {Prints} prints · {Inks} · {Date}', height: 4 },
     stands: { by: 'plate', at: ['tail-left'], off: 8 },
   },
   {

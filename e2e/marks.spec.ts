@@ -17,7 +17,7 @@ test('a text line is added, says facts in their inks, is dragged and moved by ke
   const { sides, file } = await exported(page, 'plates');
   expect(sides.length).toBeGreaterThanOrEqual(7);
   const text = execFileSync('pdftotext', ['-f', '1', '-l', '1', '-layout', file, '-'], { encoding: 'utf8' });
-  expect(text).toContain('Seven harbour notices, offset · form 1 of 7 · 125 prints · Cyan Magenta Yellow Black');
+  expect(text).toContain('Seven harbour notices, offset · form 1/7 · 125 prints · Cyan Magenta Yellow Black');
 
   await openStation(page, 'marks');
   await page.getByRole('button', { name: /^Add a mark/ }).click();
