@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { cpSync, existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
@@ -374,6 +374,24 @@ describe('the command line', () => {
     expect(new Set([...readFileSync(layout, 'utf8').matchAll(/ Ord="(\d)"/g)].map((m) => m[1]))).toEqual(
       new Set(['0', '1']),
     );
+  });
+
+  it('writes no ZIP and no proof over a pipe or a device, and proofs on paper that there is', async () => {
+    const job = join(dir, 'two-up.json');
+    for (const how of [['--forms'], ['--proof', 'scaled']])
+      expect(await cli('impose', job, ...how, '-o', '/dev/null')).toMatchObject({
+        status: 2,
+        stderr: expect.stringContaining('/dev/null is no file') as string,
+      });
+    expect(statSync('/dev/null').isFile()).toBe(false);
+    const proof = join(dir, 'proof.pdf');
+    expect(await cli('impose', job, '--proof', 'scaled', '--paper', 'a5', '-o', proof)).toMatchObject({ status: 0 });
+    expect(
+      wordsOf(proof)[0]!
+        .words.map((w) => w.text)
+        .join(' '),
+    ).toContain('Proof, not for print');
+    expect(await cli('impose', job, '--proof', 'scaled', '--paper', 'tiny', '-o', proof)).toMatchObject({ status: 2 });
   });
 
   it('wants to know which of several orders', async () => {

@@ -46,7 +46,7 @@ test('seven posters, from a ticket to seven imposed PDFs and an XJDF', async ({ 
   expect(forms.map(([name]) => name)).toEqual([1, 2, 3, 4, 5, 6, 7].map((n) => `form-${n}.pdf`));
 
   const written = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Layout XJDF' }).click();
+  await page.getByRole('button', { name: 'Layout XJDF' }).click();
   const layout = join(scratch, 'notices.xjdf');
   await (await written).saveAs(layout);
   const xjdf = readFileSync(layout, 'utf8');

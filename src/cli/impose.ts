@@ -1,6 +1,18 @@
 import { closeSync, existsSync, openSync, rmSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { inspect, LengthError, mark, parseSize, plan, ProofWish, type Artwork, type Docket, type Plan } from '../core';
+import {
+  inspect,
+  LengthError,
+  mark,
+  MOST_PROOFED,
+  parseSize,
+  plan,
+  proofSaid,
+  ProofWish,
+  type Artwork,
+  type Docket,
+  type Plan,
+} from '../core';
 import { ImprintError, PdfSyntaxError, soundPdf, writer, type ComposeJob, type SoundPdf } from '../pdf';
 import {
   Complaint,
@@ -47,6 +59,8 @@ const plannedOr = (it: Imposing, docket: Docket, artwork: Artwork): Plan => {
     throw new Complaint(`${it.docket}: the job is too large to be laid in one; “plan” says what would do.`);
   if (it.sides === 'backs' && planned.sheets.blocks.every((b) => b.sides === 1))
     throw new Complaint(`${it.docket}: one side is printed, and there are no backs.`);
+  if (it.proof && proofSaid(planned, proofWish(it.proof, it)).pages > MOST_PROOFED)
+    throw new Complaint(`${it.docket}: the proof has more than ${MOST_PROOFED} pages: take larger --paper.`);
   if (!it.anyway) {
     const marks = mark(docket, planned);
     const found = inspect({ docket, artwork, plan: planned, marks, shop: shopFrom(undefined, docket), unit: 'mm' });
@@ -130,6 +144,9 @@ async function extrasOf(path: string, docket: Docket): Promise<Extras> {
 
 async function imposed(it: Imposing, docket: Docket, extras: Extras): Promise<void> {
   const out = resolve(it.output);
+  // what is made of several files cannot be written as it comes, and must not take the place of a pipe or a device
+  if ((it.forms || it.proof) && existsSync(out) && !statSync(out).isFile())
+    throw new Complaint(`${it.output} is no file: --forms and --proof write one.`);
   const begin = (): void => withFile(it.output, () => closeSync(openSync(out, 'a')));
   try {
     const composed = withSound(it, docket, extras, (ready) => {

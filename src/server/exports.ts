@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { plan } from '../core';
+import { MOST_PROOFED, plan, proofSaid } from '../core';
 import { inWords } from '../pdf';
 import { folders } from './config';
 import { databaseAway, diskFull, sql } from './db';
@@ -42,6 +42,10 @@ export async function startExport(
   if (planned.tooLarge)
     throw new NotSendable(
       'The job is too large to be laid in one. Mend that first: the export would not hold all of it.',
+    );
+  if (proof && proofSaid(planned, proof).pages > MOST_PROOFED)
+    throw new NotSendable(
+      `The proof has more than ${MOST_PROOFED.toLocaleString('en')} pages. Take larger paper, or make the sheets smaller.`,
     );
   await insertExport(sql, id, jobId, row.docket, { pass, proof }, planned.sheets.length);
   makeExport(id);

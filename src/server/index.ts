@@ -6,17 +6,8 @@ export { eventStream, tell } from './events';
 export { exchange, paced } from './exchange';
 export { FolderTaken } from './folder-lock';
 export { cancelExport, exportFile, startExport } from './exports';
-export {
-  addFile,
-  cleanName,
-  jobFromArtwork,
-  patchJob,
-  putAlbum,
-  readStored,
-  stepJob,
-  swapArtwork,
-  takeIn,
-} from './jobs';
+export { addFile, cleanName, patchJob, putAlbum, readStored, stepJob, swapArtwork, takeIn } from './jobs';
+export { jobFromArtwork } from './new-job';
 export { MOST_ROWS, putTable, readStoredTable, someRows } from './record-tables';
 export { findTable } from './tables/record-tables';
 export { bringBack, copyJob, markDone, removeJob, StillPrinting } from './board';

@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { existsSync, statSync } from 'node:fs';
 import type { Readable } from 'node:stream';
 import {
@@ -8,12 +7,9 @@ import {
   nameSize,
   openLooks,
   copiesSaid,
-  newDocket,
-  orderedDocket,
   piecesSaid,
   posterCopiesSaid,
   postersSaid,
-  patched,
   placedFor,
   plan,
   reckon,
@@ -23,22 +19,16 @@ import {
   type Artwork,
   type Docket,
   type FileRef,
-  type Patch,
-  type ProductKind,
 } from '../core';
 import { ArtworkError } from '../pdf';
-import { sql, transaction, type Sql } from './db';
+import { sql, type Sql } from './db';
 import { tell } from './events';
-import { marksOfMachine } from './kept';
-import { NotSendable } from './not-sendable';
 import { dropRefused, keep, storedAt, StoreError, workingCopyAt, type Kept } from './store';
 import { sourcesOf } from './sources';
 import { findArtwork, findArtworks, recordArtwork } from './tables/artworks';
 import {
   changeJob,
-  createJob,
   jobIdsUsing,
-  jobsUsing,
   putSummary,
   Outdated,
   readJob,
@@ -46,12 +36,10 @@ import {
   type JobRow,
   type Summary,
 } from './tables/jobs';
-import { becomeJob, findOrder, waitingOrders, type OrderRow } from './tables/orders';
-import { orderFor } from './order-for';
 import { findTable } from './tables/record-tables';
-import { readShop, recentHouse, recentShop } from './tables/shop';
+import { recentHouse, recentShop } from './tables/shop';
 import { readInWorker } from './workers';
-import { drawFirst, drawPictures } from './work';
+import { drawPictures } from './work';
 
 /** Stores a file as it streams in. It is safe from here on. */
 export const takeIn = (body: Readable, expected: number | null): Promise<Kept> => keep(body, expected);
@@ -76,13 +64,6 @@ export async function readStored(sha256: string, bytes: number, password?: strin
   return artwork;
 }
 
-/** A file's name without folders, control characters and its ending, for a title. */
-export function titleFrom(name: string): string {
-  const base = cleanName(name).replace(/\.(pdf|png|jpe?g|tiff?)$/i, '');
-  const spaced = base.replace(/[_-]+/g, ' ').trim();
-  return spaced ? spaced.charAt(0).toUpperCase() + spaced.slice(1) : 'Untitled';
-}
-
 /** A name that is only a name: what a browser sends may hold paths, line ends and worse. */
 export function cleanName(name: string): string {
   const base = name.toWellFormed().split(/[/\\]/).pop() ?? '';
@@ -91,78 +72,6 @@ export function cleanName(name: string): string {
 }
 
 export const today = (): string => new Date().toISOString().slice(0, 10);
-
-/** A job to be made of a stored file. */
-export interface NewJob {
-  /** What the asker calls it: asked for again, it is not made twice. */
-  readonly id?: string;
-  readonly sha256: string;
-  readonly name: string;
-  readonly artwork: Artwork;
-  readonly wish?: Patch;
-  readonly title?: string;
-  /** What is made of it, and how many; without it what it looks like. */
-  readonly kind?: ProductKind;
-  readonly copies?: number;
-  /** The order that it is the artwork of; where none is said, the one that its name says. */
-  readonly order?: string;
-}
-
-/** Makes a job of a stored file: planned at once, by the shop's defaults. */
-export async function jobFromArtwork({
-  id = randomUUID(),
-  sha256,
-  name,
-  artwork,
-  wish = {},
-  title,
-  kind,
-  copies,
-  order,
-}: NewJob): Promise<{ id: string; same: number[]; order: string | null }> {
-  const shop = await readShop(sql);
-  if (shop.stocks.length === 0 || shop.machines.length === 0)
-    throw new NotSendable(
-      'The shop has no paper or no press yet. Put some in on the Shop page, then drop the file once more.',
-    );
-  const file: FileRef = { name: cleanName(name), sha256 };
-  // what was made here is nobody's artwork
-  const ordered = kind === undefined ? await orderOf(cleanName(name), order) : null;
-  const called = title ?? titleFrom(name);
-  const fresh = ordered
-    ? orderedDocket(ordered.facts, called, file, artwork, shop, today())
-    : newDocket(called, file, artwork, shop, today(), kind);
-  // the marks that the shop keeps with the machine; what is wished for this job goes before
-  const marked = patched(fresh, (await marksOfMachine(fresh.sheet.machine.id)) ?? {});
-  const docket = patched(patched(marked, copies === undefined ? {} : { product: { copies } }), wish);
-  const same = await transaction(async (tx) => {
-    const others = await jobsUsing(tx, sha256);
-    const made = await createJob(tx, id, docket, await summarise(tx, docket, artwork), 'arrived');
-    // of two files that come for one order at once, one is its artwork
-    if (made && ordered && !(await becomeJob(tx, ordered.number, id))) throw hasArtwork(ordered.number);
-    return others;
-  });
-  drawFirst(docket, artwork);
-  drawPictures(sha256);
-  tell({ kind: 'jobs' });
-  return { id, same, order: ordered?.number ?? null };
-}
-
-const hasArtwork = (number: string): NotSendable =>
-  new NotSendable(`Order ${number} has its artwork already. Open its job, and swap the artwork there.`);
-
-/** The order that a file has come for: the one that is said, or the one that its name says. @throws NotSendable */
-async function orderOf(name: string, said?: string): Promise<OrderRow | null> {
-  if (said === undefined) {
-    const waiting = await waitingOrders(sql);
-    const number = orderFor(name, waiting);
-    return waiting.find((o) => o.number === number) ?? null;
-  }
-  const order = await findOrder(sql, said);
-  if (!order) throw new NotSendable(`There is no order ${said}. Send its ticket first, or drop the file without it.`);
-  if (order.job_id !== null) throw hasArtwork(said);
-  return order;
-}
 
 /** What the list of jobs shows of this docket. */
 export async function summarise(run: Sql, docket: Docket, artwork?: Artwork): Promise<Summary> {

@@ -8,7 +8,8 @@ import { SHOP } from '../core/testing';
 import { numberedPages, scratch, writePdf } from '../pdf/testing';
 import { copyJob } from './board';
 import { closeDatabase, sql, transaction } from './db';
-import { jobFromArtwork, patchJob, readStored, takeIn } from './jobs';
+import { patchJob, readStored, takeIn } from './jobs';
+import { jobFromArtwork } from './new-job';
 import { forgetMarks, keepMarks, keptMarks } from './kept';
 import { migrate } from './migrate';
 import { proofAsJob } from './proofs';
@@ -97,29 +98,29 @@ describe('orders', () => {
   });
 
   it('tell the job that was made of them when they say something else, and change nothing of it', async () => {
-    await receiveOrders([order('9', { due: '2026-12-03' })]);
-    const { id } = await artworkFor('9 tides.pdf');
-    const [again] = await receiveOrders([order('9', { copies: 90, due: '2026-12-20' })]);
+    await receiveOrders([order('26-9', { due: '2026-12-03' })]);
+    const { id } = await artworkFor('26-9 tides.pdf');
+    const [again] = await receiveOrders([order('26-9', { copies: 90, due: '2026-12-20' })]);
     expect(again).toMatchObject({ state: 'changed', job: { id } });
     const docket = await docketOf(id);
     expect(docket).toMatchObject({ due: '2026-12-20', product: { copies: 40 }, order: { copies: 90 } });
     const { version } = (await readJob(sql, id))!;
-    await receiveOrders([order('9', { copies: 90, due: '2026-12-20' })]);
+    await receiveOrders([order('26-9', { copies: 90, due: '2026-12-20' })]);
     expect((await readJob(sql, id))!.version).toBe(version);
     // what was said here about the day stays
     await patchJob(id, version, { due: '2027-01-01' }, 'due');
-    await receiveOrders([order('9', { copies: 90, due: '2026-12-24' })]);
+    await receiveOrders([order('26-9', { copies: 90, due: '2026-12-24' })]);
     expect((await docketOf(id)).due).toBe('2027-01-01');
     // facts that are not said any more are not kept
-    await receiveOrders([order('9')]);
-    expect((await docketOf(id)).order).toEqual(order('9'));
+    await receiveOrders([order('26-9')]);
+    expect((await docketOf(id)).order).toEqual(order('26-9'));
   });
 
   it('tell a job that did not hear of it before the server stopped', async () => {
-    await receiveOrders([order('10')]);
-    const { id } = await artworkFor('10.pdf');
-    await sql(`update orders set facts = facts || '{"copies": 77}' where number = '10'`);
-    expect(await receiveOrders([order('10', { copies: 77 })])).toMatchObject([{ state: 'same' }]);
+    await receiveOrders([order('26-10')]);
+    const { id } = await artworkFor('26-10.pdf');
+    await sql(`update orders set facts = facts || '{"copies": 77}' where number = '26-10'`);
+    expect(await receiveOrders([order('26-10', { copies: 77 })])).toMatchObject([{ state: 'same' }]);
     expect((await docketOf(id)).order).toMatchObject({ copies: 77 });
   });
 
@@ -136,8 +137,8 @@ describe('orders', () => {
   });
 
   it('are not those of a copy', async () => {
-    await receiveOrders([order('6')]);
-    const { id } = await artworkFor('6.pdf');
+    await receiveOrders([order('26-6')]);
+    const { id } = await artworkFor('26-6.pdf');
     expect((await docketOf((await copyJob(id))!)).order).toBeNull();
   });
 });
@@ -182,6 +183,8 @@ it('knows a file by the name that its order says, or by the number that it begin
   expect(orderFor('26-111.pdf', waiting)).toBeNull();
   expect(orderFor('same.pdf', waiting)).toBeNull();
   expect(orderFor('other.pdf', waiting)).toBeNull();
+  // a short number is any number
+  expect(orderFor('27 sins.pdf', waiting)).toBeNull();
 });
 
 it('makes a job of a proof, for another machine, once', async () => {
@@ -228,11 +231,11 @@ it('makes a job of a proof, for another machine, once', async () => {
 });
 
 it('gives the layout of a job, every page placed', async () => {
-  await receiveOrders([order('30', { title: 'Book & more' })]);
-  const { id } = await artworkFor('30.pdf');
+  await receiveOrders([order('26-30', { title: 'Book & more' })]);
+  const { id } = await artworkFor('26-30.pdf');
   const layout = (await layoutOfJob(id, 'xjdf'))!;
   const text = [...layout.pieces].join('');
   expect(new Set([...text.matchAll(/ Ord="(\d+)"/g)].map((m) => Number(m[1]))).size).toBe(8);
-  expect(readOrders(text)[0]).toMatchObject({ number: '30', title: 'Book & more', copies: 40, pages: 8 });
+  expect(readOrders(text)[0]).toMatchObject({ number: '26-30', title: 'Book & more', copies: 40, pages: 8 });
   expect(await layoutOfJob(randomUUID(), 'jdf')).toBeNull();
 });

@@ -4,6 +4,7 @@ import { layoutWritten, type LayoutFormat } from '../core/ticket';
 import { sql } from './db';
 import { tell } from './events';
 import { whereItStands } from './jobs';
+import { NotSendable } from './not-sendable';
 import { sourcesOf } from './sources';
 import { findOrder, putOrder, setDropped } from './tables/orders';
 import { readJob } from './tables/jobs';
@@ -83,7 +84,7 @@ export async function dropOrder(number: string, dropped: boolean): Promise<boole
   return there;
 }
 
-/** A job's layout as a ticket, in pieces; null where there is no such job or its artwork is not in the store. */
+/** A job's layout as a ticket, in pieces; null where there is no such job or its artwork is not in the store. @throws NotSendable */
 export async function layoutOfJob(
   id: string,
   as: LayoutFormat,
@@ -93,5 +94,9 @@ export async function layoutOfJob(
   if (!row || !sources) return null;
   const { docket, number } = row;
   const planned = plan(docket, sources.artwork);
+  if (planned.tooLarge)
+    throw new NotSendable(
+      'The job is too large to be laid in one. Mend that first: the layout would not hold all of it.',
+    );
   return { title: docket.title, number, pieces: layoutWritten(as, docket, planned, sources.artwork) };
 }

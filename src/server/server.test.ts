@@ -21,17 +21,8 @@ import { step } from './delivering';
 import { follow } from './following';
 import { closeLanes } from './lanes';
 import { cancelExport, exportFile, runExport, startExport } from './exports';
-import {
-  addFile,
-  cleanName,
-  jobFromArtwork,
-  patchJob,
-  readStored,
-  stepJob,
-  swapArtwork,
-  takeIn,
-  titleFrom,
-} from './jobs';
+import { addFile, cleanName, patchJob, readStored, stepJob, swapArtwork, takeIn } from './jobs';
+import { jobFromArtwork, titleFrom } from './new-job';
 import { migrate } from './migrate';
 import { learnCaliper, learnMachine } from './learned';
 import { testRun } from './passes';

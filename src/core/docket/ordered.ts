@@ -48,6 +48,12 @@ function formsOf(product: Product, artwork: Artwork): number {
 const quantitiesFor = (runs: readonly number[], copies: number): { piece: number; copies: number }[] =>
   runs.flatMap((r, i) => (r === copies ? [] : [{ piece: i + 1, copies: r }]));
 
+/** Some numbers as a list, no longer than is read: `300, 200, 300 and 994 more`. */
+function listed(numbers: readonly number[]): string {
+  const some = numbers.slice(0, 8).map((n) => wholeNumber(n));
+  return some.join(', ') + (numbers.length > 8 ? ` and ${numbers.length - 8} more` : '');
+}
+
 function copies({ docket, facts, artwork }: Compared): Differs | null {
   const { product } = docket;
   const { runs } = facts;
@@ -66,7 +72,7 @@ function copies({ docket, facts, artwork }: Compared): Differs | null {
     };
   }
   const forms = formsOf(product, artwork);
-  const list = runs.map((r) => wholeNumber(r)).join(', ');
+  const list = listed(runs);
   if (forms !== runs.length)
     return {
       ordered: `${runs.length} forms of ${list}`,
@@ -77,7 +83,7 @@ function copies({ docket, facts, artwork }: Compared): Differs | null {
   if (made.every((n, i) => n === runs[i])) return null;
   return {
     ordered: `runs of ${list}`,
-    made: `runs of ${made.map((r) => wholeNumber(r)).join(', ')}`,
+    made: `runs of ${listed(made)}`,
     follow: [
       {
         label: 'Make the runs ordered',

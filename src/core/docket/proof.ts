@@ -1,8 +1,8 @@
 import * as z from 'zod';
 
 /** How imposed sheets are proofed on another machine, with smaller paper. Lengths in millimetres. */
-const paperEdge = z.number().min(50).max(2000);
-const noPrint = z.number().min(0).max(50);
+const paperEdge = z.number().min(50).max(5000);
+const noPrint = z.number().min(0).max(1000);
 
 export const ProofWish = z
   .strictObject({

@@ -164,15 +164,18 @@ export function mark(docket: MarkedWish, plan: Plan): Marks {
     const side = sideOf(number, name);
     return placed.length > 0 ? [...(side?.marks ?? []), ...placedOf(side).marks] : (side?.marks ?? []);
   };
+  let missed: readonly string[] | null = placed.length === 0 ? [] : null;
+  const missedOf = (): string[] => {
+    // sheets of a lay are alike but for their words: its first, and the last of all, which has its own marks
+    const firsts = new Map(sheets.blocks.map((b) => [b.lay, b.from]));
+    const looked = new Set([1, sheets.length, ...[...firsts.values()].slice(0, MOST_LOOKED_AT)]);
+    return [...new Set([...looked].flatMap((n) => SIDE_NAMES.flatMap((s) => placedOf(sideOf(n, s)).missed)))];
+  };
   return {
     of,
     standing: (number, side) => placedOf(sideOf(number, side)).standing,
     get missed() {
-      if (placed.length === 0) return [];
-      // sheets of a lay are alike but for their words: its first, and the last of all, which has its own marks
-      const firsts = new Map(sheets.blocks.map((b) => [b.lay, b.from]));
-      const looked = new Set([1, sheets.length, ...[...firsts.values()].slice(0, MOST_LOOKED_AT)]);
-      return [...new Set([...looked].flatMap((n) => SIDE_NAMES.flatMap((s) => placedOf(sideOf(n, s)).missed)))];
+      return (missed ??= missedOf());
     },
     get noRoom() {
       const { lay, number } = sheets.main;

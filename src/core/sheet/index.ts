@@ -8,5 +8,5 @@ export * from './part';
 export * from './share';
 export { type Lot } from './arrange';
 export * from './piles';
-export { proofOf, proofSaid, WORDS as PROOF_WORDS, type ProofPage } from './proof';
+export { MOST_PROOFED, proofOf, proofSaid, WORDS as PROOF_WORDS, type ProofPage } from './proof';
 export * from './white';

@@ -77,6 +77,17 @@ describe('a proof on other paper', () => {
     ).toBe(false);
   });
 
+  it('is counted no further than it may have pages', () => {
+    const large = checkedPatch(docketFor(artworkOf(8)), {
+      sheet: {
+        stock: { ...SHOP.stocks[1]!, width: 3000, height: 4000 },
+        machine: { largest: { width: 5000, height: 5000 } },
+      },
+    });
+    const tiny = wish({ how: 'panels', overlap: 40, paper: { width: 50, height: 60 } });
+    expect(proofSaid(plan(large, artworkOf(8)), tiny).pages).toBe(20_001);
+  });
+
   it('shows in panels all of a sheet, and nothing off the printed paper', () => {
     fc.assert(
       fc.property(

@@ -10,6 +10,7 @@ import {
   type Rect,
   type Size,
 } from '../measure';
+import { fewestAlong, panelName } from '../makeup';
 import type { Plan } from './plan';
 import { SIDE_NAMES, type SideName } from './sheets';
 
@@ -152,16 +153,12 @@ function lying(
 
 const percent = (factor: number): string => `${formatNumber(factor * 100, 1)} %`;
 
-/** How many panels of a length cover another, neighbours having some of it in common. */
-const along = (whole: number, one: number, overlap: number): number =>
-  whole <= one + 1e-6 ? 1 : Math.ceil((whole - overlap) / (one - overlap) - 1e-9);
-
 function* panelsOf(subject: Subject, wish: ProofWish, said: string): Generator<ProofPage> {
   const { size } = subject;
   const overlapOn = ({ area }: Ground): number => Math.min(wish.overlap, area.width / 2, area.height / 2);
   const counted = (g: Ground): [number, number] => [
-    along(size.width, g.area.width, overlapOn(g)),
-    along(size.height, g.area.height, overlapOn(g)),
+    fewestAlong(size.width, g.area.width, overlapOn(g))!,
+    fewestAlong(size.height, g.area.height, overlapOn(g))!,
   ];
   const ground = best(groundsOf(wish), (g) => -counted(g)[0] * counted(g)[1]);
   const [columns, rows] = counted(ground);
@@ -171,7 +168,7 @@ function* panelsOf(subject: Subject, wish: ProofWish, said: string): Generator<P
     for (let column = 0; column < columns; column++) {
       const x = area.x - column * (area.width - o);
       const y = area.y + area.height - size.height + row * (area.height - o);
-      const name = `panel ${String.fromCharCode(65 + (row % 26))}${column + 1} of ${columns * rows}`;
+      const name = `panel ${panelName('upper-left', { columns, rows }, { column, row })} of ${columns * rows}`;
       yield lying(ground, subject, 1, x, y, `${said} · ${name}, 100 %`);
     }
 }
@@ -205,13 +202,17 @@ export function* proofOf(plan: Plan, wish: ProofWish, title: string): Generator<
   }
 }
 
-/** How many pages a proof has, and how much smaller its first is: `7 pages, 62.5 %`. */
+/** Pages of a proof at most. */
+export const MOST_PROOFED = 20_000;
+
+/** How many pages a proof has, one more than there may be where it has more; and how much smaller its first is. */
 export function proofSaid(plan: Plan, wish: ProofWish): { readonly pages: number; readonly factor: number } {
   let pages = 0;
   let factor = 1;
   for (const page of proofOf(plan, wish, '')) {
     if (pages === 0) factor = page.placed[0]?.at[0] ?? 1;
     pages++;
+    if (pages > MOST_PROOFED) break;
   }
   return { pages, factor };
 }

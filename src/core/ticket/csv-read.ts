@@ -58,13 +58,24 @@ const SIZES = [
   ['plate', 'plate width', 'plate height'],
 ] as const satisfies readonly (readonly [keyof OrderFacts, Column, Column])[];
 
+/** Rows in one breath at most. */
+const MOST_ROWS = 5000;
+
+/** A row as it was read: a job of its own, or a form of one. */
+interface Form {
+  readonly facts: OrderFacts;
+  readonly row: number;
+}
+
 /**
  * Reads orders from CSV (RFC 4180), a row each under a row of column names; fields parted by commas, semicolons or tabs.
  * Several rows of one number are forms of one job, each with its own copies.
  * @throws TicketError that says the row and the column
  */
 export function readCsv(text: string): OrderFacts[] {
-  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
+  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', preview: MOST_ROWS + 2 });
+  if (data.length > MOST_ROWS + 1)
+    throw new TicketError(`These are more than ${MOST_ROWS} rows. Send fewer at a time.`);
   const [head, ...rows] = data;
   const columns = (head ?? []).map((name) => {
     const plain = name.trim().toLowerCase().replaceAll('_', ' ');
@@ -73,10 +84,12 @@ export function readCsv(text: string): OrderFacts[] {
     return column;
   });
   if (rows.length === 0) throw new TicketError('There is no order under the column names.');
-  const orders = new Map<string, { readonly facts: OrderFacts; readonly row: number }[]>();
+  const orders = new Map<string, Form[]>();
   rows.forEach((row, i) => {
     const facts = rowRead(columns, row, i + 2);
-    orders.set(facts.number, [...(orders.get(facts.number) ?? []), { facts, row: i + 2 }]);
+    const forms = orders.get(facts.number);
+    if (forms) forms.push({ facts, row: i + 2 });
+    else orders.set(facts.number, [{ facts, row: i + 2 }]);
   });
   return [...orders.values()].map(together);
 }
@@ -99,7 +112,7 @@ function rowRead(columns: readonly Column[], row: readonly string[], number: num
 }
 
 /** The forms of one job as one order: they differ in nothing but their copies. */
-function together(forms: readonly { readonly facts: OrderFacts; readonly row: number }[]): OrderFacts {
+function together(forms: readonly Form[]): OrderFacts {
   const [first] = forms;
   if (forms.length === 1) return first!.facts;
   const runs = forms.map(({ facts, row }) => {

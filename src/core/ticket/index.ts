@@ -1,4 +1,4 @@
 /** Open formats of orders and layouts, read and written. A face of its own: what reads XML is loaded where it is needed. */
 export { TicketError } from './error';
-export { MOST_ORDERS, readOrders, textOf } from './read';
+export { readOrders, textOf } from './read';
 export { LAYOUT_FORMATS, layoutWritten, type LayoutFormat } from './layout-written';

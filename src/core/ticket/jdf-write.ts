@@ -1,5 +1,5 @@
 import type { Docket } from '../docket';
-import { sizeWritten, WORK_STYLES, type LaidSheet, type Layout, type Surface } from './layout';
+import { WORK_STYLES, type Ground, type LaidSheet, type Layout, type Surface } from './layout';
 import { closing, DECLARATION, element, opening, type Writing } from './write';
 
 /** The namespace of JDF 1 (CIP4, JDF 1.3 to 1.8). */
@@ -31,7 +31,7 @@ export function* jdfOf(layout: Layout): Generator<string> {
     name: 'Layout',
     attributes: { ...parameter('Layout'), PartIDKeys: 'SheetName Side', MaxOrd: lastOrd(layout) },
   });
-  for (let i = 0; i < count; i++) yield* sheet(layout.at(i));
+  for (let i = 0; i < count; i++) yield* sheet(layout.at(i), layout);
   yield closing('Layout');
   yield closing('ResourcePool');
   yield element({
@@ -39,7 +39,7 @@ export function* jdfOf(layout: Layout): Generator<string> {
     children: [
       { name: 'RunListLink', attributes: { rRef: 'Pages', Usage: 'Input', ProcessUsage: 'Document' } },
       { name: 'LayoutLink', attributes: { rRef: 'Layout', Usage: 'Input' } },
-      { name: 'MediaLink', attributes: { rRef: 'Paper', Usage: 'Input' } },
+      ...layout.grounds.map(({ id }) => ({ name: 'MediaLink', attributes: { rRef: `Paper${id}`, Usage: 'Input' } })),
       { name: 'RunListLink', attributes: { rRef: 'Imposed', Usage: 'Output' } },
     ],
   });
@@ -69,22 +69,9 @@ function* resources(layout: Layout): Generator<string> {
     })),
   });
   yield element({ name: 'RunList', attributes: { ...parameter('Imposed'), Status: 'Unavailable' } });
-  const { paper, plate, paperAt } = layout.at(0);
-  const { stock, inks } = docket.sheet;
-  yield element({
-    name: 'Media',
-    attributes: {
-      ID: 'Paper',
-      Class: 'Consumable',
-      Status: 'Available',
-      MediaType: 'Paper',
-      DescriptiveName: stock.name,
-      Dimension: sizeWritten(paper),
-      Weight: stock.grammage,
-      Thickness: Math.round(stock.caliper * 1000),
-    },
-  });
-  if (plate) yield* plates(sizeWritten(plate), paperAt);
+  for (const ground of layout.grounds) yield* groundOf(ground);
+  yield* sheetsMade(layout);
+  const { inks } = docket.sheet;
   if (inks)
     yield element({
       name: 'ColorantControl',
@@ -119,15 +106,18 @@ function* people({ customer, due }: Docket): Generator<string> {
     yield element({ name: 'NodeInfo', attributes: { ...parameter('Dates'), LastEnd: `${due}T12:00:00Z` } });
 }
 
-/** The plates, and where the paper lies on them: the layout is measured on the plate (JDF, TransferCurvePool). */
-function* plates(size: string, paperAt: string): Generator<string> {
+/** A paper, its plate where there is one, and where it lies on it: the layout is measured on the plate (TransferCurvePool). */
+function* groundOf({ id, paper, plate, paperAt }: Ground): Generator<string> {
+  const consumable = { Class: 'Consumable', Status: 'Available' };
+  yield element({ name: 'Media', attributes: { ID: `Paper${id}`, ...consumable, MediaType: 'Paper', ...paper } });
+  if (plate === null) return;
   yield element({
     name: 'Media',
-    attributes: { ID: 'Plate', Class: 'Consumable', Status: 'Available', MediaType: 'Plate', Dimension: size },
+    attributes: { ID: `Plate${id}`, ...consumable, MediaType: 'Plate', Dimension: plate },
   });
   yield element({
     name: 'TransferCurvePool',
-    attributes: parameter('Coordinates'),
+    attributes: parameter(`Coordinates${id}`),
     children: [
       { name: 'TransferCurveSet', attributes: { Name: 'Plate', CTM: '1 0 0 1 0 0' } },
       { name: 'TransferCurveSet', attributes: { Name: 'Paper', CTM: `1 0 0 1 ${paperAt}` } },
@@ -135,11 +125,28 @@ function* plates(size: string, paperAt: string): Generator<string> {
   });
 }
 
-function* sheet(it: LaidSheet): Generator<string> {
+/** What comes off the press, sheet by sheet with its run. */
+function* sheetsMade({ count, at }: Layout): Generator<string> {
+  const made = { ID: 'Sheets', Class: 'Quantity', Status: 'Unavailable', PartIDKeys: 'SheetName' };
+  yield opening({ name: 'Component', attributes: made });
+  for (let i = 0; i < count; i++) {
+    const { name, prints } = at(i);
+    yield element({ name: 'Component', attributes: { SheetName: name, Amount: prints } });
+  }
+  yield closing('Component');
+}
+
+function* sheet(it: LaidSheet, { grounds }: Layout): Generator<string> {
   yield opening({
     name: 'Layout',
     attributes: { SheetName: it.name, SourceWorkStyle: WORK_STYLES[it.work], SurfaceContentsBox: it.contents },
   });
+  yield element({ name: 'MediaRef', attributes: { rRef: `Paper${it.ground}` } });
+  const { plate } = grounds[it.ground - 1]!;
+  if (plate !== null) {
+    yield element({ name: 'MediaRef', attributes: { rRef: `Plate${it.ground}` } });
+    yield element({ name: 'TransferCurvePoolRef', attributes: { rRef: `Coordinates${it.ground}` } });
+  }
   for (const surface of it.surfaces)
     yield element({ name: 'Layout', attributes: { Side: SIDES[surface.side] }, children: objects(surface) });
   yield closing('Layout');

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { checkedPatch, type Docket } from '../docket';
 import { orderedDocket } from '../propose';
 import { plan } from '../sheet';
-import { A5, artworkOf, docketFor, flatDocketFor, SHOP } from '../testing';
+import { A5, artworkOf, BOARD, coverOn, docketFor, flatDocketFor, SHOP } from '../testing';
 import { layoutWritten, readOrders, type LayoutFormat } from '.';
 import { readXml, within, type Element } from './xml';
 
@@ -114,6 +114,35 @@ describe('a layout as a ticket', () => {
       customer: 'Harbour office & sons',
       pages: 7,
     });
+  });
+
+  it('says each paper for its sheets, the one that most are on first', () => {
+    const artwork = artworkOf(20);
+    const book = checkedPatch(docketFor(artwork), {
+      product: {
+        binding: { kind: 'perfect-bound', grindOff: 3 },
+        cover: coverOn(BOARD),
+      },
+      sheet: { stock: SHOP.stocks[1] },
+    });
+    const planned = plan(book, artwork);
+    const papers = [...planned.sheets].map((s) => s.stock.name);
+    expect(new Set(papers)).toEqual(new Set(['Plain 90', 'Board 300']));
+    const x = xjdf(book, artwork);
+    for (const r of within(x, 'Resource')) {
+      const media = r.children.find((c) => c.name === 'Media');
+      if (!media) continue;
+      const sheets = r.children.flatMap((c) => c.attributes.SheetName ?? []);
+      const said = papers.flatMap((name, i) => (name === media.attributes.DescriptiveName ? [`S${i + 1}`] : []));
+      expect(sheets).toEqual(said);
+    }
+    const j = jdf(book, artwork);
+    const named = new Map(within(j, 'Media').map((m) => [m.attributes.ID, m.attributes.DescriptiveName]));
+    const laid = within(j, 'Layout').filter((l) => l.attributes.SheetName !== undefined);
+    expect(laid.map((l) => named.get(l.children.find((c) => c.name === 'MediaRef')!.attributes.rRef))).toEqual(papers);
+    expect(readOrders(written('xjdf', book, artwork))[0]).toMatchObject({ stock: 'Plain 90', grammage: 90 });
+    const runs = within(j, 'Component').flatMap((c) => (c.attributes.Amount ? [Number(c.attributes.Amount)] : []));
+    expect(runs).toEqual([...planned.sheets].map((s) => s.prints));
   });
 
   it('has both sides of sheets worked front and back, and one plate of those that are turned', () => {

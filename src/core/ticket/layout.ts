@@ -1,7 +1,7 @@
 import type { Artwork, Docket } from '../docket';
 import { mark, type Mark } from '../marks';
 import { boundsOf, type Matrix, type Rect, type Size } from '../measure';
-import { SIDE_NAMES, type Cell, type Plan, type Sheet, type SideName } from '../sheet';
+import { SIDE_NAMES, type Cell, type Plan, type Sheet, type SheetBlock, type SideName } from '../sheet';
 import { toPoints } from './values';
 
 /** What both tickets say of a layout, before it is written as one of them: in points, from the lower left of its surface. */
@@ -46,17 +46,30 @@ export interface LaidSheet {
   readonly work: Sheet['lay']['work'];
   /** What is laid out: the plate where there is one, else the paper. */
   readonly contents: string;
-  /** The paper's lower left on it. */
-  readonly paperAt: string;
-  readonly paper: Size;
-  readonly plate: Size | null;
+  /** What it is printed on, by its number. */
+  readonly ground: number;
   readonly prints: number;
   readonly surfaces: readonly Surface[];
+}
+
+/** A paper with the plate that it lies on: what sheets in a row have in common. */
+export interface Ground {
+  /** From 1, the one of what the job is mainly made of. */
+  readonly id: number;
+  readonly paper: Readonly<Record<'Dimension' | 'DescriptiveName', string>> &
+    Readonly<Record<'Weight' | 'Thickness', number>>;
+  /** The plate's size; null where there is none. */
+  readonly plate: string | null;
+  /** The paper's lower left on the plate. */
+  readonly paperAt: string;
+  /** Its sheets, by their numbers, both ends counted. */
+  readonly sheets: readonly { readonly from: number; readonly to: number }[];
 }
 
 export interface Layout {
   readonly docket: Docket;
   readonly runs: readonly Run[];
+  readonly grounds: readonly Ground[];
   readonly count: number;
   /** Pieces that differ. */
   readonly forms: number;
@@ -83,9 +96,11 @@ export function layoutOf(docket: Docket, plan: Plan, artwork: Pick<Artwork, 'pag
     runs.push({ id: `R${i + 1}`, name, pages, before: runs.reduce((sum, r) => sum + r.pages, 0) });
   });
   const marks = mark(docket, plan);
+  const grounds = groundsOf(plan);
   return {
     docket,
     runs,
+    grounds,
     count: plan.sheets.length,
     forms: plan.pieces.length,
     at: (i) => {
@@ -98,9 +113,7 @@ export function layoutOf(docket: Docket, plan: Plan, artwork: Pick<Artwork, 'pag
         name: `S${sheet.number}`,
         work: sheet.sides === 1 ? 'one-sided' : lay.work,
         contents: `0 0 ${sizeWritten(lay.plate?.plate ?? lay.paper)}`,
-        paperAt: numbers(...from),
-        paper: lay.paper,
-        plate: lay.plate?.plate ?? null,
+        ground: grounds.find((g) => g.sheets.some((s) => sheet.number >= s.from && sheet.number <= s.to))!.id,
         prints: sheet.prints,
         surfaces: SIDE_NAMES.slice(0, one ? 1 : 2).map((side) => ({
           side,
@@ -112,6 +125,33 @@ export function layoutOf(docket: Docket, plan: Plan, artwork: Pick<Artwork, 'pag
       };
     },
   };
+}
+
+/** The papers and plates of a plan, each once, what it is mainly made of first. */
+function groundsOf({ sheets }: Plan): Ground[] {
+  const { main } = sheets;
+  const found = new Map<string, Omit<Ground, 'id' | 'sheets'> & { sheets: { from: number; to: number }[] }>();
+  const take = ({ stock, lay }: Pick<SheetBlock, 'stock' | 'lay'>): { from: number; to: number }[] => {
+    const dimension = sizeWritten(lay.paper);
+    const plate = lay.plate && sizeWritten(lay.plate.plate);
+    const paperAt = lay.plate ? numbers(lay.plate.paper.x, lay.plate.paper.y) : numbers(0, 0);
+    const key = [stock.id, dimension, plate, paperAt].join('|');
+    const known = found.get(key);
+    if (known) return known.sheets;
+    const own: { from: number; to: number }[] = [];
+    const thickness = Math.round(stock.caliper * 1000);
+    const paper = {
+      Dimension: dimension,
+      DescriptiveName: stock.name,
+      Weight: stock.grammage,
+      Thickness: thickness,
+    };
+    found.set(key, { paper, plate, paperAt, sheets: own });
+    return own;
+  };
+  take(main);
+  for (const b of sheets.blocks) take(b).push({ from: b.from, to: b.from + b.count - 1 });
+  return [...found.values()].map((g, i) => ({ id: i + 1, ...g }));
 }
 
 function placed(cell: Cell, id: string, runs: readonly Run[], from: readonly [number, number]): Placed {

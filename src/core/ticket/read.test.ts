@@ -54,6 +54,11 @@ describe('an XJDF ticket', () => {
     ]);
   });
 
+  it('reads letters that are written as numbers', () => {
+    const named = (title: string) => readOrders(XJDF('', `JobID="1" DescriptiveName="${title}"`))[0]!.title;
+    expect(named('M&#252;ller &amp; S&#xf6;hne &lt;1&gt;')).toBe('Müller & Söhne <1>');
+  });
+
   it('makes a run of each of several products', () => {
     const products = [300, 200, 300].map((n) => `<Product IsRoot="true" Amount="${n}"/>`).join('');
     expect(readOrders(XJDF(`<ProductList>${products}<Product IsRoot="false" Amount="9"/></ProductList>`))).toEqual([
@@ -183,6 +188,11 @@ describe('what is no ticket', () => {
     [XJDF('<Product IsRoot="true" Amount="1"/><Product IsRoot="true"/>'), 'Give every one its own'],
     [`<XJDF JobID="1">${'<a>'.repeat(80)}${'</a>'.repeat(80)}</XJDF>`, 'nested too deeply'],
     ['<?xml version="1.0" encoding="x-none"?><XJDF/>', 'no job number'],
+    [XJDF('<__proto__ x="1"/>'), 'The ticket cannot be read'],
+    [`<XJDF JobID="1">${'<a>'.repeat(50_000)}${'</a>'.repeat(50_000)}</XJDF>`, 'Maximum nested tags'],
+    [`<XJDF JobID="1">${' '.repeat(1 << 20)}</XJDF>`, 'larger than any ticket'],
+    [`number,copies\n${'1,5\n'.repeat(5001)}`, 'more than 5000 rows'],
+    [`[${'{"number":"1"},'.repeat(1000)}{"number":"2"}]`, 'more than 1000 orders'],
   ])('is refused: %j', (text, said) => {
     expect(refused(text)).toContain(said);
   });

@@ -8,7 +8,7 @@ import { readXjdf } from './xjdf-read';
 import { readXml } from './xml';
 
 /** Orders in one breath at most. */
-export const MOST_ORDERS = 1000;
+const MOST_ORDERS = 1000;
 const DEEPEST = 20;
 
 /**
@@ -19,8 +19,7 @@ export function readOrders(text: string): OrderFacts[] {
   const plain = text.replace(/^\uFEFF/, '').trim();
   try {
     const orders = ordersIn(plain);
-    if (orders.length > MOST_ORDERS)
-      throw new TicketError(`These are more than ${MOST_ORDERS} orders. Send fewer at a time.`);
+    if (orders.length > MOST_ORDERS) throw tooMany();
     const twice = orders.find((o, i) => orders.findIndex((p) => p.number === o.number) !== i);
     if (twice) throw new TicketError(`Order ${twice.number} is there twice.`);
     return orders;
@@ -29,6 +28,8 @@ export function readOrders(text: string): OrderFacts[] {
     throw e;
   }
 }
+
+const tooMany = (): TicketError => new TicketError(`These are more than ${MOST_ORDERS} orders. Send fewer at a time.`);
 
 function ordersIn(text: string): OrderFacts[] {
   if (text === '') throw new TicketError('The ticket is empty.');
@@ -53,6 +54,7 @@ function jsonOrders(text: string): OrderFacts[] {
     throw new TicketError(`The order is not JSON: ${(e as Error).message}.`);
   }
   const list = Array.isArray(data) ? data : [data];
+  if (list.length > MOST_ORDERS) throw tooMany();
   if (list.length === 0) throw new TicketError('There is no order in the list.');
   return list.map((order: unknown, i) => {
     const where = list.length > 1 ? `Order ${i + 1}: ` : '';

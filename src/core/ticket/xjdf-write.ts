@@ -1,14 +1,14 @@
 import type { Docket, FlatProduct, Product } from '../docket';
 import { SIDE_NAMES } from '../sheet';
-import { numbers, sizeWritten, WORK_STYLES, type LaidSheet, type Layout, type Surface } from './layout';
+import { numbers, WORK_STYLES, type Ground, type LaidSheet, type Layout, type Surface } from './layout';
 import { closing, DECLARATION, element, opening, type Writing } from './write';
 
 /** The namespace of XJDF 2 (CIP4, XJDF 2.1, 2.2). */
 const NAMESPACE = 'http://www.CIP4.org/JDFSchema_2_0';
 
-const resource = (part: Record<string, string> | null, name: string, it: Omit<Writing, 'name'>): Writing => ({
+const resource = (parts: readonly Record<string, string>[], name: string, it: Omit<Writing, 'name'>): Writing => ({
   name: 'Resource',
-  children: [...(part ? [{ name: 'Part', attributes: part }] : []), { name, ...it }],
+  children: [...parts.map((attributes) => ({ name: 'Part', attributes })), { name, ...it }],
 });
 const set = (name: string, resources: readonly Writing[], usage = 'Input'): string =>
   element({ name: 'ResourceSet', attributes: { Name: name, Usage: usage }, children: resources });
@@ -34,21 +34,16 @@ export function* xjdfOf(layout: Layout): Generator<string> {
   });
   yield products(docket, layout.forms);
   if (docket.customer !== null)
-    yield set('CustomerInfo', [resource(null, 'CustomerInfo', { attributes: { CustomerID: docket.customer } })]);
+    yield set('CustomerInfo', [resource([], 'CustomerInfo', { attributes: { CustomerID: docket.customer } })]);
   if (docket.due !== null)
-    yield set('NodeInfo', [resource(null, 'NodeInfo', { attributes: { LastEnd: `${docket.due}T12:00:00Z` } })]);
+    yield set('NodeInfo', [resource([], 'NodeInfo', { attributes: { LastEnd: `${docket.due}T12:00:00Z` } })]);
   yield* inks(docket);
   yield media(layout);
-  const { plate, paperAt } = layout.at(0);
-  if (plate)
-    yield set('TransferCurve', [
-      resource({ TransferCurveName: 'Plate' }, 'TransferCurve', { attributes: { CTM: '1 0 0 1 0 0' } }),
-      resource({ TransferCurveName: 'Paper' }, 'TransferCurve', { attributes: { CTM: `1 0 0 1 ${paperAt}` } }),
-    ]);
+  yield* transfers(layout);
   yield set(
     'RunList',
     runs.map((r) =>
-      resource({ Run: r.id }, 'RunList', {
+      resource([{ Run: r.id }], 'RunList', {
         attributes: { NPage: r.pages, Pages: `0 ${Math.max(0, r.pages - 1)}` },
         children: [{ name: 'FileSpec', attributes: { URL: encodeURIComponent(r.name), MimeType: 'application/pdf' } }],
       }),
@@ -144,42 +139,62 @@ function* inks({ sheet }: Docket): Generator<string> {
   const names = [...new Set([...inks.front, ...inks.back])];
   yield set(
     'Color',
-    names.map((name) => resource({ Separation: token(name) }, 'Color', { attributes: { ActualColorName: name } })),
+    names.map((name) => resource([{ Separation: token(name) }], 'Color', { attributes: { ActualColorName: name } })),
   );
   yield set(
     'ColorantControl',
     SIDE_NAMES.map((side) =>
-      resource({ Side: SIDES[side] }, 'ColorantControl', {
+      resource([{ Side: SIDES[side] }], 'ColorantControl', {
         attributes: { ProcessColorModel: 'DeviceCMYK', ColorantOrder: inks[side].map(token).join(' ') },
       }),
     ),
   );
 }
 
-/** The paper, and the plates where there are any, as the first sheet has them. */
-function media({ docket, at }: Layout): string {
-  const { paper, plate } = at(0);
-  const { stock } = docket.sheet;
-  return set('Media', [
-    resource({ SheetName: 'S1' }, 'Media', {
-      attributes: {
-        MediaType: 'Paper',
-        DescriptiveName: stock.name,
-        Dimension: sizeWritten(paper),
-        Weight: stock.grammage,
-        Thickness: Math.round(stock.caliper * 1000),
-      },
+/** Which sheets something holds for: nothing where it holds for all. */
+const partsOf = ({ grounds }: Layout, { sheets }: Ground): Record<string, string>[] =>
+  grounds.length === 1
+    ? []
+    : sheets.flatMap(({ from, to }) =>
+        Array.from({ length: to - from + 1 }, (_, i) => ({ SheetName: `S${from + i}` })),
+      );
+
+/** The papers, and the plates where there are any, each for its sheets. */
+const media = (layout: Layout): string =>
+  set(
+    'Media',
+    layout.grounds.flatMap((ground) => {
+      const parts = partsOf(layout, ground);
+      const { paper, plate } = ground;
+      return [
+        resource(parts, 'Media', { attributes: { MediaType: 'Paper', ...paper } }),
+        ...(plate === null ? [] : [resource(parts, 'Media', { attributes: { MediaType: 'Plate', Dimension: plate } })]),
+      ];
     }),
-    ...(plate
-      ? [resource({ SheetName: 'S1' }, 'Media', { attributes: { MediaType: 'Plate', Dimension: sizeWritten(plate) } })]
-      : []),
-  ]);
+  );
+
+/** Where the paper lies on its plate: the layout is measured on the plate. */
+function* transfers(layout: Layout): Generator<string> {
+  const plated = layout.grounds.filter((g) => g.plate !== null);
+  if (plated.length === 0) return;
+  yield set(
+    'TransferCurve',
+    plated.flatMap((ground) => {
+      const parts = partsOf(layout, ground);
+      const named = (name: string): Record<string, string>[] =>
+        parts.length === 0 ? [{ TransferCurveName: name }] : parts.map((p) => ({ ...p, TransferCurveName: name }));
+      return [
+        resource(named('Plate'), 'TransferCurve', { attributes: { CTM: '1 0 0 1 0 0' } }),
+        resource(named('Paper'), 'TransferCurve', { attributes: { CTM: `1 0 0 1 ${ground.paperAt}` } }),
+      ];
+    }),
+  );
 }
 
 function* sheet(it: LaidSheet): Generator<string> {
   for (const surface of it.surfaces)
     yield element(
-      resource({ SheetName: it.name, Side: SIDES[surface.side] }, 'Layout', {
+      resource([{ SheetName: it.name, Side: SIDES[surface.side] }], 'Layout', {
         attributes: {
           WorkStyle: WORK_STYLES[it.work],
           SurfaceContentsBox: it.contents,

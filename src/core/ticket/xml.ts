@@ -10,6 +10,7 @@ export interface Element {
 
 /** What of a ticket is read at most: no order is larger, and none is deeper. */
 const MOST_ELEMENTS = 50_000;
+const MOST_LETTERS = 1 << 20;
 const DEEPEST = 60;
 
 /** As the parser gives an element whose order counts: its name as a key, `:@` its attributes. */
@@ -24,13 +25,26 @@ const parser = new XMLParser({
   removeNSPrefix: true,
   ignoreDeclaration: true,
   ignorePiTags: true,
+  // numbers of letters as well as the five names that XML has
+  htmlEntities: true,
 });
+
+/** What the parser makes of a text. @throws TicketError for names that it will not have, and nesting that it will not follow */
+function parsed(text: string): readonly Parsed[] {
+  try {
+    return parser.parse(text) as readonly Parsed[];
+  } catch (e) {
+    throw new TicketError(`The ticket cannot be read. ${sentence((e as Error).message)}`);
+  }
+}
 
 /**
  * Reads XML (1.0) into elements. Words between them are no part of any ticket and are left out.
  * @throws TicketError where it is not well-formed, or declares entities
  */
 export function readXml(text: string): Element {
+  if (text.length > MOST_LETTERS)
+    throw new TicketError('The ticket is larger than any ticket is: more than a million letters.');
   // what declares its own entities can grow to any size, and no ticket needs to
   if (/<!DOCTYPE|<!ENTITY/i.test(text))
     throw new TicketError('The ticket has a document type of its own (DOCTYPE). Tickets have none: leave it out.');
@@ -48,12 +62,16 @@ export function readXml(text: string): Element {
       return [{ name, attributes, children: elements(it[name] as Parsed[], depth + 1) }];
     });
   };
-  const [root] = elements(parser.parse(text) as Parsed[], 0);
+  const [root] = elements(parsed(text), 0);
   if (!root) throw new TicketError('The ticket is empty.');
   return root;
 }
 
-const sentence = (message: string): string => (/[.!]$/.test(message) ? message : `${message}.`);
+/** What a parser says, as a sentence that is no longer than one. */
+function sentence(message: string): string {
+  const said = message.length > 160 ? `${message.slice(0, 160)}…` : message;
+  return /[.!…]$/.test(said) ? said : `${said}.`;
+}
 
 /** All elements of a name, however deep, in order; the element itself among them. */
 export function within(element: Element, name: string): Element[] {

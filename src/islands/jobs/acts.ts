@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { dayText } from '../../core';
 import { ask, make, newId, Refused } from '../../ui/client';
+import { download } from '../../ui/download';
 import { useNotices } from '../../ui/Notices';
 import type { DeliveryView, JobView, ListedJob } from '../../ui/views';
 
@@ -63,10 +64,7 @@ async function exported({ id }: ListedJob, stopped: () => boolean): Promise<void
     }
     await wait(150);
   }
-  const a = document.createElement('a');
-  a.href = `/api/exports/${made.id}/file`;
-  a.download = '';
-  a.click();
+  download(`/api/exports/${made.id}/file`);
   // a browser takes one download at a time
   await wait(400);
 }

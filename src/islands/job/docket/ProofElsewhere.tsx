@@ -1,8 +1,18 @@
 import { useState } from 'react';
-import { formatNumber, lying, machineTakes, proofSaid, type Machine, type ProofWish, type Stock } from '../../../core';
+import {
+  formatNumber,
+  lying,
+  machineTakes,
+  MOST_PROOFED,
+  proofSaid,
+  type Machine,
+  type ProofWish,
+  type Stock,
+} from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Choice, Pick, Toggle } from '../../../ui/choices';
 import { ask, make, newId } from '../../../ui/client';
+import { download } from '../../../ui/download';
 import { Dialog } from '../../../ui/Dialog';
 import { LengthField, Row } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
@@ -74,7 +84,9 @@ export function ProofElsewhere({ onClose }: { readonly onClose: () => void }) {
       </Row>
       <p role="status" className="my-2 text-sm">
         {said &&
-          `${said.pages.toLocaleString('en')} ${said.pages === 1 ? 'page' : 'pages'}, at ${formatNumber(said.factor * 100, 1)} % of its size. `}
+          (said.pages > MOST_PROOFED
+            ? `More than ${MOST_PROOFED.toLocaleString('en')} pages: take larger paper. `
+            : `${said.pages.toLocaleString('en')} ${said.pages === 1 ? 'page' : 'pages'}, at ${formatNumber(said.factor * 100, 1)} % of its size. `)}
         Every page says in its margin that it is a proof, not for print.
       </p>
       <div className="flex flex-wrap gap-2">
@@ -132,10 +144,7 @@ function useProof(onClose: () => void) {
         location.assign(`/jobs/${id}`);
         return;
       }
-      const a = document.createElement('a');
-      a.href = `/api/exports/${made.id}/file`;
-      a.download = '';
-      a.click();
+      download(`/api/exports/${made.id}/file`);
       onClose();
     } catch (e) {
       say({ tone: 'stop', text: (e as Error).message });

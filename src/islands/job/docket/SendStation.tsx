@@ -3,6 +3,7 @@ import { Download, ScrollText, Send } from 'lucide-react';
 import { loadsOf, runsOf, sentOf, wholeNumber, type Load } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { ask, listen, make, newId, Refused, unanswered } from '../../../ui/client';
+import { download } from '../../../ui/download';
 import { DeliveryItem, useDeliveries } from '../../../ui/deliveries';
 import { Toggle } from '../../../ui/choices';
 import { Row } from '../../../ui/fields';
@@ -44,10 +45,7 @@ function useExport() {
       ended = ENDED.has(e.state);
       setIt((now) => (now && now.id === e.id && ENDED.has(now.state) ? now : e));
       if (e.state === 'done') {
-        const a = document.createElement('a');
-        a.href = `/api/exports/${id}/file`;
-        a.download = '';
-        a.click();
+        download(`/api/exports/${id}/file`);
       } else if (e.state === 'failed') say({ tone: 'stop', text: e.message ?? 'The export failed.' });
     };
     const stop = listen((e) => {

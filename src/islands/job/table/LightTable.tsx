@@ -1,11 +1,8 @@
-import { memo, Suspense, useDeferredValue, useMemo, useState } from 'react';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
 import {
-  formatLength,
   formatSize,
   type Artwork,
   type Docket,
-  type Edges,
-  type Lay,
   type Marks,
   type Plan,
   type Product,
@@ -15,16 +12,14 @@ import {
 import { Button } from '../../../ui/Button';
 import { cx } from '../../../ui/cx';
 import { useKeys } from '../../../ui/keys';
-import { fetched } from '../../../ui/fetched';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
-import { useOpening } from '../opening';
 import { useNeighbours } from './ahead';
 import { Legend, type Drawn } from './Legend';
 import { ofBooks } from './of-books';
-import { DimensionLines, Tape, type Over } from './Measures';
 import { CREEP_TIMES, type Lit } from './parts';
-import { Places } from './Places';
+import { OverTable } from './OverTable';
+import { PlateBehind, plateRound } from './Plate';
 import { Readout } from './Readout';
 import { SheetNote } from './SheetNote';
 import { printingOf } from '../stamps/printing';
@@ -45,8 +40,6 @@ const safeOf = (product: Product): number => (product.kind === 'poster' ? 0 : pr
 const BARE = { numbers: 'none', aids: false } as const;
 
 /** Only flat work has gaps and margins to be dragged. */
-const grips = fetched(async () => (await import('./Grips')).Grips);
-const markGrips = fetched(async () => (await import('../marks/MarkGrips')).MarkGrips);
 
 /** Places that have neighbours which are shown with them: the pages of a book. */
 const besides = ({ product }: Plan): number => (product.kind === 'bound' ? product.pages.length : 0);
@@ -143,41 +136,6 @@ export const LightTable = memo(function LightTable({ state, set }: Props) {
   );
 });
 
-/** What lies over the drawn sheet: measures, and what can be taken hold of. */
-function OverTable({
-  over,
-  state,
-  zoom,
-  docket,
-}: {
-  readonly over: Over;
-  readonly state: Props['state'];
-  readonly zoom: ReturnType<typeof useZoom>;
-  readonly docket: Docket;
-}) {
-  const flat = docket.product.kind === 'flat';
-  // what can be taken hold of is what one is at: marks while they are looked at, gaps and margins else
-  const onMarks = useOpening((s) => s.open === 'marks') && docket.placed.length > 0;
-  const key = `${over.sheet.number} ${over.side}`;
-  return (
-    <>
-      {state.lengths && <DimensionLines {...over} room={zoom.room} />}
-      {flat && !state.tape && <Places key={key} {...over} surface={zoom.surface} />}
-      {flat && !onMarks && !state.tape && (
-        <Suspense fallback={null}>
-          <grips.View {...over} />
-        </Suspense>
-      )}
-      {onMarks && !state.tape && (
-        <Suspense fallback={null}>
-          <markGrips.View {...over} />
-        </Suspense>
-      )}
-      {state.tape && <Tape key={`tape ${key}`} {...over} surface={zoom.surface} />}
-    </>
-  );
-}
-
 /** Creep where the sheet has none to be seen, and the way to where it has most. */
 function CreepNote({
   plan,
@@ -231,42 +189,6 @@ interface PaperProps {
   readonly scale: number;
   readonly lit: Lit | null;
   readonly onPoint: (place: number | null) => void;
-}
-
-/** How far a plate reaches beyond its paper; with nothing where there is none. */
-function plateRound({ plate, paper }: Lay): Edges {
-  if (!plate) return NO_PLATE;
-  const { plate: size, paper: lies } = plate;
-  return {
-    left: Math.max(0, lies.x),
-    bottom: Math.max(0, lies.y),
-    right: Math.max(0, size.width - lies.x - paper.width),
-    top: Math.max(0, size.height - lies.y - paper.height),
-  };
-}
-const NO_PLATE: Edges = { left: 0, right: 0, top: 0, bottom: 0 };
-
-/** The plate that the paper lies on, with how far its lead edge lies behind the plate's. */
-function PlateBehind({ lay: { plate, paper }, view: { x, y, k } }: { readonly lay: Lay; readonly view: Zoom['view'] }) {
-  const { unit } = useUnit();
-  if (!plate) return null;
-  const { plate: size, paper: lies } = plate;
-  return (
-    <div
-      data-plate
-      className="absolute border border-ink/60 bg-glass-deep"
-      style={{
-        left: x - lies.x * k,
-        top: y - (size.height - lies.y - paper.height) * k,
-        width: size.width * k,
-        height: size.height * k,
-      }}
-    >
-      <span className="num absolute inset-x-0 bottom-0 truncate px-1 text-right text-xs">
-        plate {formatSize(size, unit)} · paper {formatLength(lies.y, unit)} behind its lead edge
-      </span>
-    </div>
-  );
 }
 
 /** The sheet as paper with two sides, turned as the machine turns it. */
