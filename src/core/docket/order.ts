@@ -45,5 +45,8 @@ export const OrderFacts = z
   .meta({ id: 'OrderFacts' });
 export type OrderFacts = z.infer<typeof OrderFacts>;
 
+/** Waiting orders that are shown and known by their files' names: those first due. */
+export const MOST_WAITING = 500;
+
 /** The JSON Schema (2020-12) of an order. */
 export const orderJsonSchema = (): object => z.toJSONSchema(OrderFacts, { target: 'draft-2020-12', io: 'input' });

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { FilePlus2, X } from 'lucide-react';
 import { FileTrigger } from 'react-aria-components';
-import { formatSize, inksCounted, wholeNumber, type OrderFacts, type Unit } from '../../core';
+import { formatSize, inksCounted, MOST_WAITING, wholeNumber, type OrderFacts, type Unit } from '../../core';
 import { Button } from '../../ui/Button';
 import { ask } from '../../ui/client';
 import { useNotices } from '../../ui/Notices';
@@ -11,6 +11,10 @@ import type { OrderView } from '../../ui/views';
 import { Due } from './JobRow';
 import { useOrders } from './hooks';
 import { useUploads } from './uploads';
+
+/** How many orders wait; of very many those that are due first are here. */
+const waitingSaid = (n: number): string =>
+  n === 1 ? 'one order waits' : `${n >= MOST_WAITING ? `the first ${n}` : n} orders wait`;
 
 /** What an order says of what is made, in a line: `300 × 350 × 500 mm, 4/0, on Silk 135, Curlew`. */
 function madeSaid(f: OrderFacts, unit: Unit): string {
@@ -43,30 +47,37 @@ async function drop(number: string, waiting: boolean): Promise<void> {
   }
 }
 
+/** Orders that are drawn at first, and at each asking for more: a board is not held up by a thousand of them. */
+const FEW = 12;
+const MORE = 100;
+
 /** Orders that came from the order system and wait for their artwork: a file let go on one becomes its job. */
 export function Orders() {
   const orders = useOrders();
   const { unit } = useUnit();
   const [open, setOpen] = useState(true);
+  const [shown, setShown] = useState(FEW);
   if (!orders || orders.length === 0) return null;
   return (
     <section aria-label="Orders waiting for artwork" className="shrink-0 border border-ink/40 bg-paper px-3 py-2">
       <div className="flex items-center gap-3">
         <h2 className="text-base">Ordered</h2>
-        <span className="text-sm">
-          {orders.length === 1 ? 'one order waits' : `${orders.length} orders wait`} for artwork; drop a file on its
-          order
-        </span>
+        <span className="text-sm">{waitingSaid(orders.length)} for artwork; drop a file on its order</span>
         <Button small kind="quiet" className="ml-auto" aria-expanded={open} onPress={() => setOpen(!open)}>
           {open ? 'Fold' : 'Show each'}
         </Button>
       </div>
       {open && (
         <ul className="max-h-[30vh] overflow-y-auto">
-          {orders.map((o) => (
+          {orders.slice(0, shown).map((o) => (
             <WaitingOrder key={o.number} order={o} unit={unit} />
           ))}
         </ul>
+      )}
+      {open && orders.length > shown && (
+        <Button small kind="quiet" onPress={() => setShown(shown + MORE)}>
+          {orders.length - shown} more, due later
+        </Button>
       )}
     </section>
   );

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { OrderFacts } from '../../core';
+import { MOST_WAITING, OrderFacts } from '../../core';
 import type { Sql, Tx } from '../db';
 
 const OrderRow = z.object({
@@ -15,9 +15,6 @@ export type OrderRow = z.infer<typeof OrderRow>;
 
 const ORDER = `select o.number, o.facts, o.job_id, j.number as job_number, o.received_at, o.dropped_at is not null as dropped
   from orders o left join jobs j on j.id = o.job_id`;
-
-/** Orders that are shown at once: those that wait longest. */
-const MOST_WAITING = 500;
 
 /** The orders that wait for their artwork, the first needed first. */
 export async function waitingOrders(run: Sql): Promise<OrderRow[]> {

@@ -83,10 +83,7 @@ export function ProofElsewhere({ onClose }: { readonly onClose: () => void }) {
         <Toggle label="Beside each other, as one" value={together} onChange={setTogether} />
       </Row>
       <p role="status" className="my-2 text-sm">
-        {said &&
-          (said.pages > MOST_PROOFED
-            ? `More than ${MOST_PROOFED.toLocaleString('en')} pages: take larger paper. `
-            : `${said.pages.toLocaleString('en')} ${said.pages === 1 ? 'page' : 'pages'}, at ${formatNumber(said.factor * 100, 1)} % of its size. `)}
+        {said && pagesSaid(said)}
         Every page says in its margin that it is a proof, not for print.
       </p>
       <div className="flex flex-wrap gap-2">
@@ -105,6 +102,12 @@ export function ProofElsewhere({ onClose }: { readonly onClose: () => void }) {
     </Dialog>
   );
 }
+
+/** How many pages the proof has, and how large its sheets are on them. */
+const pagesSaid = ({ pages, factor }: ReturnType<typeof proofSaid>): string =>
+  pages > MOST_PROOFED
+    ? `More than ${MOST_PROOFED.toLocaleString('en')} pages: take larger paper. `
+    : `${pages.toLocaleString('en')} ${pages === 1 ? 'page' : 'pages'}, at ${formatNumber(factor * 100, 1)} % of its size. `;
 
 const largest = (stocks: readonly Stock[]): Stock | undefined =>
   [...stocks].sort((a, b) => b.width * b.height - a.width * a.height)[0];
