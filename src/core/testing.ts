@@ -222,6 +222,8 @@ export const GUILLOTINE: Extract<Finisher, { kind: 'guillotine' }> = {
   largest: { width: 760, height: 760 },
   lift: 80,
   smallestStrip: 20,
+  bareClamp: null,
+  memory: null,
   speed: 240,
   makeReady: 4,
   hour: 0,

@@ -1,17 +1,38 @@
-import { onForm, withMargin, type Lay } from '../lay';
-import { EPSILON, grow, rect, type Rect } from '../measure';
+import { onForm, throughSheet, withMargin, yieldOf, type Lay } from '../lay';
+import { EPSILON, grow, rect, sameSize, type Rect } from '../measure';
+import type { FinisherOf } from '../shop';
+import { provenBy } from './follow';
 import { knifeLines, type LinesAt } from './lines';
-import { cutProgram, type CutProgram, type NotCuttable } from './program';
+import { cutProgram, LAY_EDGES, type CutProgram, type NotCuttable } from './program';
+import type { Pile } from './search';
 
 export type { LinesAt } from './lines';
-export type { Cut, CutProgram, Division, NotCuttable, Pile } from './program';
+export type { Cut, CutProgram, NotCuttable, Stage } from './program';
+export type { Pile } from './search';
+export { CutError, cutFrom, followed, type Moment } from './follow';
+
+/** Of a guillotine, what its programs depend on: what its clamp holds, with its false clamp and without. */
+export type Clamp = Pick<FinisherOf<'guillotine'>, 'smallestStrip' | 'bareClamp'>;
+
+/** A program as one guillotine works it. */
+export type MachineProgram = CutProgram & {
+  /** Whether the false clamp is taken off for it: its strips are too short for the whole clamp. */
+  readonly bare: boolean;
+};
 
 /** How the sheets of a lay are cut. */
 export interface Cuts {
   /** The lines a knife follows in the end, flat or bound: what crop marks show. */
   readonly lines: LinesAt;
-  /** How flat sheets are cut apart, or why straight cuts cannot divide them. */
-  readonly program: CutProgram | NotCuttable;
+  /**
+   * How flat sheets are cut apart on a guillotine, found once for each clamp, or why straight cuts cannot divide them.
+   * @param clamp what the machine's clamp holds; null where no machine is known
+   */
+  readonly programOn: (clamp: Clamp | null) => MachineProgram | NotCuttable;
+  /** What comes out of a flat sheet: in the order of the places on its form. */
+  readonly pieces: readonly Rect[];
+  /** Whether there is anything to be cut. */
+  readonly any: boolean;
 }
 
 const known = new WeakMap<Lay, Cuts>();
@@ -20,25 +41,74 @@ const known = new WeakMap<Lay, Cuts>();
 export function cutsOf(lay: Lay): Cuts {
   let cuts = known.get(lay);
   if (cuts) return cuts;
-  let program: Cuts['program'] | null = null;
+  const programs = new Map<string, MachineProgram | NotCuttable>();
+  let pile: Pile | null = null;
   cuts = {
     lines: knifeLines(lay),
-    get program() {
-      return (program ??= cutProgram(pileOf(lay)));
+    get pieces() {
+      return (pile ??= pileOf(lay)).pieces;
+    },
+    get any() {
+      const [first, ...more] = this.pieces;
+      return first !== undefined && (more.length > 0 || !sameSize(first, lay.paper));
+    },
+    programOn(clamp) {
+      const key = clamp ? `${clamp.smallestStrip} ${clamp.bareClamp}` : '';
+      let program = programs.get(key);
+      if (!program) programs.set(key, (program = programFor((pile ??= pileOf(lay)), emptyIn(lay), clamp)));
+      return program;
     },
   };
   known.set(lay, cuts);
   return cuts;
 }
 
+/** The program for a clamp; for the bare one where that is too wide for a strip. */
+function programFor(pile: Pile, empty: readonly Rect[], clamp: Clamp | null): MachineProgram | NotCuttable {
+  const whole = besideEmpty(pile, empty, clamp?.smallestStrip ?? null);
+  if (!isCuttable(whole)) return whole;
+  const enough = clamp === null || leastOf(whole) >= clamp.smallestStrip - EPSILON;
+  if (enough || clamp.bareClamp === null || clamp.bareClamp >= clamp.smallestStrip) return { ...whole, bare: false };
+  const bare = besideEmpty(pile, empty, clamp.bareClamp);
+  return isCuttable(bare) ? { ...bare, bare: true } : bare;
+}
+
+/** Places that stay empty are cut like the others where that takes less: what falls out of them is waste. */
+function besideEmpty(pile: Pile, empty: readonly Rect[], clamp: number | null): CutProgram | NotCuttable {
+  const without = cutProgram(pile, LAY_EDGES, clamp);
+  if (empty.length === 0) return without;
+  const all = cutProgram({ ...pile, pieces: [...pile.pieces, ...empty] }, LAY_EDGES, clamp);
+  if (!isCuttable(all)) return without;
+  if (!isCuttable(without)) return all;
+  return (all.turned - without.turned || all.cuts.length - without.cuts.length) < 0 ? all : without;
+}
+
+/** The shortest measure of a program: what lies behind the knife at the least, mm. */
+export const leastOf = ({ cuts }: Pick<CutProgram, 'cuts'>): number =>
+  cuts.reduce((m, c) => Math.min(m, c.measure), Infinity);
+
+/** What is wrong with a program that is worked through as it is written; null where every piece comes out of it. */
+export const unproven = (lay: Lay, program: CutProgram): string | null =>
+  provenBy(program, lay.paper, cutsOf(lay).pieces);
+
+/** Whether its pieces are cut out at their trims, not only apart. */
+const isCutOut = ({ downs }: Lay): boolean => downs.every((d) => d.shape.cut === 'trimmed');
+
+/** The empty places of a form, whose pieces are cut out at their trims. */
+function emptyIn(lay: Lay): Rect[] {
+  if (!isCutOut(lay)) return [];
+  const front = lay.emptied.map((e) => e.trim);
+  return yieldOf(lay.work) === 1 ? front : [...front, ...front.map((r) => throughSheet(r, lay.paper, lay.turn))];
+}
+
 /**
  * What is cut out of a flat sheet. Pieces that are trimmed when they are bound are only cut apart: the paper round them
  * stays, halfway to the next.
  */
-function pileOf(lay: Lay): { rect: Rect; pieces: Rect[] } {
+function pileOf(lay: Lay): Pile {
   const sheet = rect(0, 0, lay.paper.width, lay.paper.height);
   const lies = onForm(lay);
-  if (lay.downs.every((d) => d.shape.cut === 'trimmed')) return { rect: sheet, pieces: lies.map((d) => d.trim) };
+  if (isCutOut(lay)) return { rect: sheet, pieces: lies.map((d) => d.trim) };
   const pieces = lies.map(withMargin);
   return { rect: sheet, pieces: pieces.map((p) => toEdges(p, pieces, sheet)) };
 }
@@ -69,4 +139,4 @@ function toEdges(p: Rect, all: readonly Rect[], sheet: Rect): Rect {
   });
 }
 
-export const isCuttable = (program: Cuts['program']): program is CutProgram => !('notCuttable' in program);
+export const isCuttable = <P extends CutProgram>(program: P | NotCuttable): program is P => !('notCuttable' in program);

@@ -70,7 +70,7 @@ describe('a booklet that is folded and not trimmed', () => {
     expect(lay.downs[0]!.trim).toEqual(rect(0.5, 0, 296, 210));
     expect(lay.downs[0]!.margin).toEqual({ left: 0, right: 0, top: 0, bottom: 0 });
     expect(lay.downs[0]!.shape.lines.map((l) => [l.kind, l.from[0]])).toEqual([['fold', 148]]);
-    const { program } = cutsOf(lay);
+    const program = cutsOf(lay).programOn(null);
     expect(isCuttable(program) && program.cuts).toEqual([]);
     expect(docket.product.bleed).toBe(3);
     expect(findings.filter((f) => f.severity === 'stop')).toEqual([]);
@@ -113,7 +113,7 @@ describe('a booklet that is folded and not trimmed', () => {
     expect(lay.downs[0]!.margin).toEqual({ left: 3, right: 3, top: 3, bottom: 3 });
     expect(widestWhite(plan)).toBe(0);
     // two up: two cuts along both, two outer edges, and the gap between them twice
-    const { program } = cutsOf(lay);
+    const program = cutsOf(lay).programOn(null);
     expect(isCuttable(program) && program.cuts.length).toBe(6);
   });
 });

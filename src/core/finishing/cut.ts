@@ -1,15 +1,42 @@
-import { cutsOf, isCuttable, type Cut } from '../cutting';
-import { EPSILON, formatLength, formatSize, lying } from '../measure';
+import { cutsOf, isCuttable, leastOf, unproven, type MachineProgram } from '../cutting';
+import type { Finish } from '../docket';
+import type { Lay } from '../lay';
+import { EPSILON, formatLength, formatSize, lying, wholeNumber, type Unit } from '../measure';
+import type { FinisherOf, Stock } from '../shop';
 import { runsOf, type Plan } from '../sheet';
 import type { Limit, ProcessRule } from './rules';
 
-/** What is cut flat: runs by the lay of their sheets, with the cuts that each pile takes. */
-function piles(plan: Plan): { cuts: readonly Cut[]; height: number }[] {
-  return runsOf(plan).flatMap((run) => {
-    const { program } = cutsOf(plan.sheets.at(run.sheets[0]! - 1).lay);
-    return isCuttable(program) && program.cuts.length > 0
-      ? [{ cuts: program.cuts, height: run.good * run.stock.caliper }]
-      : [];
+/** The guillotine that a job is cut on; null where none is in its route. */
+export function guillotineOf({ route }: Pick<Finish, 'route'>): FinisherOf<'guillotine'> | null {
+  for (const step of route) if (step.process === 'cut') return step.machine;
+  return null;
+}
+
+/** Sheets that are cut flat alike: with the program for them and the height of their pile. */
+export interface CutRun {
+  readonly stock: Stock;
+  readonly called: string;
+  readonly lay: Lay;
+  /** The first of its sheets, from 0, and how many are cut. */
+  readonly sheet: number;
+  readonly good: number;
+  readonly program: MachineProgram;
+  /** Of all its sheets, mm. */
+  readonly height: number;
+  /** Piles that it is cut in. */
+  readonly lifts: number;
+}
+
+/** What of a plan is cut flat: its runs by the lay of their sheets. @param machine null where none is known: one lift */
+export function cutRuns(plan: Plan, machine: FinisherOf<'guillotine'> | null): CutRun[] {
+  return runsOf(plan).flatMap(({ sheets, good, stock, called }): CutRun[] => {
+    const sheet = sheets[0]! - 1;
+    const { lay } = plan.sheets.at(sheet);
+    const program = cutsOf(lay).programOn(machine);
+    if (!isCuttable(program) || program.cuts.length === 0) return [];
+    const height = good * stock.caliper;
+    const lifts = machine ? Math.ceil(height / machine.lift - EPSILON) : 1;
+    return [{ stock, called, lay, sheet, good, program, height, lifts }];
   });
 }
 
@@ -19,46 +46,54 @@ export const cut: ProcessRule<'cut'> = {
   label: 'Cut',
   does: 'cut',
   detail: (m, unit) => `lifts of ${formatLength(m.lift, unit)}`,
-  applies: ({ sheets }) =>
-    sheets.lays.some((lay) => {
-      const { program } = cutsOf(lay);
-      return !isCuttable(program) || program.cuts.length > 0;
-    }),
-  amount: (plan, _, { lift }) => {
-    const lifts = piles(plan).map((p) => ({ n: p.cuts.length, lifts: Math.ceil(p.height / lift - EPSILON) }));
+  applies: ({ sheets }) => sheets.lays.some((lay) => cutsOf(lay).any),
+  amount: (plan, _, machine) => {
+    const lifts = cutRuns(plan, machine).map(({ program, lifts }) => ({ n: program.cuts.length, lifts }));
     const count = lifts.reduce((t, p) => t + p.n * p.lifts, 0);
     const terms = lifts.map((p) => `${p.lifts} ${p.lifts === 1 ? 'lift' : 'lifts'} × ${p.n}`).join(' + ') || '0';
     return { count, of: 'cuts', sum: `${terms} ${lifts.at(-1)?.n === 1 ? 'cut' : 'cuts'}` };
   },
   limits: (plan, machine, unit) => {
-    const limits: Limit[] = [];
-    for (const lay of plan.sheets.lays) {
-      const { program } = cutsOf(lay);
-      if (!isCuttable(program)) {
-        limits.push({
-          id: 'not-cuttable',
-          title: 'Straight cuts do not divide this sheet',
-          detail: program.notCuttable,
-        });
-        continue;
-      }
-      if (program.cuts.length === 0) continue;
-      const paper = lying(lay.paper);
-      const takes = lying(machine.largest);
-      if (paper.width > takes.width + EPSILON || paper.height > takes.height + EPSILON)
-        limits.push({
-          id: 'too-large-to-cut',
-          title: `The sheet is too large for ${machine.name}`,
-          detail: `It takes ${formatSize(takes, unit)}; this is ${formatSize(paper, unit)}.`,
-        });
-      const least = program.cuts.reduce((m, c) => Math.min(m, c.measure), Infinity);
-      if (least < machine.smallestStrip - EPSILON)
-        limits.push({
-          id: 'strip-too-small',
-          title: `A strip is too small for the clamp of ${machine.name}`,
-          detail: `A cut leaves ${formatLength(least, unit)} behind the knife; its clamp needs ${formatLength(machine.smallestStrip, unit)}.`,
-        });
-    }
+    const limits = plan.sheets.lays.flatMap((lay) => limitsOfLay(lay, machine, unit));
     return limits.filter((l, i) => limits.findIndex((m) => m.id === l.id) === i);
   },
 };
+
+/** What of cutting the sheets of one lay a machine cannot do. */
+function limitsOfLay(lay: Lay, machine: FinisherOf<'guillotine'>, unit: Unit): Limit[] {
+  const limits: Limit[] = [];
+  const program = cutsOf(lay).programOn(machine);
+  if (!isCuttable(program))
+    return [{ id: 'not-cuttable', title: 'Straight cuts do not divide this sheet', detail: program.notCuttable }];
+  if (program.cuts.length === 0) return [];
+  const paper = lying(lay.paper);
+  const takes = lying(machine.largest);
+  if (paper.width > takes.width + EPSILON || paper.height > takes.height + EPSILON)
+    limits.push({
+      id: 'too-large-to-cut',
+      title: `The sheet is too large for ${machine.name}`,
+      detail: `It takes ${formatSize(takes, unit)}; this is ${formatSize(paper, unit)}.`,
+    });
+  const clamp = machine.bareClamp ?? machine.smallestStrip;
+  const least = leastOf(program);
+  if (least < Math.min(clamp, machine.smallestStrip) - EPSILON)
+    limits.push({
+      id: 'strip-too-small',
+      title: `A strip is too small for the clamp of ${machine.name}`,
+      detail: `A cut leaves ${formatLength(least, unit)} behind the knife; its clamp needs ${formatLength(clamp, unit)}${machine.bareClamp === null ? '' : ', its false clamp off'}.`,
+    });
+  if (machine.memory !== null && program.cuts.length > machine.memory)
+    limits.push({
+      id: 'program-too-long',
+      title: `The program is too long for ${machine.name}`,
+      detail: `It takes ${wholeNumber(program.cuts.length)} cuts; the machine holds ${wholeNumber(machine.memory)}.`,
+    });
+  const wrong = unproven(lay, program);
+  if (wrong !== null)
+    limits.push({
+      id: 'cut-unproven',
+      title: 'The cut program does not give the pieces',
+      detail: `Worked through as it is written: ${wrong} Lay the pieces another way.`,
+    });
+  return limits;
+}

@@ -11,6 +11,7 @@ import type { Amount, Limit, ProcessRule, StepWork } from './rules';
 import { sew } from './sew';
 import { stitch } from './stitch';
 
+export { cutRuns, guillotineOf, type CutRun } from './cut';
 export type { Amount, Limit, StepWork } from './rules';
 
 /** The rules of every process, in the order in which a piece goes through them. */

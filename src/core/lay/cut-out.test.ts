@@ -97,15 +97,18 @@ describe('pieces on a sheet', () => {
     [90, 50],
     [100, 60],
     [74, 52],
-  ])('%s × %s takes as many cuts as its program has, in one block or in two', (width, height) => {
+  ])('%s × %s takes as many cuts as its program has; in two blocks one more at the most', (width, height) => {
     for (const way of ['upright', 'sideways', 'mixed'] as const) {
       const of: Case = { piece: [width, height], sheet: SRA3, bleed: 3 };
       const lay = layFor(of, { product: { lies: { way } } });
       const { style, downs } = lay;
       if (style.kind !== 'cut-out' || (way === 'mixed' && lay.grid)) continue;
       const [best] = arrangementsIn({ width: 442, height: 312 }, downs[0]!.shape, style, 500);
-      const { program } = cutsOf(lay);
-      expect([way, isCuttable(program) && program.cuts.length]).toEqual([way, best!.cuts]);
+      const program = cutsOf(lay).programOn(null);
+      const takes = isCuttable(program) ? program.cuts.length : Infinity;
+      // in two blocks trims can be shared that the sum counts for each
+      if (way === 'mixed') expect(best!.cuts - takes).toBeOneOf([0, 1]);
+      else expect([way, takes]).toEqual([way, best!.cuts]);
     }
   });
 

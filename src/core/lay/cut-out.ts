@@ -22,7 +22,7 @@ export interface Arrangement {
   /** From trim to trim. */
   readonly size: Size;
   readonly up: number;
-  /** Straight cuts that a sheet of it takes. */
+  /** Straight cuts that a sheet of it takes; in two blocks at the most, where a program may find fewer. */
   readonly cuts: number;
 }
 

@@ -1,5 +1,6 @@
 import { patched, type Artwork, type DocketOf, type Lies } from '../docket';
 import { cutsOf, isCuttable } from '../cutting';
+import { guillotineOf } from '../finishing';
 import { cost, reckon } from '../reckoning';
 import { plan, type Plan } from '../sheet';
 import { machineTakes, type Shop, type Stock } from '../shop';
@@ -38,7 +39,7 @@ export function flatWaysOn(docket: DocketOf<'flat'>, artwork: Artwork, stock: St
     if (!lay.fits || seen.has(like) || (way === 'mixed' && lay.grid)) return [];
     seen.add(like);
     const figures = new Map(reckon(wished, planned).map((f) => [f.key, f.value]));
-    const { program } = cutsOf(lay);
+    const program = cutsOf(lay).programOn(guillotineOf(docket.finish));
     return [
       {
         way,

@@ -240,7 +240,7 @@ describe('flat work', () => {
     for (const way of ['upright', 'sideways', 'mixed'] as const) {
       const it = planned(1, { product: { finished: { width: 85, height: 54 }, lies: { way } } });
       const { lay } = it.sheets.main;
-      const { program } = cutsOf(lay);
+      const program = cutsOf(lay).programOn(null);
       expect(isCuttable(program)).toBe(true);
       if (!isCuttable(program)) continue;
       expect(way === 'mixed').toBe(lay.grid === null);

@@ -66,6 +66,20 @@ export const Guillotine = z
     largest: size.describe('Width of the cut, and depth to the back gauge'),
     lift: z.number().min(1).max(500).describe('Height of the pile that it cuts at once, mm'),
     smallestStrip: z.number().min(0).max(1000).describe('What must lie under the clamp behind the knife, mm'),
+    bareClamp: z
+      .number()
+      .min(0)
+      .max(1000)
+      .nullable()
+      .default(null)
+      .describe('What must lie there with the false clamp taken off, mm; null where it has none'),
+    memory: z
+      .int()
+      .min(1)
+      .max(10_000)
+      .nullable()
+      .default(null)
+      .describe('Cuts that a program of it holds; null where it is set by hand'),
     speed: anHour.describe('Cuts an hour, the pile moved and turned between them'),
   })
   .describe('Cuts straight through a pile');

@@ -1,0 +1,325 @@
+import { EPSILON, type Rect } from '../measure';
+
+/** A pile that is cut: a rectangle of the sheet, with the pieces in it. Millimetres, seen from the front. */
+export interface Pile {
+  readonly rect: Rect;
+  readonly pieces: readonly Rect[];
+}
+
+/**
+ * Which edges of a pile may lie at the back gauge: those that the sheet is printed from, and those that a knife has cut.
+ * What is measured from another edge is as wrong as the paper was cut.
+ */
+export interface Sound {
+  readonly left: boolean;
+  readonly right: boolean;
+  readonly bottom: boolean;
+  readonly top: boolean;
+}
+
+/** One way to divide a pile: by lines in one direction, its parts then in the other. */
+export interface Way {
+  readonly pile: Pile;
+  /** Whether the lines are upright as the sheet lies, at x; else level, at y. Rising. */
+  readonly upright: boolean;
+  readonly at: readonly number[];
+  /** Which edge lies at the back gauge first: that of the lower figures, or of the higher ones. */
+  readonly gauge: End;
+  /** Lines that are cut so, from the far end in, before the pile is turned round for the others. */
+  readonly before: number;
+  /** The parts between the lines, rising. Nothing is done any more to waste and to a piece that is out. */
+  readonly parts: readonly Part[];
+}
+
+export interface Part {
+  readonly rect: Rect;
+  readonly waste: boolean;
+  /** Null where it is done. */
+  readonly way: Way | null;
+  /** Parts that look alike are cut together: the same for each of them. */
+  readonly like: string;
+}
+
+export type End = 'low' | 'high';
+
+/** What a way takes, the weightiest first: strips too short to hold, measures from an unsound edge, turns, cuts. */
+type Cost = readonly [short: number, rough: number, turns: number, cuts: number];
+const NOTHING: Cost = [0, 0, 0, 0];
+const plus = (a: Cost, b: Cost): Cost => [a[0] + b[0], a[1] + b[1], a[2] + b[2], a[3] + b[3]];
+const less = (a: Cost, b: Cost): boolean => {
+  const i = a.findIndex((v, k) => v !== b[k]);
+  return i >= 0 && a[i]! < b[i]!;
+};
+
+/** Waste narrower than this is not left under a clamp, whatever the clamp could hold: it slips. Millimetres. */
+export const HELD_WASTE = 25;
+/** Lines of which every choice is tried, and how many pieces may be looked at in all of that. */
+const ALL_CHOICES = 8;
+const MOST_LOOKED_AT = 40_000;
+
+const low = (r: Rect, upright: boolean): number => (upright ? r.x : r.y);
+const high = (r: Rect, upright: boolean): number => (upright ? r.x + r.width : r.y + r.height);
+
+/** The part of a rectangle between two lines. */
+function between(r: Rect, upright: boolean, from: number, to: number): Rect {
+  return upright ? { ...r, x: from, width: to - from } : { ...r, y: from, height: to - from };
+}
+
+/** Lines in one direction that go through no piece and cut something off: the edges of pieces, drawn on to both ends. */
+export function linesThrough({ rect, pieces }: Pile, upright: boolean): number[] {
+  const edges = pieces.flatMap((p) => [low(p, upright), high(p, upright)]).sort((a, b) => a - b);
+  const out: number[] = [];
+  // sweep over the pieces by their low edges: a line is free where no piece that began before it ends behind it
+  const spans = [...pieces].sort((a, b) => low(a, upright) - low(b, upright));
+  let next = 0;
+  let reach = -Infinity;
+  for (const v of edges) {
+    while (next < spans.length && low(spans[next]!, upright) < v - EPSILON)
+      reach = Math.max(reach, high(spans[next++]!, upright));
+    const inside = v > low(rect, upright) + EPSILON && v < high(rect, upright) - EPSILON;
+    if (inside && reach <= v + EPSILON && (out.length === 0 || v - out.at(-1)! > EPSILON)) out.push(v);
+  }
+  return out;
+}
+
+interface State extends Pile {
+  readonly sound: Sound;
+}
+
+interface Found {
+  readonly way: Way | null;
+  /** Of piles that look alike, one. */
+  readonly cost: Cost;
+}
+
+const soundEnd = (s: Sound, upright: boolean, end: End): boolean =>
+  upright ? (end === 'low' ? s.left : s.right) : end === 'low' ? s.bottom : s.top;
+
+const bothSound = (a: Sound, b: Sound): Sound => ({
+  left: a.left && b.left,
+  right: a.right && b.right,
+  bottom: a.bottom && b.bottom,
+  top: a.top && b.top,
+});
+
+/** What a pile is like, wherever it lies. */
+function likeness({ rect, pieces }: Pile): string {
+  const n = (v: number): number => Math.round(v * 1e4);
+  const seen = pieces.map((p) => `${n(p.x - rect.x)} ${n(p.y - rect.y)} ${n(p.width)} ${n(p.height)}`).sort();
+  return `${n(rect.width)} ${n(rect.height)}|${seen.join('|')}`;
+}
+
+const isDone = ({ rect, pieces }: Pile): boolean =>
+  pieces.length === 1 && pieces[0]!.width > rect.width - EPSILON && pieces[0]!.height > rect.height - EPSILON;
+
+/** How the lines of one direction are cut: from which edge, and how many of them before the pile is turned round. */
+interface Held {
+  readonly gauge: End;
+  readonly before: number;
+  readonly cost: Cost;
+}
+
+/**
+ * Cuts go from the far end in, so that what lies behind the knife, between it and the gauge, is what is still to be cut.
+ * @param bounds the pile's edges and the lines between them @param waste of each part between them
+ * @param clamp what must lie behind the knife at the least; null where no machine is known
+ */
+function held(bounds: readonly number[], waste: readonly boolean[], sound: Record<End, boolean>, clamp: number | null) {
+  const n = bounds.length - 2;
+  const holds = (measure: number, onlyWaste: boolean): boolean =>
+    onlyWaste ? clamp !== null && measure >= Math.max(clamp, HELD_WASTE) - EPSILON : measure >= (clamp ?? 0) - EPSILON;
+  const wasteFrom = prefix(waste);
+  const wasteTo = prefix([...waste].reverse()).reverse();
+  const tried = (gauge: End, before: number): Held => {
+    let short = 0;
+    // with the low edge at the gauge lines are cut from the highest down; then, turned, from the lowest up
+    for (let i = 0; i < before; i++) {
+      const at = gauge === 'low' ? n - i : i + 1;
+      const measure = gauge === 'low' ? bounds[at]! - bounds[0]! : bounds[n + 1]! - bounds[at]!;
+      if (!holds(measure, gauge === 'low' ? wasteFrom[at - 1]! : wasteTo[at]!)) short++;
+    }
+    for (let i = 0; i < n - before; i++) {
+      const clean = gauge === 'low' ? n - before + 1 : before;
+      const at = gauge === 'low' ? i + 1 : n - i;
+      const behind = gauge === 'low' ? waste.slice(at, clean) : waste.slice(clean, at);
+      if (!holds(Math.abs(bounds[clean]! - bounds[at]!), behind.every(Boolean))) short++;
+    }
+    return { gauge, before, cost: [short, sound[gauge] ? 0 : before, before < n ? 1 : 0, n] };
+  };
+  const best = (befores: readonly number[]): Held =>
+    befores.flatMap((b) => [tried('low', b), tried('high', b)]).reduce((a, b) => (less(b.cost, a.cost) ? b : a));
+  const usual = best(n > 1 ? [1, n] : [1]);
+  return usual.cost[0] === 0 ? usual : best(Array.from({ length: n }, (_, i) => i + 1));
+}
+
+/** Of each place in a list, whether all up to it hold. */
+function prefix(list: readonly boolean[]): boolean[] {
+  let all = true;
+  return list.map((v) => (all &&= v));
+}
+
+/** Looks for the cheapest way, with memory over piles that look alike. */
+class Search {
+  readonly #known = new Map<string, Found | null>();
+  #lookedAt = 0;
+
+  constructor(readonly clamp: number | null) {}
+
+  /** The cheapest way to divide a pile. @param cut the direction in which it has just been cut; null for the sheet */
+  find(pile: State, cut: boolean | null): Found | null {
+    if (isDone(pile)) return { way: null, cost: NOTHING };
+    const { left, right, bottom, top } = pile.sound;
+    const key = `${cut} ${+left}${+right}${+bottom}${+top} ${likeness(pile)}`;
+    const known = this.#known.get(key);
+    if (known !== undefined) return known;
+    const directions = [true, false]
+      .filter((d) => d !== cut)
+      .map((upright) => ({ upright, at: linesThrough(pile, upright) }));
+    let best: Found | null = null;
+    let plain = false;
+    for (const { upright, at } of directions) {
+      if (at.length === 0) continue;
+      const found = this.#by(pile, upright, at, null);
+      if (found && (!best || less(found.cost, best.cost))) best = found;
+      plain ||= found?.way != null && isPlain(found.way);
+    }
+    // where all strips are alike and each is cut straight through, no other order takes less
+    if (!plain)
+      for (const { upright, at } of directions)
+        for (const some of choices(pile, upright, at, this.#lookedAt < MOST_LOOKED_AT)) {
+          const found = this.#by(pile, upright, some, best?.cost ?? null);
+          if (found && (!best || less(found.cost, best.cost))) best = found;
+        }
+    this.#known.set(key, best);
+    return best;
+  }
+
+  /** A pile divided by these lines. @param most what it must take less than; null for no bound */
+  #by(pile: State, upright: boolean, at: readonly number[], most: Cost | null): Found | null {
+    const { rect, sound } = pile;
+    this.#lookedAt += pile.pieces.length;
+    const bounds = [low(rect, upright), ...at, high(rect, upright)];
+    const inside = sharedOut(pile.pieces, bounds, upright);
+    const ends = { low: soundEnd(sound, upright, 'low'), high: soundEnd(sound, upright, 'high') };
+    const {
+      gauge,
+      before,
+      cost: own,
+    } = held(
+      bounds,
+      inside.map((p) => p.length === 0),
+      ends,
+      this.clamp,
+    );
+    let cost = own;
+    const groups = new Map<string, State>();
+    const piles = inside.map((pieces, i): State & { readonly like: string } => {
+      const part: State = {
+        rect: between(rect, upright, bounds[i]!, bounds[i + 1]!),
+        pieces,
+        sound: upright
+          ? { ...sound, left: i > 0 || sound.left, right: i < at.length || sound.right }
+          : { ...sound, bottom: i > 0 || sound.bottom, top: i < at.length || sound.top },
+      };
+      const like = pieces.length > 0 ? likeness(part) : '';
+      const before = groups.get(like);
+      // what is cut together is measured from an edge that is sound on all of it
+      if (like) groups.set(like, before ? { ...before, sound: bothSound(before.sound, part.sound) } : part);
+      return { ...part, like };
+    });
+    const ways = new Map<string, Way | null>();
+    for (const [like, part] of groups) {
+      if (most && !less(cost, most)) return null;
+      const found = this.find(part, upright);
+      if (!found) return null;
+      ways.set(like, found.way);
+      if (found.way) cost = plus(plus(cost, found.cost), [0, 0, 1, 0]);
+    }
+    const parts = piles.map(({ rect, pieces, like }): Part => {
+      const way = ways.get(like) ?? null;
+      return { rect, waste: pieces.length === 0, way: way && movedTo(way, rect), like };
+    });
+    return { way: { pile, upright, at, gauge, before, parts }, cost };
+  }
+}
+
+/** The pieces of each part between lines that go through none of them. */
+function sharedOut(pieces: readonly Rect[], bounds: readonly number[], upright: boolean): Rect[][] {
+  const inside: Rect[][] = bounds.slice(1).map(() => []);
+  for (const p of pieces) {
+    const middle = (low(p, upright) + high(p, upright)) / 2;
+    let [from, to] = [0, inside.length - 1];
+    while (from < to) {
+      const half = (from + to) >> 1;
+      if (bounds[half + 1]! < middle) from = half + 1;
+      else to = half;
+    }
+    inside[from]!.push(p);
+  }
+  return inside;
+}
+
+/** Whether all strips look alike and each is cut straight through to pieces. */
+function isPlain({ parts }: Way): boolean {
+  const kept = parts.filter((p) => !p.waste);
+  return kept.every((p) => p.like === kept[0]!.like) && (kept[0]?.way?.parts.every((p) => p.way === null) ?? true);
+}
+
+/**
+ * Lines to be cut first where not all are: the outermost waste; what parts strips that are not alike; both. Every choice
+ * of them where there are few.
+ */
+function* choices(pile: State, upright: boolean, at: readonly number[], all: boolean): Generator<readonly number[]> {
+  const n = at.length;
+  if (n < 2) return;
+  if (all && n <= ALL_CHOICES) {
+    for (let bits = 1; bits < 2 ** n - 1; bits++) yield at.filter((_, i) => bits & (1 << i));
+    return;
+  }
+  const bounds = [low(pile.rect, upright), ...at, high(pile.rect, upright)];
+  const parts = sharedOut(pile.pieces, bounds, upright).map((pieces, i) => ({
+    pieces,
+    like: likeness({ pieces, rect: between(pile.rect, upright, bounds[i]!, bounds[i + 1]!) }),
+  }));
+  const trims = at.filter(
+    (_, i) => (i === 0 && parts[0]!.pieces.length === 0) || (i === n - 1 && parts[n]!.pieces.length === 0),
+  );
+  const unlike: number[] = [];
+  let last: number | null = null;
+  for (const [i, part] of parts.entries()) {
+    if (part.pieces.length === 0) continue;
+    if (last !== null && parts[last]!.like !== part.like) unlike.push(...at.slice(last, i));
+    last = i;
+  }
+  const both = at.filter((v) => trims.includes(v) || unlike.includes(v));
+  for (const some of [trims, unlike, both]) if (some.length > 0 && some.length < n) yield some;
+}
+
+/** A way that was found for a pile that looks alike, where this one lies. */
+function movedTo(way: Way, r: Rect): Way {
+  const dx = r.x - way.pile.rect.x;
+  const dy = r.y - way.pile.rect.y;
+  if (Math.abs(dx) < EPSILON && Math.abs(dy) < EPSILON) return way;
+  const move = (q: Rect): Rect => ({ ...q, x: q.x + dx, y: q.y + dy });
+  return {
+    ...way,
+    pile: { rect: move(way.pile.rect), pieces: way.pile.pieces.map(move) },
+    at: way.at.map((v) => v + (way.upright ? dx : dy)),
+    parts: way.parts.map((p) => {
+      const rect = move(p.rect);
+      return { ...p, rect, way: p.way && movedTo(p.way, rect) };
+    }),
+  };
+}
+
+/**
+ * The cheapest way to cut a pile apart by straight cuts: strips that can be held, measures from sound edges, fewest
+ * turns, fewest cuts. A state is a rectangle with the pieces in it; after cuts in one direction come cuts in the other;
+ * every choice of lines is tried where a pile has no more than eight in a direction, of more those that a cutter would
+ * look at. Lines that are free stay free when others parallel to them are cut first, so that where straight cuts divide a
+ * pile at all a way is found.
+ * @param clamp what must lie behind the knife at the least, mm; null where no machine is known
+ * @returns null where no straight cut from edge to edge divides it; no way where nothing is to be cut
+ */
+export const cheapestWay = (pile: Pile, sound: Sound, clamp: number | null): { readonly way: Way | null } | null =>
+  new Search(clamp).find({ ...pile, sound }, null);
