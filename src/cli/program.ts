@@ -1,5 +1,6 @@
 import { Command, CommanderError, Option } from 'commander';
 import type { Imposing } from './impose';
+import type { Unit } from '../core';
 import { Complaint, Stopped, type OfRecords } from './inputs';
 import type { LayingOut, Ordering } from './ticket';
 
@@ -68,6 +69,19 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
     });
 
   tickets(program, worker);
+
+  program
+    .command('cuts')
+    .description('print how the sheets are cut as JSON, or write the card that lies at the guillotine')
+    .argument('<docket>', 'the docket file')
+    .option('--card <file>', 'the PDF of the cut card to write')
+    .addOption(new Option('--unit <unit>', 'the measures of the card').choices(['mm', 'in']).default('mm'))
+    .addOption(TABLE)
+    .addOption(ONLY)
+    .action(async (docket: string, { card, ...wished }: { card?: string; unit: Unit } & OfRecords) => {
+      const { tellCuts } = await import('./cuts');
+      await tellCuts({ docket, worker, card: card ?? null, ...wished }, out);
+    });
 
   program
     .command('schema')

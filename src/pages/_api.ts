@@ -85,3 +85,15 @@ export const namedIn = (url: URL): string | undefined => {
   const id = url.searchParams.get('id');
   return id === null ? undefined : Named.parse(id);
 };
+
+/** A PDF that travels with a job, shown in place. @param job its number and title @param what it is, as its name says */
+export function cardResponse(bytes: Uint8Array, job: string, what: string): Response {
+  const name = `${job.replace(/[^\p{L}\p{N} -]/gu, '').trim()} ${what}.pdf`;
+  return new Response(new Uint8Array(bytes), {
+    headers: {
+      'Content-Type': 'application/pdf',
+      'Content-Disposition': `inline; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'Cache-Control': 'no-store',
+    },
+  });
+}

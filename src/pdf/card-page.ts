@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import fontkit from '@pdf-lib/fontkit';
+import { create as qrCode } from 'qrcode';
 import { rgb, type PDFDocument, type PDFFont, type PDFImage, type PDFPage, type RGB } from 'pdf-lib';
 import { PT } from './geometry';
 
@@ -154,6 +155,15 @@ export class CardPage {
 
   picture(image: PDFImage, x: number, y: number, width: number, height: number): void {
     this.page.drawImage(image, { x: x * PT, y: this.up(y + height), width: width * PT, height: height * PT });
+  }
+
+  /** A QR code of a text, its upper left at (x, y). */
+  code(text: string, x: number, y: number, size: number): void {
+    const { modules } = qrCode(text, { errorCorrectionLevel: 'M' });
+    const dot = size / modules.size;
+    for (let row = 0; row < modules.size; row++)
+      for (let column = 0; column < modules.size; column++)
+        if (modules.get(row, column)) this.box(x + column * dot, y + row * dot, dot * 1.02, dot * 1.02, { fill: INK });
   }
 
   get room(): number {

@@ -1,5 +1,4 @@
 import { PDFDocument, type PDFImage } from 'pdf-lib';
-import { create as qrCode } from 'qrcode';
 import { dayText, formatLength, formatSize, type JobCard, type Unit } from '../core';
 import { CardPage, colour, fontsIn, INK, PAGE, PLUM, SOFT, WIDTH } from './card-page';
 import { PT } from './geometry';
@@ -9,14 +8,8 @@ import { PT } from './geometry';
 /** Number, title, day and customer; a QR code of the job's address at the right. */
 function head(s: CardPage, card: JobCard, address: string): void {
   const { fonts } = s;
-  const { modules } = qrCode(address, { errorCorrectionLevel: 'M' });
   const size = 26;
-  const dot = size / modules.size;
-  const left = PAGE.width - PAGE.margin - size;
-  for (let row = 0; row < modules.size; row++)
-    for (let column = 0; column < modules.size; column++)
-      if (modules.get(row, column))
-        s.box(left + column * dot, PAGE.margin + row * dot, dot * 1.02, dot * 1.02, { fill: INK });
+  s.code(address, PAGE.width - PAGE.margin - size, PAGE.margin, size);
   const width = WIDTH - size - 8;
   s.y = PAGE.margin;
   s.paragraph(`${card.number}  ${card.title}`, 22, fonts.head, { width, most: 2 });

@@ -12,4 +12,5 @@ export { Hands, inWords, Stopped, TookTooLong, TookTooMuch } from './hands';
 export { scratchFolder, sweepEnded } from './scratch';
 export { writeTestRun, writeTestSheet } from './test-run';
 export { writeJobCard } from './card';
+export { writeCutCard } from './cut-card';
 export { PdfSyntaxError } from './syntax/objects';

@@ -1,5 +1,5 @@
-import { inspect, jobCard, mark, plan, reckon, type Docket } from '../core';
-import { writeJobCard } from '../pdf';
+import { cutCard, inspect, jobCard, mark, plan, reckon, type Docket } from '../core';
+import { writeCutCard, writeJobCard } from '../pdf';
 import { sql } from './db';
 import { picture } from './pictures';
 import { sourcesOf } from './sources';
@@ -28,4 +28,16 @@ export async function cardOf(number: number, docket: Docket, address: string): P
   const files = [docket.artwork.file, ...docket.artwork.more];
   const thumbs = await Promise.all(card.pages.map(({ file, page }) => thumb(files[file]?.sha256, page)));
   return writeJobCard(card, address, thumbs, { unit, house: house.name });
+}
+
+/**
+ * The card that lies at the guillotine, as PDF. @returns null where its artwork is not in the store, or nothing is cut flat
+ * @param address where the job is opened
+ */
+export async function cutCardOf(number: number, docket: Docket, address: string): Promise<Uint8Array | null> {
+  const sources = await sourcesOf(sql, docket);
+  const card = sources && cutCard(number, docket, plan(docket, sources.artwork));
+  if (!card) return null;
+  const house = await readHouse(sql);
+  return writeCutCard(card, `${address}#knife`, { unit: house.unit, house: house.name });
 }

@@ -1,3 +1,5 @@
 export * from './said';
 export * from './brief';
 export * from './card';
+export * from './knife';
+export * from './cut-card';

@@ -42,7 +42,7 @@ export interface Part {
 
 export type End = 'low' | 'high';
 
-/** What a way takes, the weightiest first: strips too short to hold, measures from an unsound edge, turns, cuts. */
+/** What a way takes, the weightiest first: what strips lack to be held, µm, measures from an unsound edge, turns, cuts. */
 type Cost = readonly [short: number, rough: number, turns: number, cuts: number];
 const NOTHING: Cost = [0, 0, 0, 0];
 const plus = (a: Cost, b: Cost): Cost => [a[0] + b[0], a[1] + b[1], a[2] + b[2], a[3] + b[3]];
@@ -53,6 +53,8 @@ const less = (a: Cost, b: Cost): boolean => {
 
 /** Waste narrower than this is not left under a clamp, whatever the clamp could hold: it slips. Millimetres. */
 export const HELD_WASTE = 25;
+/** What is said to lack where nothing would be enough, mm: more than any sheet is long. */
+const MOST_LACKING = 10_000;
 /** Lines of which every choice is tried, and how many pieces may be looked at in all of that. */
 const ALL_CHOICES = 8;
 const MOST_LOOKED_AT = 40_000;
@@ -126,8 +128,11 @@ interface Held {
  */
 function held(bounds: readonly number[], waste: readonly boolean[], sound: Record<End, boolean>, clamp: number | null) {
   const n = bounds.length - 2;
-  const holds = (measure: number, onlyWaste: boolean): boolean =>
-    onlyWaste ? clamp !== null && measure >= Math.max(clamp, HELD_WASTE) - EPSILON : measure >= (clamp ?? 0) - EPSILON;
+  /** By how much a strip is too short to be held, µm: whole, so that equals are equal. */
+  const lacks = (measure: number, onlyWaste: boolean): number => {
+    const least = onlyWaste ? (clamp === null ? Infinity : Math.max(clamp, HELD_WASTE)) : (clamp ?? 0);
+    return measure < least - EPSILON ? Math.round(1000 * (Math.min(least, MOST_LACKING) - measure)) : 0;
+  };
   const wasteFrom = prefix(waste);
   const wasteTo = prefix([...waste].reverse()).reverse();
   const tried = (gauge: End, before: number): Held => {
@@ -136,13 +141,13 @@ function held(bounds: readonly number[], waste: readonly boolean[], sound: Recor
     for (let i = 0; i < before; i++) {
       const at = gauge === 'low' ? n - i : i + 1;
       const measure = gauge === 'low' ? bounds[at]! - bounds[0]! : bounds[n + 1]! - bounds[at]!;
-      if (!holds(measure, gauge === 'low' ? wasteFrom[at - 1]! : wasteTo[at]!)) short++;
+      short += lacks(measure, gauge === 'low' ? wasteFrom[at - 1]! : wasteTo[at]!);
     }
     for (let i = 0; i < n - before; i++) {
       const clean = gauge === 'low' ? n - before + 1 : before;
       const at = gauge === 'low' ? i + 1 : n - i;
       const behind = gauge === 'low' ? waste.slice(at, clean) : waste.slice(clean, at);
-      if (!holds(Math.abs(bounds[clean]! - bounds[at]!), behind.every(Boolean))) short++;
+      short += lacks(Math.abs(bounds[clean]! - bounds[at]!), behind.every(Boolean));
     }
     return { gauge, before, cost: [short, sound[gauge] ? 0 : before, before < n ? 1 : 0, n] };
   };
@@ -181,7 +186,7 @@ class Search {
       if (at.length === 0) continue;
       const found = this.#by(pile, upright, at, null);
       if (found && (!best || less(found.cost, best.cost))) best = found;
-      plain ||= found?.way != null && isPlain(found.way);
+      if (found?.way) plain ||= isPlain(found.way);
     }
     // where all strips are alike and each is cut straight through, no other order takes less
     if (!plain)

@@ -17,8 +17,8 @@ export interface CutRun {
   readonly stock: Stock;
   readonly called: string;
   readonly lay: Lay;
-  /** The first of its sheets, from 0, and how many are cut. */
-  readonly sheet: number;
+  /** Its sheets, by number, and how many are cut. */
+  readonly sheets: readonly number[];
   readonly good: number;
   readonly program: MachineProgram;
   /** Of all its sheets, mm. */
@@ -29,14 +29,22 @@ export interface CutRun {
 
 /** What of a plan is cut flat: its runs by the lay of their sheets. @param machine null where none is known: one lift */
 export function cutRuns(plan: Plan, machine: FinisherOf<'guillotine'> | null): CutRun[] {
-  return runsOf(plan).flatMap(({ sheets, good, stock, called }): CutRun[] => {
-    const sheet = sheets[0]! - 1;
-    const { lay } = plan.sheets.at(sheet);
-    const program = cutsOf(lay).programOn(machine);
-    if (!isCuttable(program) || program.cuts.length === 0) return [];
-    const height = good * stock.caliper;
-    const lifts = machine ? Math.ceil(height / machine.lift - EPSILON) : 1;
-    return [{ stock, called, lay, sheet, good, program, height, lifts }];
+  return runsOf(plan).flatMap(({ sheets, prints, stock, called }): CutRun[] => {
+    const byLay = new Map<Lay, number[]>();
+    for (const number of sheets) {
+      const { lay } = plan.sheets.at(number - 1);
+      const alike = byLay.get(lay);
+      if (alike) alike.push(number);
+      else byLay.set(lay, [number]);
+    }
+    return [...byLay].flatMap(([lay, sheets]): CutRun[] => {
+      const program = cutsOf(lay).programOn(machine);
+      if (!isCuttable(program) || program.cuts.length === 0) return [];
+      const good = prints * sheets.length;
+      const height = good * stock.caliper;
+      const lifts = machine ? Math.ceil(height / machine.lift - EPSILON) : 1;
+      return [{ stock, called, lay, sheets, good, program, height, lifts }];
+    });
   });
 }
 

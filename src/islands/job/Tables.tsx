@@ -11,8 +11,9 @@ import { NEXT_NUMBERS, type TableState } from './table/state';
 
 const dummy = fetched(async () => (await import('./dummy/Dummy')).Dummy);
 const pages = fetched(async () => (await import('./pages/Pages')).Pages);
+const knife = fetched(async () => (await import('./knife/Knife')).Knife);
 
-type View = 'sheet' | 'dummy' | 'pages';
+type View = 'sheet' | 'dummy' | 'pages' | 'knife';
 
 const FIRST: TableState = {
   sheet: 0,
@@ -32,7 +33,7 @@ const SWITCHES: Readonly<Record<string, 'turned' | 'through' | 'aids' | 'creep' 
   g: 'aids',
   c: 'creep',
 };
-const VIEWS: Readonly<Record<string, View>> = { '1': 'sheet', '2': 'dummy', '3': 'pages' };
+const VIEWS: Readonly<Record<string, View>> = { '1': 'sheet', '2': 'dummy', '3': 'pages', '4': 'knife' };
 
 /** What lies on the table: a sheet, the dummy or the page list, and the run strip beneath. Its state is its own. */
 export function Tables() {
@@ -50,7 +51,11 @@ export function Tables() {
     },
     [adjust],
   );
-  useEffect(() => fetchIdle([pages, dummy]), []);
+  useEffect(() => fetchIdle([pages, dummy, knife]), []);
+  useEffect(() => {
+    // a cut card's code leads to its cuts
+    if (location.hash === '#knife') setView('knife');
+  }, []);
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
       if (e.ctrlKey || e.metaKey || e.altKey || inField(e)) return;
@@ -77,6 +82,7 @@ export function Tables() {
           {view === 'sheet' && <LightTable state={table} set={adjust} />}
           {view === 'dummy' && <dummy.View sheet={sheet} />}
           {view === 'pages' && <pages.View />}
+          {view === 'knife' && <knife.View sheet={sheet} />}
         </Suspense>
       </div>
       <RunStrip current={stripped} turned={table.turned} onChoose={choose} />
@@ -104,6 +110,9 @@ const ViewSwitch = memo(function ViewSwitch({ view, onChange }: { view: View; on
       </ToggleButton>
       <ToggleButton id="pages" className={SWITCH}>
         Pages
+      </ToggleButton>
+      <ToggleButton id="knife" className={SWITCH}>
+        Knife
       </ToggleButton>
     </ToggleButtonGroup>
   );

@@ -1,5 +1,6 @@
 import type { Finisher } from '../../core';
 import { LengthField, Row, SizeField } from '../../ui/fields';
+import { Toggle } from '../../ui/choices';
 import { NumberField, TextField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
 import { FinisherDrawing } from './Drawings';
@@ -82,29 +83,7 @@ function OfKind({ finisher, set }: { readonly finisher: Finisher; readonly set: 
         </Row>
       );
     case 'guillotine':
-      return (
-        <>
-          <Row label="Lift" hint="the height of the pile that it cuts at once">
-            <LengthField
-              label="Lift"
-              value={finisher.lift}
-              unit={unit}
-              min={1}
-              max={500}
-              onChange={(lift) => set({ lift }, 'lift')}
-            />
-          </Row>
-          <Row label="Smallest strip" hint="what must lie under the clamp behind the knife">
-            <LengthField
-              label="Smallest strip"
-              value={finisher.smallestStrip}
-              unit={unit}
-              max={1000}
-              onChange={(smallestStrip) => set({ smallestStrip }, 'smallest strip')}
-            />
-          </Row>
-        </>
-      );
+      return <OfGuillotine finisher={finisher} set={set} />;
     case 'binder':
     case 'sewing machine':
     case 'punch':
@@ -121,4 +100,69 @@ function OfKind({ finisher, set }: { readonly finisher: Finisher; readonly set: 
         </Row>
       );
   }
+}
+
+type Cutter = Extract<Finisher, { kind: 'guillotine' }>;
+
+/** What a guillotine holds, under its knife and in its memory. */
+function OfGuillotine({ finisher, set }: { readonly finisher: Cutter; readonly set: Set }) {
+  const { unit } = useUnit();
+  const { lift, smallestStrip, bareClamp, memory } = finisher;
+  return (
+    <>
+      <Row label="Lift" hint="the height of the pile that it cuts at once">
+        <LengthField
+          label="Lift"
+          value={lift}
+          unit={unit}
+          min={1}
+          max={500}
+          onChange={(lift) => set({ lift }, 'lift')}
+        />
+      </Row>
+      <Row label="Smallest strip" hint="what must lie under the clamp behind the knife">
+        <LengthField
+          label="Smallest strip"
+          value={smallestStrip}
+          unit={unit}
+          max={1000}
+          onChange={(smallestStrip) => set({ smallestStrip }, 'smallest strip')}
+        />
+      </Row>
+      <Row label="False clamp" hint="what must lie there when it is taken off">
+        <Toggle
+          label="Has one"
+          value={bareClamp !== null}
+          onChange={(on) => set({ bareClamp: on ? Math.round(smallestStrip / 3) : null }, 'false clamp')}
+        />
+        {bareClamp !== null && (
+          <LengthField
+            label="Smallest strip without the false clamp"
+            value={bareClamp}
+            unit={unit}
+            max={smallestStrip}
+            onChange={(bareClamp) => set({ bareClamp }, 'false clamp')}
+          />
+        )}
+      </Row>
+      <Row label="Memory" hint="a program with more cuts is set by hand">
+        <Toggle
+          label="Holds programs"
+          value={memory !== null}
+          onChange={(on) => set({ memory: on ? 99 : null }, 'memory')}
+        />
+        {memory !== null && (
+          <NumberField
+            label="Cuts in a program"
+            value={memory}
+            unit="cuts"
+            min={1}
+            max={10_000}
+            digits={0}
+            onChange={(n) => set({ memory: Math.round(n) }, 'memory')}
+          />
+        )}
+      </Row>
+    </>
+  );
 }

@@ -1,12 +1,14 @@
 import { limitsOn, machineDetail, machinesFor, routeWith, workOf } from '../../finishing';
 import { rulesOf } from '../../makeup';
+import { formatSize } from '../../measure';
+import { machineTakes } from '../../shop';
 import { passedThrough, type Check, type Finding, type Inspected, type Offer } from '../kinds';
 import { otherBindings } from '../other-bindings';
 
 /** Finished by somebody else. */
 export const ELSEWHERE: Offer = {
   label: 'Print only, finish elsewhere',
-  detail: 'sheets come folded by another hand',
+  detail: 'another hand cuts, folds and binds',
   patch: { finish: { here: false } },
 };
 
@@ -22,7 +24,11 @@ export const finishingLimits: Check = (it) => {
         ...limit,
         severity: 'stop',
         station: 'finish',
-        offers: () => [...otherMachines(it, process, machine.id), ...thinner(it), ...gathered(it), ELSEWHERE],
+        offers: () => [
+          ...otherMachines(it, process, machine.id),
+          ...(process === 'cut' ? laidOtherwise(it) : [...thinner(it), ...gathered(it)]),
+          ELSEWHERE,
+        ],
       })),
   );
 };
@@ -41,6 +47,28 @@ function otherMachines(
       patch: { finish: { route: routeWith(docket.finish.route, process, m) } },
     }));
 }
+
+/** Flat work laid another way, or on another sheet of the stock: the cheapest two that the knife can do. */
+function laidOtherwise({ docket, shop, unit }: Inspected): Offer[] {
+  const { product, sheet } = docket;
+  if (product.kind !== 'flat') return [];
+  const { stock, machine } = sheet;
+  const others = shop.stocks.filter((s) => s.id !== stock.id && s.name === stock.name && machineTakes(machine, s));
+  return [stock, ...others].flatMap((s) =>
+    WAYS.filter(({ way }) => s.id !== stock.id || way !== product.lies.way).map(({ way, said }) => ({
+      label: s.id === stock.id ? `Lay them ${said}` : `${said.replace(/^./, (c) => c.toUpperCase())} on ${s.format}`,
+      detail: s.id === stock.id ? 'on the same sheet' : formatSize(s, unit),
+      patch: { product: { lies: { way } }, ...(s.id === stock.id ? {} : { sheet: { stock: s } }) },
+      kind: { name: 'laid', most: 2 },
+    })),
+  );
+}
+
+const WAYS = [
+  { way: 'upright', said: 'upright' },
+  { way: 'sideways', said: 'sideways' },
+  { way: 'mixed', said: 'in two blocks' },
+] as const;
 
 /** Thinner stocks of the same sheet: the heaviest that does comes first. */
 function thinner({ docket, shop }: Inspected): Offer[] {

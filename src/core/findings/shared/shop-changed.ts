@@ -49,6 +49,11 @@ const FINISHER: Told<Finisher> = [
   ['thickest', (f, unit) => ('thickest' in f && f.thickest !== null ? formatLength(f.thickest, unit) : 'any')],
   ['lift', (f, unit) => ('lift' in f ? formatLength(f.lift, unit) : '')],
   ['smallest strip', (f, unit) => ('smallestStrip' in f ? formatLength(f.smallestStrip, unit) : '')],
+  [
+    'without its false clamp',
+    (f, unit) => ('bareClamp' in f ? (f.bareClamp === null ? 'none' : formatLength(f.bareClamp, unit)) : ''),
+  ],
+  ['cuts in a program', (f) => ('memory' in f ? (f.memory === null ? 'any' : String(f.memory)) : '')],
 ];
 
 /** `price 3.8 ct → 4.1 ct; grain short → long`; empty where the two are alike. */

@@ -27,11 +27,12 @@ import {
   SmallNumber,
   type Lit,
 } from './parts';
-import { down, pictureMatrix } from './geometry';
+import { down } from './geometry';
 import type { OfBooks } from './of-books';
 import { Patterns } from './patterns';
 import type { Numbers } from './state';
-import { picturesOf, type CellPictures } from './pictures';
+import { PagePicture } from './PagePicture';
+import { picturesOf } from './pictures';
 
 /** What of a side is drawn. */
 export interface Shown {
@@ -134,41 +135,6 @@ export const SideDrawing = memo(function SideDrawing({
     </svg>
   );
 });
-
-/** A page's picture where it is printed: the small one, and over it the sharp one when it has come. */
-function PagePicture({
-  cell,
-  id,
-  H,
-  pictures,
-}: {
-  readonly cell: Cell;
-  readonly id: string;
-  readonly H: number;
-  readonly pictures: CellPictures | null;
-}) {
-  if (!pictures || !cell.matrix) return null;
-  const { facts, small, sharp } = pictures;
-  const image = (href: string) => (
-    <image
-      key={href}
-      href={href}
-      width={facts.media.width}
-      height={facts.media.height}
-      preserveAspectRatio="none"
-      transform={pictureMatrix(cell.matrix!, facts.media.height, H)}
-    />
-  );
-  return (
-    <g clipPath={`url(#${id})`}>
-      <clipPath id={id}>
-        <rect {...down(boundsOf(cell.clip), H)} />
-      </clipPath>
-      {image(small)}
-      {sharp && image(sharp)}
-    </g>
-  );
-}
 
 /** What the machine cannot print, and the bleed round each page, hatched. */
 function Unprinted({ lay, cells, id }: { readonly lay: Lay; readonly cells: readonly Cell[]; readonly id: string }) {

@@ -1,5 +1,5 @@
 import { cardOf, readJob, sql } from '../../../../server';
-import { endpoint, idOf, notThere } from '../../../_api';
+import { cardResponse, endpoint, idOf, notThere } from '../../../_api';
 
 /** The card that travels with the job: one page to be printed, with a code that opens the job. */
 export const GET = endpoint(async (context) => {
@@ -7,12 +7,5 @@ export const GET = endpoint(async (context) => {
   const bytes =
     row && (await cardOf(row.number, row.docket, `http://${context.request.headers.get('host')}/jobs/${row.id}`));
   if (!row || !bytes) return notThere();
-  const name = `${row.number} ${row.docket.title.replace(/[^\p{L}\p{N} -]/gu, '').trim()} card.pdf`;
-  return new Response(new Uint8Array(bytes), {
-    headers: {
-      'Content-Type': 'application/pdf',
-      'Content-Disposition': `inline; filename*=UTF-8''${encodeURIComponent(name)}`,
-      'Cache-Control': 'no-store',
-    },
-  });
+  return cardResponse(bytes, `${row.number} ${row.docket.title}`, 'card');
 });

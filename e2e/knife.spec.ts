@@ -1,0 +1,60 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { run } from '../src/pdf/testing';
+import { openJob } from './helpers';
+
+test('bench labels at the knife: stepped by keys and buttons, played, the piles at the end, the card', async ({
+  page,
+}, info) => {
+  await openJob(page, 'Bench labels');
+  await page.keyboard.press('4');
+  const said = page.getByRole('status', { name: 'Cut' });
+  await expect(said).toContainText('288.5 mm');
+  await expect(said).toContainText('Left edge (side lay) to the gauge');
+  const cuts = page.getByRole('list', { name: 'Cuts' }).getByRole('button');
+  await expect(cuts).toHaveCount(11);
+  // A4 of 297: 8.5 on either side of 4 × 70; then 12.5 above and below 5 × 37
+  const measures = await cuts.allTextContents();
+  expect(measures.map((t) => /([\d.]+) mm/.exec(t)![1])).toEqual(
+    [288.5, 280, 210, 140, 70, 197.5, 185, 148, 111, 74, 37].map((v) => v.toFixed(1)),
+  );
+  await page.keyboard.press('ArrowRight');
+  await expect(said).toContainText('Half turn');
+  await page.keyboard.press('ArrowLeft');
+  await page.getByRole('button', { name: 'Next cut' }).click();
+  await expect(said).toContainText('280.0 mm');
+  await cuts.nth(5).click();
+  await expect(said).toContainText('Quarter turn left, 4 strips side by side');
+  await expect(cuts.nth(5)).toHaveAttribute('aria-current', 'step');
+  // four strips in hand
+  await expect(page.getByRole('img', { name: 'Cut 6: 197.5 mm from the back gauge' })).toBeVisible();
+  await page.keyboard.press('End');
+  await expect(said).toContainText('20 piles are out');
+  await expect(page.locator('.knife-pile').filter({ has: page.locator('text') })).toHaveCount(20);
+  // played from the start, and held
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(said).toContainText('Cut 2 of 11');
+  await page.getByRole('button', { name: 'Hold' }).click();
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+
+  const link = page.getByRole('link', { name: 'Cut card' });
+  const answer = await page.request.get((await link.getAttribute('href'))!);
+  expect(answer.headers()['content-type']).toBe('application/pdf');
+  const file = join(info.outputPath(), 'card.pdf');
+  writeFileSync(file, await answer.body());
+  const text = run('pdftotext', '-layout', file, '-');
+  expect(text).toContain('Bench labels');
+  expect(text).toMatch(/6 +197\.5 mm +Quarter turn left, 4 strips side by side +7\.776 in/);
+  expect(text).toMatch(/jobs\/[0-9a-f-]+#knife/);
+});
+
+test('what the card’s code says opens the cuts; another job is cut or says why not', async ({ page }) => {
+  await openJob(page, 'Staff cards, five people');
+  await page.goto(`${page.url().split('#')[0]}#knife`);
+  await page.reload();
+  await expect(page.getByRole('status', { name: 'Cut' })).toContainText('Cut 1 of');
+  await openJob(page, 'Mug transfers, one each');
+  await page.getByRole('radio', { name: 'Knife' }).click();
+  await expect(page.getByText(/is not cut flat|Cut 1 of/)).toBeVisible();
+});

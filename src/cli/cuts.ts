@@ -1,0 +1,55 @@
+import { writeFileSync } from 'node:fs';
+import { cutCard, plan, type CutCard, type Unit } from '../core';
+import { writeCutCard } from '../pdf';
+import { Complaint, docketFrom, withFile, withRecords, type OfRecords } from './inputs';
+import { load, threadFor } from './load';
+
+/** Cuts to be told of a docket. */
+export interface Cutting extends OfRecords {
+  readonly docket: string;
+  /** A PDF to write the cut card to; null where the cuts are wanted as JSON. */
+  readonly card: string | null;
+  readonly unit: Unit;
+  readonly worker: string;
+}
+
+/** What is said of the cuts of each kind of sheet: lengths in millimetres, pieces in the order of their piles. */
+const said = ({ knives }: CutCard): object =>
+  knives.map(({ run, machine, steps, pieces, lift }) => ({
+    sheets: run.sheets,
+    stock: `${run.stock.name} ${run.stock.format}`,
+    paper: run.lay.paper,
+    machine,
+    falseClampOff: run.program.bare,
+    lifts: run.lifts,
+    sheetsInALift: lift.sheets,
+    turns: run.program.turned,
+    cuts: steps.map((s) => ({
+      number: s.number,
+      before: s.before,
+      measure: Math.round(s.measure * 1000) / 1000,
+      falls: s.falls,
+      beside: s.beside,
+    })),
+    pieces: pieces.map(({ rect, pile }) => ({ ...rect, pile })),
+  }));
+
+/** Prints the cuts of a docket as JSON, or writes its cut card. @throws Complaint where nothing is cut flat */
+export async function tellCuts(it: Cutting, out: (text: string) => void): Promise<void> {
+  const docket = withRecords(docketFrom(it.docket), it);
+  const hands = threadFor(it.worker);
+  try {
+    await load(hands, it.docket, docket, async ({ artwork }) => {
+      const card = cutCard(null, docket, plan(docket, artwork));
+      if (!card) throw new Complaint(`${it.docket}: nothing of it is cut flat.`);
+      if (it.card === null) out(`${JSON.stringify(said(card), null, 2)}\n`);
+      else {
+        const { card: path } = it;
+        const bytes = await writeCutCard(card, it.docket, { unit: it.unit, house: '' });
+        withFile(path, () => writeFileSync(path, bytes));
+      }
+    });
+  } finally {
+    await hands.close();
+  }
+}

@@ -1,0 +1,176 @@
+import { PDFDocument } from 'pdf-lib';
+import {
+  dayText,
+  formatLength,
+  gaugeText,
+  formatSize,
+  wholeNumber,
+  type CutCard,
+  type Knife,
+  type QuarterTurns,
+  type Rect,
+  type Unit,
+} from '../core';
+import { CardPage, colour, fontsIn, INK, PAGE, SOFT, WIDTH } from './card-page';
+import { PT } from './geometry';
+
+/** The card that lies at the guillotine: one page of A4 for each kind of sheet, its measures large enough for a glance. */
+
+const RUST = colour('#a2301f');
+const WASTE = colour('#e4ddd0');
+
+const named = ({ number, title }: CutCard): string => (number === null ? title : `${number}  ${title}`);
+
+function head(s: CardPage, card: CutCard, { run, machine, lift }: Knife, address: string, unit: Unit): void {
+  const { fonts } = s;
+  const size = 26;
+  s.code(address, PAGE.width - PAGE.margin - size, PAGE.margin, size);
+  const width = WIDTH - size - 8;
+  s.paragraph(named(card), 20, fonts.head, { width, most: 2 });
+  s.y += 0.5;
+  const whose = card.customer ? `for ${card.customer}` : '';
+  s.paragraph([card.due ? `Due ${dayText(card.due, true)}` : '', whose].filter(Boolean).join(', '), 11, fonts.bold, {
+    width,
+    most: 1,
+  });
+  const { stock, good, lifts, called, program } = run;
+  const lots = lifts === 1 ? 'one lift' : `${lifts} lifts of at most ${wholeNumber(lift.sheets)}`;
+  s.paragraph(
+    `Cut on ${machine ?? 'any guillotine'}${program.bare ? ', false clamp off' : ''}: ${wholeNumber(good)} sheets ${stock.name} ${stock.format}, ${called}, ${formatSize(run.lay.paper, unit)}; ${lots}, ${formatLength(lift.height, unit, 1)} high.`,
+    11,
+    fonts.text,
+    { width, most: 3 },
+  );
+  s.y = Math.max(s.y, PAGE.margin + size);
+}
+
+/** The sheet with its cuts by their numbers, and the pieces by the order of their piles. */
+function drawing(s: CardPage, { run, steps, pieces }: Knife, top: number): number {
+  const { paper } = run.lay;
+  const most = { width: WIDTH - 20, height: 84 };
+  const k = Math.min(most.width / paper.width, most.height / paper.height);
+  const [w, h] = [paper.width * k, paper.height * k];
+  const x = (PAGE.width - w) / 2;
+  s.box(x, top, w, h, { border: INK, thickness: 0.8, fill: WASTE });
+  const white = colour('#ffffff');
+  for (const { rect: r, pile } of pieces) {
+    const [px, py] = [x + r.x * k, top + h - (r.y + r.height) * k];
+    s.box(px, py, r.width * k, r.height * k, { fill: white, border: SOFT, thickness: 0.4 });
+    if (pile === null) continue;
+    const text = String(pile);
+    const pt = Math.max(4, Math.min(16, 1.6 * Math.min(r.width, r.height) * k));
+    const wide = s.fonts.bold.widthOfTextAtSize(text, pt) / PT;
+    s.line(text, px + (r.width * k - wide) / 2, py + (r.height * k + pt * 0.25) / 2, pt, s.fonts.bold, SOFT);
+  }
+  const small = steps.length > 40 ? 4 : 7;
+  for (const { number, cut, set, measure } of steps)
+    for (const [i, pile] of set.hand.entries()) {
+      const { upright, at, from, to } = lineOn(pile, cut.lies, measure);
+      const ends: [number, number][] = upright
+        ? [from, to].map((v) => [x + at * k, top + h - v * k])
+        : [from, to].map((v) => [x + v * k, top + h - at * k]);
+      s.stroke(ends[0]!, ends[1]!, RUST, 0.8);
+      if (i > 0) continue;
+      const [fx, fy] = ends[0]!;
+      if (upright) s.line(String(number), fx - 0.8, top + h + 1 + small * 0.45, small, s.fonts.mono, RUST);
+      else s.lineRight(String(number), x - 1, fy + small * 0.12, small, s.fonts.mono, RUST);
+    }
+  s.line('lead edge', x + w / 2 - 6, top + h + 8, 8, s.fonts.text, SOFT);
+  return h + 10;
+}
+
+/** Where a pile is cut, on the sheet: by how it lies and how far the gauge is off. */
+function lineOn(r: Rect, lies: QuarterTurns, measure: number) {
+  const upright = lies % 2 === 1;
+  const [low, high] = upright ? [r.x, r.x + r.width] : [r.y, r.y + r.height];
+  const at = lies === 0 || lies === 1 ? high - measure : low + measure;
+  return upright ? { upright, at, from: r.y, to: r.y + r.height } : { upright, at, from: r.x, to: r.x + r.width };
+}
+
+/** The cuts, as large as the page lets them be. */
+function table(s: CardPage, { steps }: Knife, unit: Unit): void {
+  const room = s.room - 4;
+  const choices = [
+    { columns: 1, row: 11, pt: 24 },
+    { columns: 1, row: 8.6, pt: 19 },
+    { columns: 2, row: 8.6, pt: 17 },
+    { columns: 2, row: 6.4, pt: 13 },
+    { columns: 3, row: 4.6, pt: 9 },
+    { columns: 4, row: 3.4, pt: 7 },
+  ];
+  const fits = (c: (typeof choices)[number]): boolean => Math.ceil(steps.length / c.columns) * c.row <= room;
+  const { columns, row, pt } = choices.find(fits) ?? choices.at(-1)!;
+  const rows = Math.max(1, Math.floor(room / row));
+  const deep = Math.min(rows, Math.ceil(steps.length / columns));
+  const width = WIDTH / columns;
+  const other: Unit = unit === 'mm' ? 'in' : 'mm';
+  steps.slice(0, rows * columns).forEach(({ number, before, measure, falls }, i) => {
+    const left = PAGE.margin + Math.floor(i / deep) * width;
+    const y = s.y + ((i % deep) + 0.75) * row;
+    const small = Math.max(6, pt * 0.45);
+    s.lineRight(String(number), left + pt * 0.5, y, pt * 0.6, s.fonts.mono, SOFT);
+    const beside = left + pt * 0.65 + s.fonts.mono.widthOfTextAtSize('0000.0 mm', pt) / PT + 2;
+    s.lineRight(gaugeText(measure, unit), beside - 3, y, pt, s.fonts.mono);
+    if (columns === 1) s.lineRight(gaugeText(measure, other), PAGE.width - PAGE.margin, y, small, s.fonts.mono, SOFT);
+    const said = before ?? (falls === 'waste' ? 'waste off' : '');
+    if (columns <= 2)
+      s.line(
+        shortened(s, said, small, left + width - 2 - (columns === 1 ? 24 : 0) - beside),
+        beside,
+        y,
+        small,
+        before ? s.fonts.bold : s.fonts.text,
+        before ? INK : SOFT,
+      );
+    else if (before) s.line(turnSign(before), beside, y, small, s.fonts.bold);
+  });
+  s.y += deep * row;
+  if (steps.length > rows * columns)
+    s.line(`and ${steps.length - rows * columns} more on the screen`, PAGE.margin, s.y + 4, 8, s.fonts.bold);
+}
+
+/** Where there is no room for words: that the pile is turned. */
+const turnSign = (before: string): string =>
+  /half/.test(before) ? '1/2 turn' : /quarter/.test(before) ? '1/4 turn' : '';
+
+function shortened(s: CardPage, text: string, size: number, width: number): string {
+  const fits = (t: string): boolean => s.fonts.bold.widthOfTextAtSize(t, size) / PT <= width;
+  if (fits(text)) return text;
+  let n = text.length - 1;
+  while (n > 1 && !fits(`${text.slice(0, n)}…`)) n--;
+  return `${text.slice(0, n)}…`;
+}
+
+/**
+ * The cut card as a PDF, a page for each kind of sheet.
+ * @param address where the job's cuts are opened: what the QR code says
+ */
+export async function writeCutCard(
+  card: CutCard,
+  address: string,
+  { unit, house }: { readonly unit: Unit; readonly house: string },
+): Promise<Uint8Array> {
+  const doc = await PDFDocument.create();
+  doc.setTitle(`${named(card)}: cuts`);
+  doc.setProducer('Odd Sparrow');
+  const fonts = await fontsIn(doc);
+  for (const [i, knife] of card.knives.entries()) {
+    const s = new CardPage(doc.addPage([PAGE.width * PT, PAGE.height * PT]), fonts);
+    head(s, card, knife, address, unit);
+    s.heading('Cuts, the back gauge to the knife');
+    const top = s.y + 4;
+    s.y = top + drawing(s, knife, top);
+    table(s, knife, unit);
+    const of = card.knives.length + card.more;
+    s.line(
+      of > 1 ? `${house}, card ${i + 1} of ${of}` : house,
+      PAGE.margin,
+      PAGE.height - PAGE.margin + 4,
+      8,
+      fonts.text,
+      SOFT,
+    );
+    s.lineRight(address, PAGE.width - PAGE.margin, PAGE.height - PAGE.margin + 4, 8, fonts.text, SOFT);
+  }
+  return doc.save();
+}
