@@ -1,5 +1,5 @@
 import type { QuarterTurns, Rect } from '../measure';
-import { cheapestWay, type End, type Part, type Pile, type Sound, type Way } from './search';
+import { cheapestWay, likeness, type End, type Part, type Pile, type Sound, type Way } from './search';
 
 /** One cut. Millimetres. */
 export interface Cut {
@@ -106,11 +106,25 @@ function stagesOf(ways: readonly Way[], lies: QuarterTurns, out: Stage[]): void 
  * @param clamp what must lie behind the knife at the least, mm; null where no machine is known
  */
 export function cutProgram(pile: Pile, sound = LAY_EDGES, clamp: number | null = null): CutProgram | NotCuttable {
-  const found = cheapestWay(pile, sound, clamp);
-  if (!found)
+  const key = `${JSON.stringify(pile.rect)} ${JSON.stringify(sound)} ${clamp} ${likeness(pile)}`;
+  const before = recent.get(key);
+  if (before) return before;
+  const program = found(pile, sound, clamp);
+  if (recent.size >= MOST_RECENT) recent.delete(recent.keys().next().value!);
+  recent.set(key, program);
+  return program;
+}
+
+/** Programs found last: a job is planned anew at every change, and most changes leave its cuts as they are. */
+const recent = new Map<string, CutProgram | NotCuttable>();
+const MOST_RECENT = 100;
+
+function found(pile: Pile, sound: Sound, clamp: number | null): CutProgram | NotCuttable {
+  const cheapest = cheapestWay(pile, sound, clamp);
+  if (!cheapest)
     return { notCuttable: 'No straight cut from edge to edge divides these pieces: each runs through one of them.' };
   const stages: Stage[] = [];
-  if (found.way) stagesOf([found.way], 0, stages);
+  if (cheapest.way) stagesOf([cheapest.way], 0, stages);
   const cuts = stages.flatMap((s) => s.cuts);
   return {
     stages,

@@ -55,8 +55,10 @@ const less = (a: Cost, b: Cost): boolean => {
 export const HELD_WASTE = 25;
 /** What is said to lack where nothing would be enough, mm: more than any sheet is long. */
 const MOST_LACKING = 10_000;
-/** Lines of which every choice is tried, and how many pieces may be looked at in all of that. */
-const ALL_CHOICES = 8;
+/** Lines of which every choice is tried; of how many where pieces are few; and pieces that are looked at in all of that. */
+const ALL_CHOICES = 5;
+const ALL_OF_FEW = 8;
+const FEW_PIECES = 10;
 const MOST_LOOKED_AT = 40_000;
 
 const low = (r: Rect, upright: boolean): number => (upright ? r.x : r.y);
@@ -104,12 +106,18 @@ const bothSound = (a: Sound, b: Sound): Sound => ({
   top: a.top && b.top,
 });
 
-/** What a pile is like, wherever it lies. */
-function likeness({ rect, pieces }: Pile): string {
-  const n = (v: number): number => Math.round(v * 1e4);
-  const seen = pieces.map((p) => `${n(p.x - rect.x)} ${n(p.y - rect.y)} ${n(p.width)} ${n(p.height)}`).sort();
-  return `${n(rect.width)} ${n(rect.height)}|${seen.join('|')}`;
+const tenths = (v: number): number => Math.round(v * 1e4);
+
+/** What a pile is like, wherever it lies: its pieces stand in one order wherever that is. Tenths of micrometres. */
+export function likeness({ rect, pieces }: Pile): string {
+  let seen = `${tenths(rect.width)} ${tenths(rect.height)}`;
+  for (const p of pieces)
+    seen += `|${tenths(p.x - rect.x)} ${tenths(p.y - rect.y)} ${tenths(p.width)} ${tenths(p.height)}`;
+  return seen;
 }
+/** The order of pieces in all piles. */
+const inOrder = (pieces: readonly Rect[]): Rect[] =>
+  [...pieces].sort((a, b) => tenths(a.x) - tenths(b.x) || tenths(a.y) - tenths(b.y));
 
 const isDone = ({ rect, pieces }: Pile): boolean =>
   pieces.length === 1 && pieces[0]!.width > rect.width - EPSILON && pieces[0]!.height > rect.height - EPSILON;
@@ -233,12 +241,16 @@ class Search {
       return { ...part, like };
     });
     const ways = new Map<string, Way | null>();
+    // what is not done takes a turn and a cut at the least
+    let open = [...groups.values()].filter((part) => !isDone(part)).length;
     for (const [like, part] of groups) {
-      if (most && !less(cost, most)) return null;
+      if (most && !less(plus(cost, [0, 0, open, open]), most)) return null;
       const found = this.find(part, upright);
       if (!found) return null;
       ways.set(like, found.way);
-      if (found.way) cost = plus(plus(cost, found.cost), [0, 0, 1, 0]);
+      if (!found.way) continue;
+      cost = plus(plus(cost, found.cost), [0, 0, 1, 0]);
+      open--;
     }
     const parts = piles.map(({ rect, pieces, like }): Part => {
       const way = ways.get(like) ?? null;
@@ -272,32 +284,33 @@ function isPlain({ parts }: Way): boolean {
 
 /**
  * Lines to be cut first where not all are: the outermost waste; what parts strips that are not alike; both. Every choice
- * of them where there are few.
+ * of them where there are few. Both lines of a gap go together: to wait with the second spares no turn and no cut.
  */
 function* choices(pile: State, upright: boolean, at: readonly number[], all: boolean): Generator<readonly number[]> {
   const n = at.length;
   if (n < 2) return;
-  if (all && n <= ALL_CHOICES) {
-    for (let bits = 1; bits < 2 ** n - 1; bits++) yield at.filter((_, i) => bits & (1 << i));
-    return;
-  }
   const bounds = [low(pile.rect, upright), ...at, high(pile.rect, upright)];
-  const parts = sharedOut(pile.pieces, bounds, upright).map((pieces, i) => ({
-    pieces,
-    like: likeness({ pieces, rect: between(pile.rect, upright, bounds[i]!, bounds[i + 1]!) }),
-  }));
-  const trims = at.filter(
-    (_, i) => (i === 0 && parts[0]!.pieces.length === 0) || (i === n - 1 && parts[n]!.pieces.length === 0),
-  );
+  const parts = sharedOut(pile.pieces, bounds, upright);
+  const bundles: number[][] = [];
+  for (const [i, v] of at.entries()) {
+    const gap = i > 0 && parts[i]!.length === 0;
+    if (gap) bundles.at(-1)!.push(v);
+    else bundles.push([v]);
+  }
+  const like = (i: number): string =>
+    likeness({ pieces: parts[i]!, rect: between(pile.rect, upright, bounds[i]!, bounds[i + 1]!) });
+  const trims = at.filter((_, i) => (i === 0 && parts[0]!.length === 0) || (i === n - 1 && parts[n]!.length === 0));
   const unlike: number[] = [];
   let last: number | null = null;
-  for (const [i, part] of parts.entries()) {
-    if (part.pieces.length === 0) continue;
-    if (last !== null && parts[last]!.like !== part.like) unlike.push(...at.slice(last, i));
+  for (const [i, pieces] of parts.entries()) {
+    if (pieces.length === 0) continue;
+    if (last !== null && like(last) !== like(i)) unlike.push(...at.slice(last, i));
     last = i;
   }
   const both = at.filter((v) => trims.includes(v) || unlike.includes(v));
   for (const some of [trims, unlike, both]) if (some.length > 0 && some.length < n) yield some;
+  if (!all || bundles.length > (pile.pieces.length > FEW_PIECES ? ALL_CHOICES : ALL_OF_FEW)) return;
+  for (let bits = 1; bits < 2 ** bundles.length - 1; bits++) yield bundles.filter((_, i) => bits & (1 << i)).flat();
 }
 
 /** A way that was found for a pile that looks alike, where this one lies. */
@@ -320,11 +333,11 @@ function movedTo(way: Way, r: Rect): Way {
 /**
  * The cheapest way to cut a pile apart by straight cuts: strips that can be held, measures from sound edges, fewest
  * turns, fewest cuts. A state is a rectangle with the pieces in it; after cuts in one direction come cuts in the other;
- * every choice of lines is tried where a pile has no more than eight in a direction, of more those that a cutter would
- * look at. Lines that are free stay free when others parallel to them are cut first, so that where straight cuts divide a
+ * every choice of lines is tried where there are no more than five in a direction, or eight of ten pieces; of more those
+ * that a cutter would look at. Lines that are free stay free when others parallel to them are cut first, so that where straight cuts divide a
  * pile at all a way is found.
  * @param clamp what must lie behind the knife at the least, mm; null where no machine is known
  * @returns null where no straight cut from edge to edge divides it; no way where nothing is to be cut
  */
 export const cheapestWay = (pile: Pile, sound: Sound, clamp: number | null): { readonly way: Way | null } | null =>
-  new Search(clamp).find({ ...pile, sound }, null);
+  new Search(clamp).find({ rect: pile.rect, pieces: inOrder(pile.pieces), sound }, null);
