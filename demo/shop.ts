@@ -168,6 +168,21 @@ const finishers = [
     speed: 240,
     makeReady: 4,
   },
+  {
+    kind: 'slitter',
+    id: 'dunlin',
+    name: 'Dunlin',
+    largest: { width: 365, height: 650 },
+    smallest: { width: 200, height: 200 },
+    mostSlits: 10,
+    mostCrossCuts: 25,
+    sides: 4,
+    ends: 4,
+    nearestSlits: 4,
+    nearestCuts: 4,
+    speed: 900,
+    makeReady: 3,
+  },
 ];
 
 export const demoShop = (printer: string | null): Shop =>

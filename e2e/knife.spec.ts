@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { run } from '../src/pdf/testing';
-import { openJob } from './helpers';
+import { openJob, openStation, saved } from './helpers';
 
 test('bench labels at the knife: stepped by keys and buttons, played, the piles at the end, the card', async ({
   page,
@@ -57,4 +57,33 @@ test('what the card’s code says opens the cuts; another job is cut or says why
   await openJob(page, 'Mug transfers, one each');
   await page.getByRole('radio', { name: 'Knife' }).click();
   await expect(page.getByText(/is not cut flat|Cut 1 of/)).toBeVisible();
+});
+
+test('the machines to cut stand side by side by what they take; the slitter is set by its lines', async ({
+  page,
+}, info) => {
+  await openJob(page, 'Bench labels');
+  const finish = await openStation(page, 'finish');
+  await finish.getByRole('button', { name: 'Avocet Machine to cut' }).click();
+  // 11 cuts of one lift, 4 min and 11 ÷ 240 h; 25 sheets, 3 min and 25 ÷ 900 h
+  await expect(page.getByRole('option', { name: /Avocet/ })).toContainText('11 cuts, 7 min');
+  await expect(page.getByRole('option', { name: /Dunlin/ })).toContainText('25 sheets, 5 min');
+  await page.getByRole('option', { name: /Dunlin/ }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('radio', { name: 'Knife' }).click();
+  await expect(page.getByRole('status', { name: 'Cut' })).toContainText('6 slits, 5 cross cuts');
+  await expect(page.getByRole('list', { name: 'Cross cuts' }).getByRole('listitem')).toHaveText([
+    /8\.5 mm/,
+    /78\.5 mm/,
+    /148\.5 mm/,
+    /218\.5 mm/,
+    /288\.5 mm/,
+  ]);
+  await saved(page);
+  const answer = await page.request.get((await page.getByRole('link', { name: 'Cut card' }).getAttribute('href'))!);
+  const file = join(info.outputPath(), 'slits.pdf');
+  writeFileSync(file, await answer.body());
+  expect(run('pdftotext', '-layout', file, '-')).toMatch(/1 +12\.5 mm +1 +8\.5 mm/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('status', { name: 'Cut' })).toContainText('Cut 1 of 11');
 });

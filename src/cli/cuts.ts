@@ -14,8 +14,19 @@ export interface Cutting extends OfRecords {
 }
 
 /** What is said of the cuts of each kind of sheet: lengths in millimetres, pieces in the order of their piles. */
-const said = ({ knives }: CutCard): object =>
-  knives.map(({ run, machine, steps, pieces, lift }) => ({
+const said = ({ knives, setups }: CutCard): object => [
+  ...setups.map(({ run, machine, said, pieces }) => ({
+    sheets: run.sheets,
+    stock: `${run.stock.name} ${run.stock.format}`,
+    paper: run.lay.paper,
+    machine,
+    feed: run.slits.feed,
+    said,
+    slits: run.slits.slits,
+    crossCuts: run.slits.crossCuts,
+    pieces,
+  })),
+  ...knives.map(({ run, machine, steps, pieces, lift }) => ({
     sheets: run.sheets,
     stock: `${run.stock.name} ${run.stock.format}`,
     paper: run.lay.paper,
@@ -32,7 +43,8 @@ const said = ({ knives }: CutCard): object =>
       beside: s.beside,
     })),
     pieces: pieces.map(({ rect, pile }) => ({ ...rect, pile })),
-  }));
+  })),
+];
 
 /** Prints the cuts of a docket as JSON, or writes its cut card. @throws Complaint where nothing is cut flat */
 export async function tellCuts(it: Cutting, out: (text: string) => void): Promise<void> {

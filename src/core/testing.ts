@@ -229,6 +229,24 @@ export const GUILLOTINE: Extract<Finisher, { kind: 'guillotine' }> = {
   hour: 0,
 };
 
+export const SLITTER: Extract<Finisher, { kind: 'slitter' }> = {
+  kind: 'slitter',
+  id: 'slitter',
+  name: 'Dunlin',
+  largest: { width: 330, height: 660 },
+  smallest: { width: 200, height: 200 },
+  feed: 'either',
+  mostSlits: 8,
+  mostCrossCuts: 16,
+  sides: 5,
+  ends: 5,
+  nearestSlits: 4,
+  nearestCuts: 4,
+  speed: 900,
+  makeReady: 3,
+  hour: 0,
+};
+
 /** The shape of the section that lies on a sheet of a book: of the text where no sheet is named. */
 export const shapeOf = (it: Plan<'bound'>, sheet: Sheet = it.sheets.main): SectionShape =>
   it.product.sections[sheet.pieces[0]!]!.shape;

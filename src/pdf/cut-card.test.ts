@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { cutCard, patched, plan, type CutCard, type Docket, type Patch, type Unit } from '../core';
-import { artworkOf, flatDocketFor, GUILLOTINE, posterDocketFor, SHOP } from '../core/testing';
+import { artworkOf, flatDocketFor, GUILLOTINE, posterDocketFor, SHOP, SLITTER } from '../core/testing';
 import { writeCutCard } from './cut-card';
 import { run, scratch } from './testing';
 
@@ -97,5 +97,32 @@ describe('the cut card', () => {
     const [said, left] = await shown(many);
     expect(left).toBeGreaterThan(0);
     expect(said + left).toBe(many.length);
+  });
+});
+
+describe('the card of a slitter', () => {
+  it('has slits and cross cuts beside each other, and says which edge goes in first', async () => {
+    const size = { width: 85, height: 55 };
+    const docket = [
+      CUT,
+      {
+        product: { finished: size, bleed: 0, copies: 200, lies: { way: 'upright', columns: 4, rows: 5 } },
+        finish: { route: [{ process: 'cut', machine: SLITTER }] },
+      } as Patch,
+    ].reduce<Docket>(patched, flatDocketFor(artworkOf(1, size, 0)));
+    const card = cardOf(docket, 1, size);
+    expect([card.knives.length, card.setups.length]).toEqual([0, 1]);
+    const [page, ...more] = await read(card);
+    expect(more).toEqual([]);
+    expect(page).toContain('Slit on Dunlin: 10 sheets');
+    expect(page).toContain('The left edge goes in first; slits are measured from the lead edge');
+    // 5 rows of 55 in 320: 22.5 and six lines; 4 columns of 85 in 450: 55 and five
+    const lines = [...page!.matchAll(/^ *(\d+) +(\d+\.\d) mm(?: +(\d+) +(\d+\.\d) mm)?$/gm)].map((m) => m.slice(1));
+    expect(lines).toEqual(
+      [22.5, 77.5, 132.5, 187.5, 242.5, 297.5].map((v, i) => {
+        const n = String(i + 1);
+        return i < 5 ? [n, v.toFixed(1), n, (55 + 85 * i).toFixed(1)] : [n, v.toFixed(1), undefined, undefined];
+      }),
+    );
   });
 });

@@ -9,6 +9,8 @@ import {
   type Knife,
   type QuarterTurns,
   type Rect,
+  type Size,
+  type SlitSetup,
   type Unit,
 } from '../core';
 import { CardPage, colour, fontsIn, INK, PAGE, SOFT, WIDTH } from './card-page';
@@ -21,7 +23,8 @@ const WASTE = colour('#e4ddd0');
 
 const named = ({ number, title }: CutCard): string => (number === null ? title : `${number}  ${title}`);
 
-function head(s: CardPage, card: CutCard, { run, machine, lift }: Knife, address: string, unit: Unit): void {
+/** Number, title, whose it is, what is cut on which machine; a QR code of the job's cuts at the right. */
+function head(s: CardPage, card: CutCard, what: string, address: string): void {
   const { fonts } = s;
   const size = 26;
   s.code(address, PAGE.width - PAGE.margin - size, PAGE.margin, size);
@@ -33,35 +36,92 @@ function head(s: CardPage, card: CutCard, { run, machine, lift }: Knife, address
     width,
     most: 1,
   });
-  const { stock, good, lifts, called, program } = run;
-  const lots = lifts === 1 ? 'one lift' : `${lifts} lifts of at most ${wholeNumber(lift.sheets)}`;
-  s.paragraph(
-    `Cut on ${machine ?? 'any guillotine'}${program.bare ? ', false clamp off' : ''}: ${wholeNumber(good)} sheets ${stock.name} ${stock.format}, ${called}, ${formatSize(run.lay.paper, unit)}; ${lots}, ${formatLength(lift.height, unit, 1)} high.`,
-    11,
-    fonts.text,
-    { width, most: 3 },
-  );
+  s.paragraph(what, 11, fonts.text, { width, most: 3 });
   s.y = Math.max(s.y, PAGE.margin + size);
 }
 
-/** The sheet with its cuts by their numbers, and the pieces by the order of their piles. */
-function drawing(s: CardPage, { run, steps, pieces }: Knife, top: number): number {
-  const { paper } = run.lay;
+/** What is cut in piles, and on what. */
+function pilesSaid({ run, machine, lift }: Knife, unit: Unit): string {
+  const { lifts, program } = run;
+  const lots = lifts === 1 ? 'one lift' : `${lifts} lifts of at most ${wholeNumber(lift.sheets)}`;
+  return `Cut on ${machine ?? 'any guillotine'}${program.bare ? ', false clamp off' : ''}: ${sheetsSaid(run, unit)}; ${lots}, ${formatLength(lift.height, unit, 1)} high.`;
+}
+
+const sheetsSaid = ({ stock, good, called, lay }: SlitSetup['run'] | Knife['run'], unit: Unit): string =>
+  `${wholeNumber(good)} sheets ${stock.name} ${stock.format}, ${called}, ${formatSize(lay.paper, unit)}`;
+
+/** A sheet with what comes out of it. @returns where it lies on the page, and its millimetres in one of the sheet's */
+function sheetAt(s: CardPage, paper: Size, pieces: readonly Rect[], top: number, numbers: readonly (number | null)[]) {
   const most = { width: WIDTH - 20, height: 84 };
   const k = Math.min(most.width / paper.width, most.height / paper.height);
   const [w, h] = [paper.width * k, paper.height * k];
   const x = (PAGE.width - w) / 2;
   s.box(x, top, w, h, { border: INK, thickness: 0.8, fill: WASTE });
   const white = colour('#ffffff');
-  for (const { rect: r, pile } of pieces) {
+  for (const [i, r] of pieces.entries()) {
     const [px, py] = [x + r.x * k, top + h - (r.y + r.height) * k];
     s.box(px, py, r.width * k, r.height * k, { fill: white, border: SOFT, thickness: 0.4 });
+    const pile = numbers[i] ?? null;
     if (pile === null) continue;
     const text = String(pile);
     const pt = Math.max(4, Math.min(16, 1.6 * Math.min(r.width, r.height) * k));
     const wide = s.fonts.bold.widthOfTextAtSize(text, pt) / PT;
     s.line(text, px + (r.width * k - wide) / 2, py + (r.height * k + pt * 0.25) / 2, pt, s.fonts.bold, SOFT);
   }
+  return { x, w, h, k };
+}
+
+/** The sheet with its slits and cross cuts by their numbers. */
+function setupDrawing(s: CardPage, { run, pieces }: SlitSetup, top: number): number {
+  const { feed, slits, crossCuts } = run.slits;
+  const { x, w, h, k } = sheetAt(s, run.lay.paper, pieces, top, []);
+  const [upright, level] = feed === 'long' ? [slits, crossCuts] : [crossCuts, slits];
+  for (const [i, v] of upright.entries()) {
+    s.stroke([x + v * k, top], [x + v * k, top + h], RUST, 0.8);
+    s.line(String(i + 1), x + v * k - 0.8, top + h + 4, 7, s.fonts.mono, RUST);
+  }
+  for (const [i, v] of level.entries()) {
+    s.stroke([x, top + h - v * k], [x + w, top + h - v * k], RUST, 0.8);
+    s.lineRight(String(i + 1), x - 1, top + h - v * k + 0.8, 7, s.fonts.mono, RUST);
+  }
+  s.line('lead edge', x + w / 2 - 6, top + h + 8, 8, s.fonts.text, SOFT);
+  return h + 10;
+}
+
+/** Slits on the left, cross cuts on the right, as large as the page lets them be. */
+function setupTable(s: CardPage, { run }: SlitSetup, unit: Unit): void {
+  const { slits, crossCuts } = run.slits;
+  const top = s.y + 7;
+  const room = s.room - 12;
+  for (const [c, [title, at]] of (
+    [
+      ['Slits', slits],
+      ['Cross cuts', crossCuts],
+    ] as const
+  ).entries()) {
+    const left = PAGE.margin + c * (WIDTH / 2);
+    s.line(title, left, top, 12, s.fonts.head);
+    const row = Math.min(9, room / Math.max(1, at.length));
+    const rows = Math.max(1, Math.floor(room / Math.max(row, 2.6)));
+    const pt = Math.max(6, Math.min(18, row * 2));
+    at.slice(0, rows).forEach((mm, i) => {
+      const y = top + 3 + (i + 0.75) * Math.max(row, 2.6);
+      s.lineRight(String(i + 1), left + 8, y, pt * 0.6, s.fonts.mono, SOFT);
+      s.lineRight(gaugeText(mm, unit), left + 14 + 9 * pt * 0.212, y, pt, s.fonts.mono);
+    });
+    if (at.length > rows) s.line(`and ${at.length - rows} more on the screen`, left, top + 6 + room, 8, s.fonts.bold);
+  }
+}
+
+/** The sheet with its cuts by their numbers, and the pieces by the order of their piles. */
+function drawing(s: CardPage, { run, steps, pieces }: Knife, top: number): number {
+  const { x, w, h, k } = sheetAt(
+    s,
+    run.lay.paper,
+    pieces.map((p) => p.rect),
+    top,
+    pieces.map((p) => p.pile),
+  );
   const small = steps.length > 40 ? 4 : 7;
   for (const { number, cut, set, measure } of steps)
     for (const [i, pile] of set.hand.entries()) {
@@ -154,23 +214,27 @@ export async function writeCutCard(
   doc.setTitle(`${named(card)}: cuts`);
   doc.setProducer('Odd Sparrow');
   const fonts = await fontsIn(doc);
-  for (const [i, knife] of card.knives.entries()) {
+  const of = card.knives.length + card.setups.length + card.more;
+  const page = (i: number, what: string, heading: string, write: (s: CardPage, top: number) => void): void => {
     const s = new CardPage(doc.addPage([PAGE.width * PT, PAGE.height * PT]), fonts);
-    head(s, card, knife, address, unit);
-    s.heading('Cuts, the back gauge to the knife');
-    const top = s.y + 4;
-    s.y = top + drawing(s, knife, top);
-    table(s, knife, unit);
-    const of = card.knives.length + card.more;
-    s.line(
-      of > 1 ? `${house}, card ${i + 1} of ${of}` : house,
-      PAGE.margin,
-      PAGE.height - PAGE.margin + 4,
-      8,
-      fonts.text,
-      SOFT,
-    );
-    s.lineRight(address, PAGE.width - PAGE.margin, PAGE.height - PAGE.margin + 4, 8, fonts.text, SOFT);
-  }
+    head(s, card, what, address);
+    s.heading(heading);
+    write(s, s.y + 4);
+    const foot = PAGE.height - PAGE.margin + 4;
+    s.line(of > 1 ? `${house}, card ${i + 1} of ${of}` : house, PAGE.margin, foot, 8, fonts.text, SOFT);
+    s.lineRight(address, PAGE.width - PAGE.margin, foot, 8, fonts.text, SOFT);
+  };
+  card.knives.forEach((knife, i) =>
+    page(i, pilesSaid(knife, unit), 'Cuts, the back gauge to the knife', (s, top) => {
+      s.y = top + drawing(s, knife, top);
+      table(s, knife, unit);
+    }),
+  );
+  card.setups.forEach((setup, i) =>
+    page(i, `Slit on ${setup.machine}: ${sheetsSaid(setup.run, unit)}.`, setup.said, (s, top) => {
+      s.y = top + setupDrawing(s, setup, top);
+      setupTable(s, setup, unit);
+    }),
+  );
   return doc.save();
 }

@@ -3,3 +3,4 @@ export * from './brief';
 export * from './card';
 export * from './knife';
 export * from './cut-card';
+export * from './slit-setup';

@@ -9,6 +9,7 @@ import type { Pile } from './search';
 export type { LinesAt } from './lines';
 export type { Cut, CutProgram, NotCuttable, Stage } from './program';
 export type { Pile } from './search';
+export { isSlit, slitsOf, type Feed, type NotSlit, type Slits } from './slits';
 export { CutError, cutFrom, followed, type Moment } from './follow';
 
 /** Of a guillotine, what its programs depend on: what its clamp holds, with its false clamp and without. */

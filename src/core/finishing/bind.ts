@@ -3,7 +3,7 @@ import { eachCopy, type ProcessRule } from './rules';
 
 /** The spine milled and glued, the cover laid round it. */
 export const bind: ProcessRule<'bind'> = {
-  machine: 'binder',
+  machines: ['binder'],
   label: 'Mill and glue',
   does: 'bind perfect',
   detail: toThickness,

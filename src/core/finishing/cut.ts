@@ -2,24 +2,20 @@ import { cutsOf, isCuttable, leastOf, unproven, type MachineProgram } from '../c
 import type { Finish } from '../docket';
 import type { Lay } from '../lay';
 import { EPSILON, formatLength, formatSize, lying, wholeNumber, type Unit } from '../measure';
-import type { FinisherOf, Stock } from '../shop';
-import { runsOf, type Plan } from '../sheet';
+import type { FinisherOf } from '../shop';
+import type { Plan } from '../sheet';
+import { runsByLay, type RunOfLay } from './by-lay';
 import type { Limit, ProcessRule } from './rules';
+import { slitAmount, slitLimits } from './slit';
 
 /** The guillotine that a job is cut on; null where none is in its route. */
 export function guillotineOf({ route }: Pick<Finish, 'route'>): FinisherOf<'guillotine'> | null {
-  for (const step of route) if (step.process === 'cut') return step.machine;
+  for (const step of route) if (step.process === 'cut' && step.machine.kind === 'guillotine') return step.machine;
   return null;
 }
 
 /** Sheets that are cut flat alike: with the program for them and the height of their pile. */
-export interface CutRun {
-  readonly stock: Stock;
-  readonly called: string;
-  readonly lay: Lay;
-  /** Its sheets, by number, and how many are cut. */
-  readonly sheets: readonly number[];
-  readonly good: number;
+export interface CutRun extends RunOfLay {
   readonly program: MachineProgram;
   /** Of all its sheets, mm. */
   readonly height: number;
@@ -29,40 +25,33 @@ export interface CutRun {
 
 /** What of a plan is cut flat: its runs by the lay of their sheets. @param machine null where none is known: one lift */
 export function cutRuns(plan: Plan, machine: FinisherOf<'guillotine'> | null): CutRun[] {
-  return runsOf(plan).flatMap(({ sheets, prints, stock, called }): CutRun[] => {
-    const byLay = new Map<Lay, number[]>();
-    for (const number of sheets) {
-      const { lay } = plan.sheets.at(number - 1);
-      const alike = byLay.get(lay);
-      if (alike) alike.push(number);
-      else byLay.set(lay, [number]);
-    }
-    return [...byLay].flatMap(([lay, sheets]): CutRun[] => {
-      const program = cutsOf(lay).programOn(machine);
-      if (!isCuttable(program) || program.cuts.length === 0) return [];
-      const good = prints * sheets.length;
-      const height = good * stock.caliper;
-      const lifts = machine ? Math.ceil(height / machine.lift - EPSILON) : 1;
-      return [{ stock, called, lay, sheets, good, program, height, lifts }];
-    });
+  return runsByLay(plan).flatMap((run): CutRun[] => {
+    const program = cutsOf(run.lay).programOn(machine);
+    if (!isCuttable(program) || program.cuts.length === 0) return [];
+    const height = run.good * run.stock.caliper;
+    return [{ ...run, program, height, lifts: machine ? Math.ceil(height / machine.lift - EPSILON) : 1 }];
   });
 }
 
-/** Flat sheets cut apart, in lifts as high as the guillotine takes. */
+/** Flat sheets cut apart: in lifts as high as a guillotine takes, or one by one in a slitter. */
 export const cut: ProcessRule<'cut'> = {
-  machine: 'guillotine',
+  machines: ['guillotine', 'slitter'],
   label: 'Cut',
   does: 'cut',
-  detail: (m, unit) => `lifts of ${formatLength(m.lift, unit)}`,
+  detail: (m, unit) =>
+    m.kind === 'guillotine' ? `lifts of ${formatLength(m.lift, unit)}` : `slits, to ${formatSize(m.largest, unit)}`,
   applies: ({ sheets }) => sheets.lays.some((lay) => cutsOf(lay).any),
   amount: (plan, _, machine) => {
+    if (machine.kind === 'slitter') return slitAmount(plan, machine);
     const lifts = cutRuns(plan, machine).map(({ program, lifts }) => ({ n: program.cuts.length, lifts }));
     const count = lifts.reduce((t, p) => t + p.n * p.lifts, 0);
     const terms = lifts.map((p) => `${p.lifts} ${p.lifts === 1 ? 'lift' : 'lifts'} × ${p.n}`).join(' + ') || '0';
     return { count, of: 'cuts', sum: `${terms} ${lifts.at(-1)?.n === 1 ? 'cut' : 'cuts'}` };
   },
   limits: (plan, machine, unit) => {
-    const limits = plan.sheets.lays.flatMap((lay) => limitsOfLay(lay, machine, unit));
+    const limits = plan.sheets.lays.flatMap((lay) =>
+      machine.kind === 'slitter' ? slitLimits(lay, machine, unit) : limitsOfLay(lay, machine, unit),
+    );
     return limits.filter((l, i) => limits.findIndex((m) => m.id === l.id) === i);
   },
 };

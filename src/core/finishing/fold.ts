@@ -5,7 +5,7 @@ const folds = (n: number): string => `${n} ${n === 1 ? 'fold' : 'folds'}`;
 
 /** Sheets folded to sections or leaflets, each on its way before they come together. */
 export const fold: ProcessRule<'fold'> = {
-  machine: 'folder',
+  machines: ['folder'],
   label: 'Fold',
   does: 'fold',
   detail: (m) => `to ${folds(m.mostFolds)}`,

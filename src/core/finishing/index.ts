@@ -12,6 +12,7 @@ import { sew } from './sew';
 import { stitch } from './stitch';
 
 export { cutRuns, guillotineOf, type CutRun } from './cut';
+export { cutsSaid, slitRuns, slitterOf, type SlitRun } from './slit';
 export type { Amount, Limit, StepWork } from './rules';
 
 /** The rules of every process, in the order in which a piece goes through them. */
@@ -19,7 +20,7 @@ const PROCESSES: { readonly [P in Process]: ProcessRule<P> } = { cut, fold, stit
 
 /** A process's rules for those that treat all alike: its machine is only handed on to it. */
 interface AnyProcess {
-  readonly machine: FinisherKind;
+  readonly machines: readonly FinisherKind[];
   readonly label: string;
   readonly does: string;
   readonly detail: (machine: Finisher, unit: Unit) => string;
@@ -35,19 +36,20 @@ export const PROCESS_ORDER = Object.keys(PROCESSES) as readonly Process[];
 /** What is said of a process: as a switch names it, and what its machines do. */
 export const processSaid = (p: Process): Pick<AnyProcess, 'label' | 'does'> => RULES[p];
 
-/** The machines of a shop that do a process. */
+/** The machines of a shop that do a process, those that do it for any work first. */
 export const machinesFor = (p: Process, shop: Pick<Shop, 'finishers'>): readonly Finisher[] =>
-  shop.finishers.filter((f) => f.kind === RULES[p].machine);
+  RULES[p].machines.flatMap((kind) => shop.finishers.filter((f) => f.kind === kind));
 
 /** What tells a machine from others that do the same. */
 export function machineDetail(machine: Finisher, unit: Unit): string {
-  const p = PROCESS_ORDER.find((q) => RULES[q].machine === machine.kind)!;
+  const p = PROCESS_ORDER.find((q) => RULES[q].machines.includes(machine.kind))!;
   return RULES[p].detail(machine, unit);
 }
 
-/** A step of a process on a machine of its kind. @throws RangeError where the machine is of another kind */
+/** A step of a process on a machine that does it. @throws RangeError where the machine is of another kind */
 export function stepOn(process: Process, machine: Finisher): FinishStep {
-  if (machine.kind !== RULES[process].machine) throw new RangeError(`${machine.name} does not ${RULES[process].does}.`);
+  if (!RULES[process].machines.includes(machine.kind))
+    throw new RangeError(`${machine.name} does not ${RULES[process].does}.`);
   return { process, machine } as FinishStep;
 }
 

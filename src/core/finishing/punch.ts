@@ -3,7 +3,7 @@ import { eachCopy, type ProcessRule } from './rules';
 
 /** Leaves punched or drilled, and bound through their holes. */
 export const punch: ProcessRule<'punch'> = {
-  machine: 'punch',
+  machines: ['punch'],
   label: 'Punch and bind',
   does: 'punch',
   detail: toThickness,

@@ -3,9 +3,9 @@ import { wholeNumber, type Unit } from '../measure';
 import type { FinisherKind, FinisherOf } from '../shop';
 import type { Plan } from '../sheet';
 
-/** The kind of machine that does each process. */
+/** The kinds of machine that do each process. */
 export interface MachineOf {
-  readonly cut: 'guillotine';
+  readonly cut: 'guillotine' | 'slitter';
   readonly fold: 'folder';
   readonly stitch: 'stitcher';
   readonly sew: 'sewing machine';
@@ -32,8 +32,8 @@ export interface Amount {
 
 /** Everything that a finishing process decides. Nothing else asks which process it is. */
 export interface ProcessRule<P extends Process> {
-  /** The kind of machine. */
-  readonly machine: MachineOf[P] & FinisherKind;
+  /** The kinds of machine. */
+  readonly machines: readonly (MachineOf[P] & FinisherKind)[];
   /** As a switch names it: `Fold and stitch`. */
   readonly label: string;
   /** What such a machine does: `Heron does not … `. */

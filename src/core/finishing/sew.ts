@@ -3,7 +3,7 @@ import { eachCopy, type ProcessRule } from './rules';
 
 /** Sections sewn through the fold, then glued into the cover. */
 export const sew: ProcessRule<'sew'> = {
-  machine: 'sewing machine',
+  machines: ['sewing machine'],
   label: 'Sew',
   does: 'sew',
   detail: toThickness,

@@ -5,7 +5,7 @@ const sheets = (n: number): string => `${n} ${n === 1 ? 'sheet' : 'sheets'}`;
 
 /** Folded once, inserted and stitched through the fold. */
 export const stitch: ProcessRule<'stitch'> = {
-  machine: 'stitcher',
+  machines: ['stitcher'],
   label: 'Fold and stitch',
   does: 'stitch',
   detail: (m) => `to ${sheets(m.mostSheets)}`,

@@ -1,6 +1,5 @@
 import { patched, type Artwork, type DocketOf, type Lies } from '../docket';
-import { cutsOf, isCuttable } from '../cutting';
-import { guillotineOf } from '../finishing';
+import { cutsSaid } from '../finishing';
 import { cost, reckon } from '../reckoning';
 import { plan, type Plan } from '../sheet';
 import { machineTakes, type Shop, type Stock } from '../shop';
@@ -15,7 +14,7 @@ export interface FlatWay {
   readonly sheets: number;
   /** Of all paper, per cent. */
   readonly waste: number;
-  /** Cuts of one pile; null where straight cuts do not divide it. */
+  /** Cuts of one pile, or slits and cross cuts of a sheet; null where the job's machine does not divide it. */
   readonly cuts: number | null;
   readonly cents: number;
 }
@@ -39,7 +38,6 @@ export function flatWaysOn(docket: DocketOf<'flat'>, artwork: Artwork, stock: St
     if (!lay.fits || seen.has(like) || (way === 'mixed' && lay.grid)) return [];
     seen.add(like);
     const figures = new Map(reckon(wished, planned).map((f) => [f.key, f.value]));
-    const program = cutsOf(lay).programOn(guillotineOf(docket.finish));
     return [
       {
         way,
@@ -48,7 +46,7 @@ export function flatWaysOn(docket: DocketOf<'flat'>, artwork: Artwork, stock: St
         up: lay.downs.length,
         sheets: figures.get('sheets') ?? 0,
         waste: figures.get('waste') ?? 0,
-        cuts: isCuttable(program) ? program.cuts.length : null,
+        cuts: cutsSaid(lay, docket.finish),
         cents: cost(wished, planned),
       },
     ];

@@ -84,8 +84,30 @@ export const Guillotine = z
   })
   .describe('Cuts straight through a pile');
 
+const waste = z.number().min(0).max(500);
+
+export const Slitter = z
+  .strictObject({
+    kind: z.literal('slitter'),
+    ...machine,
+    largest: size.describe('The largest sheet: across the feed, and along it'),
+    smallest: size.describe('The smallest sheet, likewise'),
+    feed: z
+      .enum(['short', 'long', 'either'])
+      .default('either')
+      .describe('Which edge of the sheet goes in first; either: whichever takes fewer cross cuts'),
+    mostSlits: z.int().min(1).max(100).describe('Slits along a sheet, those at its sides counted'),
+    mostCrossCuts: z.int().min(1).max(500).describe('Cuts across a sheet, those at its ends counted'),
+    sides: waste.default(5).describe('What a slit at a side must take off at the least, mm'),
+    ends: waste.default(5).describe('What a cut at the lead edge or the tail must take off at the least, mm'),
+    nearestSlits: z.number().min(0).max(1000).describe('How near two slits may be to each other, mm'),
+    nearestCuts: z.number().min(0).max(1000).describe('How near two cross cuts may be to each other, mm'),
+    speed: anHour.describe('Sheets an hour'),
+  })
+  .describe('Slits sheets lengthways and cuts them across, one after the other');
+
 export const Finisher = z
-  .discriminatedUnion('kind', [Stitcher, Folder, Binder, SewingMachine, Punch, Guillotine])
+  .discriminatedUnion('kind', [Stitcher, Folder, Binder, SewingMachine, Punch, Guillotine, Slitter])
   .meta({ id: 'Finisher' });
 export type Finisher = z.infer<typeof Finisher>;
 export type FinisherKind = Finisher['kind'];

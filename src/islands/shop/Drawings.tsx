@@ -133,6 +133,12 @@ export function FinisherDrawing({ finisher, unit }: { readonly finisher: Finishe
       {finisher.kind === 'stitcher' && (
         <path d={`M${x} ${y}v${h}`} stroke="#7a3a6c" strokeWidth={3} strokeDasharray="8 3 2 3" />
       )}
+      {finisher.kind === 'slitter' && (
+        <>
+          <path d={`M${x + w / 3} ${y}v${h}M${x + (2 * w) / 3} ${y}v${h}`} stroke={INK} strokeDasharray="7 3" />
+          <path d={`M${x - 8} ${y + h / 2}h${w + 16}`} stroke={INK} strokeWidth={3} />
+        </>
+      )}
       {finisher.kind === 'guillotine' && (
         <>
           <path d={`M${x - 14} ${y + h}h${w + 28}`} stroke={INK} strokeWidth={3} />

@@ -1,6 +1,6 @@
 import type { Finisher } from '../../core';
 import { LengthField, Row, SizeField } from '../../ui/fields';
-import { Toggle } from '../../ui/choices';
+import { Choice, Toggle } from '../../ui/choices';
 import { NumberField, TextField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
 import { FinisherDrawing } from './Drawings';
@@ -15,6 +15,7 @@ export const FINISHER_WORDS: Readonly<Record<Finisher['kind'], { name: string; a
   'sewing machine': { name: 'Sewing machine', an: 'books', largest: 'Largest book' },
   punch: { name: 'Punch', an: 'blocks', largest: 'Largest block' },
   guillotine: { name: 'Guillotine', an: 'cuts', largest: 'Cut, and depth' },
+  slitter: { name: 'Slitter', an: 'sheets', largest: 'Largest, across and along' },
 };
 
 type Set = (part: Partial<Finisher>, label: string) => void;
@@ -84,6 +85,8 @@ function OfKind({ finisher, set }: { readonly finisher: Finisher; readonly set: 
       );
     case 'guillotine':
       return <OfGuillotine finisher={finisher} set={set} />;
+    case 'slitter':
+      return <OfSlitter finisher={finisher} set={set} />;
     case 'binder':
     case 'sewing machine':
     case 'punch':
@@ -163,6 +166,67 @@ function OfGuillotine({ finisher, set }: { readonly finisher: Cutter; readonly s
           />
         )}
       </Row>
+    </>
+  );
+}
+
+type SlitterWish = Extract<Finisher, { kind: 'slitter' }>;
+
+/** What a slitter takes, and how near its cuts may be. */
+function OfSlitter({ finisher, set }: { readonly finisher: SlitterWish; readonly set: Set }) {
+  const { unit } = useUnit();
+  const length = (key: 'sides' | 'ends' | 'nearestSlits' | 'nearestCuts', label: string, hint: string, max: number) => (
+    <Row label={label} hint={hint}>
+      <LengthField
+        label={label}
+        value={finisher[key]}
+        unit={unit}
+        max={max}
+        onChange={(mm) => set({ [key]: mm }, label.toLowerCase())}
+      />
+    </Row>
+  );
+  const count = (key: 'mostSlits' | 'mostCrossCuts', label: string, most: number) => (
+    <Row label={label}>
+      <NumberField
+        label={label}
+        value={finisher[key]}
+        unit="a sheet"
+        min={1}
+        max={most}
+        digits={0}
+        onChange={(n) => set({ [key]: Math.round(n) }, label.toLowerCase())}
+      />
+    </Row>
+  );
+  return (
+    <>
+      <Row label="Smallest, across and along">
+        <SizeField
+          label="Smallest, across and along"
+          value={finisher.smallest}
+          unit={unit}
+          onChange={(smallest) => set({ smallest }, 'smallest')}
+        />
+      </Row>
+      <Row label="Goes in first">
+        <Choice
+          label="Goes in first"
+          value={finisher.feed}
+          options={[
+            { key: 'either', label: 'Either edge' },
+            { key: 'short', label: 'Short' },
+            { key: 'long', label: 'Long' },
+          ]}
+          onChange={(feed) => set({ feed }, 'feed')}
+        />
+      </Row>
+      {count('mostSlits', 'Slits', 100)}
+      {count('mostCrossCuts', 'Cross cuts', 500)}
+      {length('nearestSlits', 'Slits apart', 'how near two may be', 1000)}
+      {length('nearestCuts', 'Cross cuts apart', 'how near two may be', 1000)}
+      {length('sides', 'Waste at a side', 'what is taken off there at the least', 500)}
+      {length('ends', 'Waste at an end', 'at the lead edge and the tail, at the least', 500)}
     </>
   );
 }

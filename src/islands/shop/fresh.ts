@@ -36,6 +36,15 @@ const OF_KIND: Readonly<Record<FinisherKind, object>> = {
   binder: { thickest: 40, largest: { width: 320, height: 320 }, speed: 200 },
   'sewing machine': { thickest: 50, largest: { width: 320, height: 320 }, speed: 60 },
   punch: { thickest: 25, largest: { width: 340, height: 420 }, speed: 120 },
+  slitter: {
+    largest: { width: 330, height: 660 },
+    smallest: { width: 150, height: 200 },
+    mostSlits: 8,
+    mostCrossCuts: 24,
+    nearestSlits: 6,
+    nearestCuts: 6,
+    speed: 1200,
+  },
   guillotine: { lift: 80, smallestStrip: 20, largest: { width: 720, height: 720 }, speed: 200 },
 };
 

@@ -1,7 +1,7 @@
 import { limitsOn, machineDetail, machinesFor, routeWith, workOf } from '../../finishing';
 import { rulesOf } from '../../makeup';
-import { formatSize } from '../../measure';
-import { machineTakes } from '../../shop';
+import { formatLength, formatSize } from '../../measure';
+import { machineTakes, type Finisher } from '../../shop';
 import { passedThrough, type Check, type Finding, type Inspected, type Offer } from '../kinds';
 import { otherBindings } from '../other-bindings';
 
@@ -26,7 +26,7 @@ export const finishingLimits: Check = (it) => {
         station: 'finish',
         offers: () => [
           ...otherMachines(it, process, machine.id),
-          ...(process === 'cut' ? laidOtherwise(it) : [...thinner(it), ...gathered(it)]),
+          ...(process === 'cut' ? [...gapped(it, machine), ...laidOtherwise(it)] : [...thinner(it), ...gathered(it)]),
           ELSEWHERE,
         ],
       })),
@@ -46,6 +46,19 @@ function otherMachines(
       detail: machineDetail(m, unit),
       patch: { finish: { route: routeWith(docket.finish.route, process, m) } },
     }));
+}
+
+/** Flat work without gaps, or with gaps as wide as a slitter's tools need; the pieces lose their bleed where there are none. */
+function gapped({ docket, unit }: Inspected, machine: Finisher): Offer[] {
+  if (docket.product.kind !== 'flat' || machine.kind !== 'slitter') return [];
+  const wide = Math.max(machine.nearestSlits, machine.nearestCuts);
+  const gap = (mm: number): Offer['patch'] => ({ product: { lies: { gap: { across: mm, down: mm } } } });
+  return [
+    ...(wide > 0
+      ? [{ label: `Gaps of ${formatLength(wide, unit)}`, patch: gap(wide), kind: { name: 'gaps', most: 2 } }]
+      : []),
+    { label: 'No gaps', detail: 'one cut between two, no bleed there', patch: gap(0), kind: { name: 'gaps', most: 2 } },
+  ];
 }
 
 /** Flat work laid another way, or on another sheet of the stock: the cheapest two that the knife can do. */

@@ -53,6 +53,14 @@ const FINISHER: Told<Finisher> = [
     'without its false clamp',
     (f, unit) => ('bareClamp' in f ? (f.bareClamp === null ? 'none' : formatLength(f.bareClamp, unit)) : ''),
   ],
+  ['smallest', (f, unit) => ('smallest' in f ? formatSize(f.smallest, unit) : '')],
+  ['feed', (f) => ('feed' in f ? f.feed : '')],
+  ['slits', (f) => ('mostSlits' in f ? String(f.mostSlits) : '')],
+  ['cross cuts', (f) => ('mostCrossCuts' in f ? String(f.mostCrossCuts) : '')],
+  ['slits apart', (f, unit) => ('nearestSlits' in f ? formatLength(f.nearestSlits, unit) : '')],
+  ['cross cuts apart', (f, unit) => ('nearestCuts' in f ? formatLength(f.nearestCuts, unit) : '')],
+  ['waste at a side', (f, unit) => ('sides' in f ? formatLength(f.sides, unit) : '')],
+  ['waste at an end', (f, unit) => ('ends' in f ? formatLength(f.ends, unit) : '')],
   ['cuts in a program', (f) => ('memory' in f ? (f.memory === null ? 'any' : String(f.memory)) : '')],
 ];
 

@@ -8,8 +8,8 @@ import type { Section } from './section';
 
 /** Sheets of a stock that the guillotine of the route cuts at once; any number where none is named. */
 export function liftOf({ here, route }: Finish, { caliper }: Pick<Stock, 'caliper'>): number {
-  const cut = here ? route.find((s) => s.process === 'cut') : undefined;
-  return cut ? Math.max(1, Math.floor(cut.machine.lift / caliper + EPSILON)) : Infinity;
+  const cutter = here ? route.find((s) => s.process === 'cut')?.machine : undefined;
+  return cutter?.kind === 'guillotine' ? Math.max(1, Math.floor(cutter.lift / caliper + EPSILON)) : Infinity;
 }
 
 const BLOCK = { kind: 'block' } as const;

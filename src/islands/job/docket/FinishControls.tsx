@@ -1,14 +1,19 @@
 import {
+  duration,
   formatLength,
+  limitsOn,
   machineDetail,
   machinesFor,
+  money,
   processesFor,
   processSaid,
   routeWith,
   rulesOf,
   stepOf,
+  wholeNumber,
   widestWhite,
   workOf,
+  type Finisher,
   type Process,
 } from '../../../core';
 import { Pick, Toggle } from '../../../ui/choices';
@@ -84,6 +89,15 @@ function Step({ process }: { readonly process: Process }) {
   const machines = now && !known.some((m) => m.id === now.id) ? [now, ...known] : known;
   const work = workOf(finish, plan, copies).find((w) => w.step.process === process);
   const { does } = processSaid(process);
+  /** What it would take there, or why it cannot be done there: machines stand side by side. */
+  const takes = (m: Finisher): string => {
+    const [cannot] = limitsOn(process, m, plan, unit);
+    if (cannot) return `no: ${cannot.title}`;
+    const there = workOf({ here: true, route: routeWith(finish.route, process, m) }, plan, copies);
+    const w = there.find((s) => s.step.process === process);
+    const cost = w && m.hour > 0 ? `, ${money((w.minutes * m.hour) / 60)}` : '';
+    return w ? `${wholeNumber(w.amount.count)} ${w.amount.of}, ${duration(w.minutes)}${cost}` : machineDetail(m, unit);
+  };
   const byStitcher = process === 'fold' && plan.assembly.process === 'stitch' && plan.assembly.mostFolds <= 1;
   return (
     <Row label={ROWS[process] ?? 'Machine'} hint={work && `${work.amount.sum}`}>
@@ -92,7 +106,7 @@ function Step({ process }: { readonly process: Process }) {
         value={now?.id ?? 'none'}
         options={[
           { key: 'none', label: byStitcher ? 'By the stitcher, once' : 'Not here' },
-          ...machines.map((m) => ({ key: m.id, label: m.name, detail: machineDetail(m, unit) })),
+          ...machines.map((m) => ({ key: m.id, label: m.name, detail: takes(m) })),
         ]}
         onChange={(id) => {
           const machine = machines.find((m) => m.id === id) ?? null;

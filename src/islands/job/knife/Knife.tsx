@@ -1,9 +1,11 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { ChevronFirst, ChevronLeft, ChevronRight, Pause, Play, Printer } from 'lucide-react';
+import { ChevronFirst, ChevronLeft, ChevronRight, Pause, Play } from 'lucide-react';
 import {
   gaugeText,
   formatLength,
   knifeOf,
+  setupOf,
+  slitterOf,
   wholeNumber,
   type Knife as Cutting,
   type KnifeStep,
@@ -15,7 +17,9 @@ import { useKeys } from '../../../ui/keys';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { useRoom } from '../room';
+import { CutCardLink } from './CutCardLink';
 import { KnifeTable } from './KnifeTable';
+import { Slitting } from './Slitting';
 
 /** How long a cut is shown when they are played, ms. */
 const EACH = 1400;
@@ -23,7 +27,10 @@ const EACH = 1400;
 /** The cutting of the sheet that is chosen, cut by cut, as it is done at the guillotine. */
 export function Knife({ sheet }: { readonly sheet: number }) {
   const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
-  const knife = useMemo(() => knifeOf(docket, plan, sheet), [docket, plan, sheet]);
+  const slit = slitterOf(docket.finish) !== null;
+  const setup = useMemo(() => (slit ? setupOf(docket, plan, sheet) : null), [slit, docket, plan, sheet]);
+  const knife = useMemo(() => (slit ? null : knifeOf(docket, plan, sheet)), [slit, docket, plan, sheet]);
+  if (setup) return <Slitting setup={setup} sheet={sheet} />;
   if (!knife) return <NothingCut sheet={sheet} />;
   return <Cuts key={knife.run.sheets[0]} knife={knife} sheet={sheet} />;
 }
@@ -31,7 +38,7 @@ export function Knife({ sheet }: { readonly sheet: number }) {
 function NothingCut({ sheet }: { readonly sheet: number }) {
   const { bound, stopped } = useJob(({ docket, findings }) => ({
     bound: docket.product.kind === 'bound',
-    stopped: findings.find((f) => f.id === 'not-cuttable')?.detail,
+    stopped: findings.find((f) => f.id === 'not-cuttable' || f.id === 'slit-grid')?.detail,
   }));
   return (
     <div className="grid h-full place-items-center bg-glass p-6 text-center" role="status">
@@ -200,7 +207,6 @@ function Controls({
   readonly onPlay: () => void;
   readonly onGo: (n: number) => void;
 }) {
-  const id = useJob((s) => s.saved.id);
   return (
     <div className="flex flex-wrap items-center gap-2 border-t border-ink/30 px-3 py-1.5">
       <Button small aria-label="First cut" isDisabled={at === 0} onPress={() => onGo(0)}>
@@ -216,14 +222,7 @@ function Controls({
         Step <ChevronRight size={16} />
       </Button>
       <span className="text-xs">← → step, space plays</span>
-      <a
-        href={`/api/jobs/${id}/cuts`}
-        target="_blank"
-        rel="noreferrer"
-        className="ml-auto inline-flex items-center gap-1.5 underline decoration-ink/30 underline-offset-3 hover:decoration-ink"
-      >
-        <Printer size={16} aria-hidden /> Cut card
-      </a>
+      <CutCardLink />
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { memo, useId, useMemo } from 'react';
 import {
+  guillotineOf,
   gaugeText,
   addTurns,
   turnsOf,
@@ -11,10 +12,7 @@ import {
   type Unit,
 } from '../../../core';
 import { useJob } from '../context';
-import { OnPages } from '../stamps/OnPages';
-import { printingOf } from '../stamps/printing';
-import { PagePicture } from '../table/PagePicture';
-import { picturesOf } from '../table/pictures';
+import { Faces } from './Faces';
 import { groundOf, keyOf, lyingAt, type Ground, type Lying } from './places';
 
 interface Props {
@@ -32,7 +30,7 @@ const cellsIn = ({ front }: Sheet, piece: number): readonly Cell[] => front.filt
 export const KnifeTable = memo(function KnifeTable({ knife, at, sheet, unit, room }: Props) {
   const { plan, clamp } = useJob(({ plan, docket }) => ({
     plan,
-    clamp: docket.finish.route.flatMap((s) => (s.process === 'cut' ? [s.machine.smallestStrip] : []))[0] ?? 0,
+    clamp: guillotineOf(docket.finish)?.smallestStrip ?? 0,
   }));
   const id = useId();
   const it = plan.sheets.at(sheet);
@@ -151,13 +149,6 @@ const inside = (p: Rect, r: Rect): boolean => {
 
 /** A pile as it lies: its paper, what is printed on its topmost sheet, and the pieces in it. */
 function Pile({ pile: { rect, x, y, lies, scale, as }, knife, sheet, pixels, waste }: PileProps) {
-  const { artwork, files, imprint, dpi } = useJob(({ artwork, files, docket }) => ({
-    artwork,
-    files,
-    imprint: docket.imprint,
-    dpi: docket.sheet.machine.dpi,
-  }));
-  const printing = printingOf(imprint, artwork, dpi);
   const id = useId();
   const H = sheet.lay.paper.height;
   const top = H - rect.y - rect.height;
@@ -176,20 +167,7 @@ function Pile({ pile: { rect, x, y, lies, scale, as }, knife, sheet, pixels, was
       </clipPath>
       <rect x={rect.x} y={top} width={rect.width} height={rect.height} fill={sheet.stock.swatch} />
       <g clipPath={`url(#${id})`}>
-        {cells.map((cell) => (
-          <PagePicture
-            key={`${cell.down} ${cell.place}`}
-            cell={cell}
-            id={`${id}-${cell.down}-${cell.place}`}
-            H={H}
-            pictures={picturesOf(cell, artwork, files, pixels)}
-          />
-        ))}
-        <OnPages
-          pages={cells.map((cell) => ({ key: `${cell.down} ${cell.place}`, ...cell }))}
-          of={printing}
-          height={H}
-        />
+        <Faces cells={cells} height={H} pixels={pixels} id={id} />
         {as !== 'out' && pieces.length === 0 && (
           <rect x={rect.x} y={top} width={rect.width} height={rect.height} fill={waste} />
         )}

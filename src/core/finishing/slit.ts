@@ -1,0 +1,118 @@
+import { cutsOf, isCuttable, isSlit, slitsOf, type Feed, type NotSlit, type Slits } from '../cutting';
+import type { Finish } from '../docket';
+import type { Lay } from '../lay';
+import { EPSILON, formatLength, formatSize, wholeNumber, type Size, type Unit } from '../measure';
+import type { FinisherOf } from '../shop';
+import type { Plan } from '../sheet';
+import { runsByLay, type RunOfLay } from './by-lay';
+import type { Amount, Limit } from './rules';
+
+type Slitter = FinisherOf<'slitter'>;
+
+/** The slitter that a job is cut on; null where none is in its route. */
+export function slitterOf({ route }: Pick<Finish, 'route'>): Slitter | null {
+  for (const step of route) if (step.process === 'cut' && step.machine.kind === 'slitter') return step.machine;
+  return null;
+}
+
+/** Sheets that pass through a slitter with its tools set alike. */
+export interface SlitRun extends RunOfLay {
+  readonly slits: Slits;
+}
+
+/** A way to feed a sheet that the machine takes, and what of its lines it cannot do. */
+interface Tried {
+  readonly it: Slits | NotSlit;
+  readonly limits: readonly Limit[];
+}
+
+const feedsOf = ({ feed }: Slitter): readonly Feed[] => (feed === 'either' ? ['short', 'long'] : [feed]);
+
+/** How a lay passes a slitter: the way that it can do, with the fewest cross cuts; else the one that lacks least. */
+function fedBest(lay: Lay, machine: Slitter, unit: Unit): Tried {
+  const tried = feedsOf(machine).map((feed): Tried => {
+    const it = slitsOf(lay.paper, cutsOf(lay).pieces, feed);
+    return { it, limits: limitsOf(it, machine, unit) };
+  });
+  const crossing = ({ it }: Tried): number => (isSlit(it) ? it.crossCuts.length : Infinity);
+  return tried.reduce((a, b) => ((b.limits.length - a.limits.length || crossing(b) - crossing(a)) < 0 ? b : a));
+}
+
+/** How a lay's sheets pass a slitter, whether or not it can do them all. */
+export const slitsOn = (lay: Lay, machine: Slitter): Slits | NotSlit => fedBest(lay, machine, 'mm').it;
+
+const beyond = (s: Size, most: Size): boolean => s.width > most.width + EPSILON || s.height > most.height + EPSILON;
+
+function limitsOf(it: Slits | NotSlit, m: Slitter, unit: Unit): Limit[] {
+  if (!isSlit(it)) return [{ id: 'slit-grid', title: `${m.name} cannot slit these pieces apart`, detail: it.notSlit }];
+  const limits: Limit[] = [];
+  const { sheet, slits, crossCuts, sides, ends } = it;
+  const mm = (v: number): string => formatLength(v, unit);
+  const limit = (id: string, title: string, detail: string): void => void limits.push({ id, title, detail });
+  if (beyond(sheet, m.largest) || beyond(m.smallest, sheet))
+    limit(
+      'slit-sheet',
+      `${m.name} does not take this sheet`,
+      `It takes ${formatSize(m.smallest, unit)} to ${formatSize(m.largest, unit)}, across and along; this is ${formatSize(sheet, unit)}.`,
+    );
+  if (slits.length > m.mostSlits || crossCuts.length > m.mostCrossCuts)
+    limit(
+      'slit-many',
+      `Too many cuts for ${m.name}`,
+      `It makes ${wholeNumber(m.mostSlits)} slits and ${wholeNumber(m.mostCrossCuts)} cross cuts; these are ${wholeNumber(slits.length)} and ${wholeNumber(crossCuts.length)}.`,
+    );
+  const near = (strips: number, least: number): boolean => strips < least - EPSILON;
+  if (near(sides.narrowest, m.nearestSlits) || near(ends.narrowest, m.nearestCuts))
+    limit(
+      'slit-near',
+      `Cuts too near to each other for ${m.name}`,
+      near(sides.narrowest, m.nearestSlits)
+        ? `Two slits are ${mm(sides.narrowest)} apart; its tools need ${mm(m.nearestSlits)}.`
+        : `Two cross cuts are ${mm(ends.narrowest)} apart; it needs ${mm(m.nearestCuts)}.`,
+    );
+  const thin = (s: Slits['sides'], least: number): number | undefined =>
+    [s.first, s.last].find((v) => v > EPSILON && v < least - EPSILON);
+  const [side, end] = [thin(sides, m.sides), thin(ends, m.ends)];
+  if (side !== undefined || end !== undefined)
+    limit(
+      'slit-edge',
+      `Too little waste at an edge for ${m.name}`,
+      side !== undefined
+        ? `A side has ${mm(side)}; it takes off ${mm(m.sides)} at the least.`
+        : `An end has ${mm(end!)}; it takes off ${mm(m.ends)} at the least.`,
+    );
+  return limits;
+}
+
+/** What of a lay a slitter cannot do. */
+export const slitLimits = (lay: Lay, machine: Slitter, unit: Unit): readonly Limit[] =>
+  cutsOf(lay).any ? fedBest(lay, machine, unit).limits : [];
+
+/** What of a plan passes a slitter. */
+export function slitRuns(plan: Plan, machine: Slitter): SlitRun[] {
+  return runsByLay(plan).flatMap((run): SlitRun[] => {
+    if (!cutsOf(run.lay).any) return [];
+    const slits = slitsOn(run.lay, machine);
+    return isSlit(slits) ? [{ ...run, slits }] : [];
+  });
+}
+
+/** Sheets that pass, each once. */
+export function slitAmount(plan: Plan, machine: Slitter): Amount {
+  const runs = slitRuns(plan, machine);
+  const count = runs.reduce((n, r) => n + r.good, 0);
+  const terms = runs.length > 1 ? runs.map((r) => wholeNumber(r.good)).join(' + ') : wholeNumber(count);
+  return { count, of: 'sheets', sum: `${terms} ${count === 1 ? 'sheet' : 'sheets'}` };
+}
+
+/** How many cuts a sheet of a lay takes where a job is cut; null where that machine cannot divide it. */
+export function cutsSaid(lay: Lay, finish: Pick<Finish, 'route'>): number | null {
+  const slitter = slitterOf(finish);
+  if (slitter) {
+    const it = slitsOn(lay, slitter);
+    return isSlit(it) ? it.slits.length + it.crossCuts.length : null;
+  }
+  const cut = finish.route.find((s) => s.process === 'cut');
+  const program = cutsOf(lay).programOn(cut?.machine.kind === 'guillotine' ? cut.machine : null);
+  return isCuttable(program) ? program.cuts.length : null;
+}
