@@ -394,6 +394,68 @@ describe('the command line', () => {
     expect(await cli('impose', job, '--proof', 'scaled', '--paper', 'tiny', '-o', proof)).toMatchObject({ status: 2 });
   });
 
+  it('tells the cuts as JSON and as a card, and says where nothing is cut', async () => {
+    const { status, stdout, stderr } = await cli('cuts', join(dir, 'cut-and-stack.json'));
+    expect([status, stderr]).toEqual([0, '']);
+    const [sheet] = JSON.parse(stdout) as {
+      paper: { width: number; height: number };
+      cuts: { number: number; measure: number; before: string | null }[];
+      pieces: { x: number; y: number; width: number; height: number; pile: number }[];
+    }[];
+    expect(sheet!.cuts.map((c) => c.number)).toEqual(sheet!.cuts.map((_, i) => i + 1));
+    expect(sheet!.cuts[0]!.before).toBe('Left edge (side lay) to the gauge');
+    // from the side lay to the outermost trim on the other side
+    expect(sheet!.cuts[0]!.measure).toBeCloseTo(Math.max(...sheet!.pieces.map((p) => p.x + p.width)), 3);
+    expect(sheet!.pieces.map((p) => p.pile).sort((a, b) => a - b)).toEqual(sheet!.pieces.map((_, i) => i + 1));
+    const card = join(dir, 'cuts.pdf');
+    expect(await cli('cuts', join(dir, 'cut-and-stack.json'), '--card', card, '--unit', 'in')).toMatchObject({
+      status: 0,
+      stdout: '',
+    });
+    expect(run('pdftotext', '-layout', card, '-')).toContain(`${(sheet!.cuts[0]!.measure / 25.4).toFixed(3)} in`);
+    const whole = join(dir, 'whole.json');
+    const docket = JSON.parse(readFileSync(join(dir, 'two-up.json'), 'utf8')) as { sheet: object };
+    writeFileSync(whole, JSON.stringify({ ...docket, sheet: { ...docket.sheet, up: 'one' } }));
+    expect(await cli('cuts', whole)).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('nothing of it is cut flat') as string,
+    });
+  });
+
+  it('writes PPF that Ghostscript runs, with the blocks that the cuts give', async () => {
+    const docket = join(dir, 'cut-and-stack.json');
+    const [sheet] = JSON.parse((await cli('cuts', docket)).stdout) as {
+      sheets: number[];
+      paper: { width: number; height: number };
+      pieces: { x: number; y: number; width: number; height: number }[];
+    }[];
+    const ppf = join(dir, 'cuts.ppf');
+    expect(await cli('layout', docket, '--as', 'ppf', '-o', ppf)).toMatchObject({ status: 0, stderr: '' });
+    // PPF is PostScript: its operators, made to say what they are given
+    const reader = join(dir, 'reader.ps');
+    writeFileSync(
+      reader,
+      `/say { 40 string cvs print ( ) print } bind def
+      /CIP3BeginSheet { (sheet ) print } def /CIP3EndSheet { CIP3AdmPaperExtent { say } forall CIP3AdmSheetName print (\n) print } def
+      /CIP3BeginFront {} def /CIP3EndFront {} def /CIP3BeginBack {} def /CIP3EndBack {} def
+      /CIP3BeginRegisterMarks {} def /CIP3EndRegisterMarks {} def /CIP3PlaceRegisterMark { pop pop pop pop } def
+      /CIP3BeginCutData {} def /CIP3EndCutData {} def /CIP3BeginCutBlock {} def
+      /CIP3EndCutBlock { (block ) print CIP3BlockTrf 4 get say CIP3BlockTrf 5 get say CIP3BlockSize { say } forall (\n) print } def\n`,
+    );
+    const said = run('gs', '-q', '-dNODISPLAY', '-dBATCH', '-dNOPAUSE', '-dSAFER', reader, ppf).trim().split('\n');
+    const number = (line: string): number[] => line.match(/-?\d+\.?\d*/g)!.map((v) => (Number(v) * 25.4) / 72);
+    const blocks = said.filter((l) => l.includes('block')).map((l) => number(l.slice(l.indexOf('block'))));
+    const { pieces, sheets, paper } = sheet!;
+    expect(blocks).toHaveLength(pieces.length * sheets.length);
+    pieces.forEach((p, i) => {
+      [p.x, p.y, p.width, p.height].forEach((v, k) => expect(blocks[i]![k]).toBeCloseTo(v, 2));
+    });
+    const ends = said.filter((l) => / S\d+$/.test(l));
+    expect(ends.map((l) => l.split(' ').at(-1))).toEqual(sheets.map((n) => `S${n}`));
+    const [width, height] = number(ends[0]!.replace(/ S\d+$/, ''));
+    expect([width, height]).toEqual([expect.closeTo(paper.width, 2), expect.closeTo(paper.height, 2)]);
+  });
+
   it('wants to know which of several orders', async () => {
     const several = join(here, 'examples/orders/week.csv');
     const shop = join(dir, 'order-shop.json');

@@ -109,7 +109,7 @@ function tickets(program: Command, worker: string): void {
     .description('write the layout for the program that goes on with it')
     .argument('<docket>', 'the docket file')
     .requiredOption('-o, --output <file>', 'the ticket to write')
-    .addOption(new Option('--as <format>', 'the format').choices(['xjdf', 'jdf']).default('xjdf'))
+    .addOption(new Option('--as <format>', 'the format').choices(['xjdf', 'jdf', 'ppf']).default('xjdf'))
     .addOption(TABLE)
     .addOption(ONLY)
     .action(async (docket: string, wished: Omit<LayingOut, 'docket' | 'worker'>) => {

@@ -2,12 +2,14 @@ import type { Artwork, Docket } from '../docket';
 import type { Plan } from '../sheet';
 import { jdfOf } from './jdf-write';
 import { layoutOf } from './layout';
+import { ppfOf } from './ppf-write';
 import { xjdfOf } from './xjdf-write';
 
 /** The formats that a layout is written in, with what each is called and sent as. */
 export const LAYOUT_FORMATS = {
   xjdf: { label: 'XJDF', type: 'application/vnd.cip4-xjdf+xml', write: xjdfOf },
   jdf: { label: 'JDF', type: 'application/vnd.cip4-jdf+xml', write: jdfOf },
+  ppf: { label: 'PPF', type: 'application/vnd.cip3-ppf', write: ppfOf },
 } as const;
 export type LayoutFormat = keyof typeof LAYOUT_FORMATS;
 

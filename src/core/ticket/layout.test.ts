@@ -72,6 +72,34 @@ describe('a layout as a ticket', () => {
     ]);
   });
 
+  it('says what is cut out of each sheet: blocks that are the pieces, on the plate', () => {
+    const artwork = artworkOf(7, NOTICE);
+    const root = xjdf(notices(), artwork);
+    expect(root.attributes.Types).toBe('Imposition Cutting');
+    const [params, ...more] = within(root, 'CuttingParams').filter((e) => e.children.length > 0);
+    expect(more).toEqual([]);
+    const blocks = within(params!, 'CutBlock');
+    expect(blocks.map((b) => numbers(b.attributes.Box).map(mm).map(Math.round))).toEqual([[340, 58, 690, 558]]);
+    // nothing is cut of sheets that are folded as they are printed
+    const whole = xjdf(checkedPatch(docketFor(artworkOf(8)), { sheet: { up: 'one' } }), artworkOf(8));
+    expect(whole.attributes.Types).toBe('Imposition');
+    expect(within(whole, 'CuttingParams')).toEqual([]);
+  });
+
+  it('is PPF that keeps any title as PostScript', () => {
+    const artwork = artworkOf(7, NOTICE);
+    const docket = { ...notices(), title: 'Tide (high) \\ Überfahrt 潮' };
+    const ppf = written('ppf', docket, artwork);
+    expect(ppf.split('\n')[1]).toBe('%%CIP3-File Version 3.0');
+    expect(ppf).toContain('/CIP3AdmJobName (Tide \\(high\\) \\\\ \\334berfahrt ?) def');
+    expect(ppf.match(/CIP3BeginSheet/g)).toHaveLength(7);
+    expect(ppf.match(/CIP3BeginCutBlock/g)).toHaveLength(7);
+    expect(ppf).toContain('/CIP3AdmSeparationNames [(Cyan) (Old gold)] def');
+    // 1,030 × 790 mm, and the paper 155 and 48 mm from its corner
+    expect(ppf).toMatch(/\/CIP3AdmPSExtent \[2919\.685 2239\.3701\] def/);
+    expect(ppf).toMatch(/\/CIP3AdmPaperTrf \[1 0 0 1 439\.3701 136\.063\] def/);
+  });
+
   it('says the same in JDF', () => {
     const artwork = artworkOf(7, NOTICE);
     const [x, j] = [xjdf(notices(), artwork), jdf(notices(), artwork)];

@@ -1,4 +1,6 @@
 import type { Artwork, Docket } from '../docket';
+import { cutsOf } from '../cutting';
+import type { Lay } from '../lay';
 import { mark, type Mark } from '../marks';
 import { boundsOf, type Matrix, type Rect, type Size } from '../measure';
 import { SIDE_NAMES, type Cell, type Plan, type Sheet, type SheetBlock, type SideName } from '../sheet';
@@ -66,10 +68,19 @@ export interface Ground {
   readonly sheets: readonly { readonly from: number; readonly to: number }[];
 }
 
+/** How sheets that lie alike are cut: what comes out of them. */
+export interface Cutting {
+  readonly sheets: Ground['sheets'];
+  /** Each as it lies on the front, mm from the lower left of what is laid out. */
+  readonly blocks: readonly { readonly name: string; readonly rect: Rect }[];
+}
+
 export interface Layout {
   readonly docket: Docket;
   readonly runs: readonly Run[];
   readonly grounds: readonly Ground[];
+  /** Of sheets that are cut flat. */
+  readonly cuttings: readonly Cutting[];
   readonly count: number;
   /** Pieces that differ. */
   readonly forms: number;
@@ -101,6 +112,7 @@ export function layoutOf(docket: Docket, plan: Plan, artwork: Pick<Artwork, 'pag
     docket,
     runs,
     grounds,
+    cuttings: cuttingsOf(plan),
     count: plan.sheets.length,
     forms: plan.pieces.length,
     at: (i) => {
@@ -152,6 +164,24 @@ function groundsOf({ sheets }: Plan): Ground[] {
   take(main);
   for (const b of sheets.blocks) take(b).push({ from: b.from, to: b.from + b.count - 1 });
   return [...found.values()].map((g, i) => ({ id: i + 1, ...g }));
+}
+
+/** What comes out of the sheets of each lay that is cut flat. */
+function cuttingsOf({ sheets }: Plan): Cutting[] {
+  const byLay = new Map<Lay, { from: number; to: number }[]>();
+  for (const { lay, from, count } of sheets.blocks) {
+    if (!cutsOf(lay).any) continue;
+    const own = byLay.get(lay) ?? [];
+    own.push({ from, to: from + count - 1 });
+    byLay.set(lay, own);
+  }
+  return [...byLay].map(([lay, ranges]) => {
+    const [x, y] = lay.plate ? [lay.plate.paper.x, lay.plate.paper.y] : [0, 0];
+    return {
+      sheets: ranges,
+      blocks: cutsOf(lay).pieces.map((r, i) => ({ name: `B${i + 1}`, rect: { ...r, x: r.x + x, y: r.y + y } })),
+    };
+  });
 }
 
 function placed(cell: Cell, id: string, runs: readonly Run[], from: readonly [number, number]): Placed {

@@ -28,7 +28,7 @@ export function* xjdfOf(layout: Layout): Generator<string> {
       xmlns: NAMESPACE,
       JobID: docket.order?.number ?? docket.title,
       DescriptiveName: docket.title,
-      Types: 'Imposition',
+      Types: layout.cuttings.length > 0 ? 'Imposition Cutting' : 'Imposition',
       Version: '2.1',
     },
   });
@@ -52,6 +52,7 @@ export function* xjdfOf(layout: Layout): Generator<string> {
   yield opening({ name: 'ResourceSet', attributes: { Name: 'Layout', Usage: 'Input' } });
   for (let i = 0; i < count; i++) yield* sheet(layout.at(i));
   yield closing('ResourceSet');
+  if (layout.cuttings.length > 0) yield cutting(layout);
   yield opening({ name: 'ResourceSet', attributes: { Name: 'Component', Usage: 'Output' } });
   for (let i = 0; i < count; i++) {
     const { name, prints } = layout.at(i);
@@ -153,11 +154,7 @@ function* inks({ sheet }: Docket): Generator<string> {
 
 /** Which sheets something holds for: nothing where it holds for all. */
 const partsOf = ({ grounds }: Layout, { sheets }: Ground): Record<string, string>[] =>
-  grounds.length === 1
-    ? []
-    : sheets.flatMap(({ from, to }) =>
-        Array.from({ length: to - from + 1 }, (_, i) => ({ SheetName: `S${from + i}` })),
-      );
+  grounds.length === 1 ? [] : named(sheets);
 
 /** The papers, and the plates where there are any, each for its sheets. */
 const media = (layout: Layout): string =>
@@ -190,6 +187,28 @@ function* transfers(layout: Layout): Generator<string> {
     }),
   );
 }
+
+/** Sheets by their names. */
+const named = (sheets: Ground['sheets']): Record<string, string>[] =>
+  sheets.flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, i) => ({ SheetName: `S${from + i}` })));
+
+/** What is cut out of the sheets: a block for every piece, in the coordinates of the layout. */
+const cutting = ({ cuttings }: Layout): string =>
+  set(
+    'CuttingParams',
+    cuttings.map(({ sheets, blocks }) =>
+      resource(named(sheets), 'CuttingParams', {
+        children: blocks.map(({ name, rect: r }) => ({
+          name: 'CutBlock',
+          attributes: {
+            BlockName: name,
+            BlockType: 'CutBlock',
+            Box: numbers(r.x, r.y, r.x + r.width, r.y + r.height),
+          },
+        })),
+      }),
+    ),
+  );
 
 function* sheet(it: LaidSheet): Generator<string> {
   for (const surface of it.surfaces)

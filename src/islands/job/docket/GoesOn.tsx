@@ -18,13 +18,13 @@ export function GoesOn({ busy, onForms }: { readonly busy: boolean; readonly onF
     machines: shop.machines.length,
   }));
   // the layout is of what is saved: what was just changed is waited for
-  const layOut = async (as: 'xjdf' | 'jdf'): Promise<void> => {
+  const layOut = async (as: 'xjdf' | 'jdf' | 'ppf'): Promise<void> => {
     if (await store.getState().settled()) download(`/api/jobs/${id}/layout?as=${as}`);
   };
   return (
     <Row label="Goes on as" hint="for the program that makes plates: where every page lies, and a PDF a form">
       <span className="flex flex-wrap gap-1.5">
-        {(['xjdf', 'jdf'] as const).map((as) => (
+        {(['xjdf', 'jdf', 'ppf'] as const).map((as) => (
           <Button key={as} small onPress={() => void layOut(as)}>
             <FileCode2 size={14} aria-hidden /> Layout {as.toUpperCase()}
           </Button>
