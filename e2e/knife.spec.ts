@@ -85,5 +85,11 @@ test('the machines to cut stand side by side by what they take; the slitter is s
   writeFileSync(file, await answer.body());
   expect(run('pdftotext', '-layout', file, '-')).toMatch(/1 +12\.5 mm +1 +8\.5 mm/);
   await page.getByRole('button', { name: 'Undo' }).click();
+  // pressed with the mouse, its keys are those of the cuts
+  await page.getByRole('radio', { name: 'Sheet' }).click();
+  await page.getByRole('radio', { name: 'Knife' }).click();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('status', { name: 'Cut' })).toContainText('Cut 2 of 11');
+  await page.keyboard.press('ArrowLeft');
   await expect(page.getByRole('status', { name: 'Cut' })).toContainText('Cut 1 of 11');
 });

@@ -110,7 +110,8 @@ describe('a shop of version 2', () => {
     expect(read({ does: ['bind'], thickest: 40 })).toEqual({ kind: 'binder', ...common, thickest: 40 });
     expect(read({ does: ['sew'] })).toEqual({ kind: 'sewing machine', ...common, thickest: null });
     expect(read({ does: ['punch'], thickest: 28 })).toEqual({ kind: 'punch', ...common, thickest: 28 });
-    expect(read({ does: ['cut'] })).toEqual({ kind: 'guillotine', ...common, lift: 80, smallestStrip: 20 });
+    const cutter = { lift: 80, smallestStrip: 20, bareClamp: null, memory: null };
+    expect(read({ does: ['cut'] })).toEqual({ kind: 'guillotine', ...common, ...cutter });
   });
   it('of version 3 stays as it is', () => {
     const folder = {

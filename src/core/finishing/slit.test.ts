@@ -139,6 +139,35 @@ describe('a job on a slitter', () => {
     );
   });
 
+  it('gives pieces sheet by sheet: cut and stacked they are laid in sequence, or cut on the guillotine', () => {
+    const shop = { ...SHOP, finishers: [SLITTER, GUILLOTINE] };
+    const many = artworkOf(80, CARD, 3);
+    const stack = (kind: 'stack' | 'pads'): DocketOf<'flat'> =>
+      changed(wished({ largest: { width: 450, height: 660 } }), {
+        product: {
+          sides: 'one',
+          copies: 1,
+          order: kind === 'stack' ? { kind, lot: null, last: null } : { kind, of: 2 },
+        },
+      });
+    const found = look(stack('stack'), many, shop).find('slit-order')!;
+    expect([found.severity, found.remedies.map((r) => r.label)]).toEqual([
+      'look',
+      ['In sequence instead', 'Cut on Avocet'],
+    ]);
+    for (const { patch } of found.remedies)
+      expect(look(changed(stack('stack'), patch), many, shop).find('slit-order')).toBeUndefined();
+    expect(
+      look(stack('pads'), many, shop)
+        .find('slit-order')!
+        .remedies.map((r) => r.label),
+    ).toEqual(['Cut on Avocet']);
+    // one sheet is in order as it is
+    expect(look(stack('stack'), artworkOf(20, CARD, 3), shop).find('slit-order')).toBeUndefined();
+    const elsewhere = changed(stack('stack'), { finish: { here: false } });
+    expect(look(elsewhere, many, shop).find('slit-order')).toBeUndefined();
+  });
+
   it('a guillotine is taken first where both are there', () => {
     const both = { finishers: [SLITTER, GUILLOTINE] };
     expect(machinesFor('cut', both).map((m) => m.name)).toEqual(['Avocet', 'Dunlin']);

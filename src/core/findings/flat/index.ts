@@ -8,6 +8,7 @@ import { noBleed } from './no-bleed';
 import { notFull } from './not-full';
 import { parts } from './parts';
 import { quantities } from './quantities';
+import { slitOrder } from './slit-order';
 import { ticksOnArtwork } from './ticks-on-artwork';
 import { twice } from './twice';
 import { wishedGrid } from './wished-grid';
@@ -24,6 +25,7 @@ export const FLAT: readonly Check<InspectedFlat>[] = [
   forms,
   twice,
   notFull,
+  slitOrder,
   cropBetween,
   ticksOnArtwork,
 ];

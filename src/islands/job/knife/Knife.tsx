@@ -80,8 +80,13 @@ function Cuts({ knife, sheet }: { readonly knife: Cutting; readonly sheet: numbe
     End: () => hold(steps.length),
     ' ': play,
   });
+  const table = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // pressed on the switch of views, arrows would go on walking there
+    if (document.activeElement?.closest('[role=radiogroup]')) table.current?.focus({ preventScroll: true });
+  }, []);
   return (
-    <div className="flex h-full min-h-0 flex-col bg-glass">
+    <div ref={table} tabIndex={-1} className="flex h-full min-h-0 flex-col bg-glass outline-none">
       <Said knife={knife} at={at} unit={unit} />
       <div className="flex min-h-0 flex-1">
         <div ref={room} className="relative min-w-0 flex-1 overflow-hidden">
