@@ -88,7 +88,7 @@ await page.getByRole('list', { name: 'Ways to lay it' }).scrollIntoViewIfNeeded(
 await shot('flat-sheet');
 await open('Bench labels');
 await page.keyboard.press('4');
-for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowRight');
+await page.getByRole('list', { name: 'Cuts' }).getByRole('button').nth(6).click();
 await page.waitForTimeout(600);
 await shot('knife');
 await open('Loan slips, three parts');

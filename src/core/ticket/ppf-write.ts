@@ -1,7 +1,7 @@
 import { numbers, type Cutting, type LaidSheet, type Layout, type PlacedMark } from './layout';
 
 /**
- * CIP3 PPF 3.0 (Print Production Format): what a guillotine and a press set themselves by, in the structure that the
+ * CIP3 PPF 3.0: what a guillotine and a press set themselves by, in the structure that the
  * standard publishes, which is PostScript. Points from the lower left of what is laid out, seen from the front.
  */
 
@@ -21,7 +21,7 @@ const def = (key: string, value: string | number): string => `/CIP3${key} ${valu
 
 /** A layout as PPF: every sheet with its paper, the register marks of both sides, and the blocks that it is cut into. */
 export function* ppfOf(layout: Layout): Generator<string> {
-  yield '%!PS-Adobe-3.0\n%%CIP3-File Version 3.0\n';
+  yield '%!PS\n%%CIP3-File Version 3.0\n';
   for (let i = 0; i < layout.count; i++) yield* sheet(layout, layout.at(i), i + 1);
   yield '%%CIP3EndOfFile\n';
 }

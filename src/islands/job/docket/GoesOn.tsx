@@ -22,11 +22,11 @@ export function GoesOn({ busy, onForms }: { readonly busy: boolean; readonly onF
     if (await store.getState().settled()) download(`/api/jobs/${id}/layout?as=${as}`);
   };
   return (
-    <Row label="Goes on as" hint="for the program that makes plates: where every page lies, and a PDF a form">
+    <Row label="Goes on as" hint="where every page lies (XJDF, JDF), what is cut (PPF), and a PDF a form">
       <span className="flex flex-wrap gap-1.5">
         {(['xjdf', 'jdf', 'ppf'] as const).map((as) => (
-          <Button key={as} small onPress={() => void layOut(as)}>
-            <FileCode2 size={14} aria-hidden /> Layout {as.toUpperCase()}
+          <Button key={as} small aria-label={`Layout ${as.toUpperCase()}`} onPress={() => void layOut(as)}>
+            <FileCode2 size={14} aria-hidden /> {as.toUpperCase()}
           </Button>
         ))}
         <Button small isDisabled={machines === 0} onPress={() => setProofing(true)}>
