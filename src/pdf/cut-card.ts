@@ -215,26 +215,28 @@ export async function writeCutCard(
   doc.setProducer('Odd Sparrow');
   const fonts = await fontsIn(doc);
   const of = card.knives.length + card.setups.length + card.more;
-  const page = (i: number, what: string, heading: string, write: (s: CardPage, top: number) => void): void => {
+  const page = (what: string, heading: string): [CardPage, number] => {
     const s = new CardPage(doc.addPage([PAGE.width * PT, PAGE.height * PT]), fonts);
     head(s, card, what, address);
     s.heading(heading);
-    write(s, s.y + 4);
     const foot = PAGE.height - PAGE.margin + 4;
-    s.line(of > 1 ? `${house}, card ${i + 1} of ${of}` : house, PAGE.margin, foot, 8, fonts.text, SOFT);
+    const which = of > 1 ? `, card ${doc.getPageCount()} of ${of}` : '';
+    s.line(`${house}${which}`, PAGE.margin, foot, 8, fonts.text, SOFT);
     s.lineRight(address, PAGE.width - PAGE.margin, foot, 8, fonts.text, SOFT);
+    return [s, s.y + 4];
   };
-  card.knives.forEach((knife, i) =>
-    page(i, pilesSaid(knife, unit), 'Cuts, the back gauge to the knife', (s, top) => {
-      s.y = top + drawing(s, knife, top);
-      table(s, knife, unit);
-    }),
-  );
-  card.setups.forEach((setup, i) =>
-    page(i, `Slit on ${setup.machine}: ${sheetsSaid(setup.run, unit)}.`, setup.said, (s, top) => {
-      s.y = top + setupDrawing(s, setup, top);
-      setupTable(s, setup, unit);
-    }),
-  );
+  for (const knife of card.knives) {
+    const [s, top] = page(pilesSaid(knife, unit), 'Cuts, the back gauge to the knife');
+    s.y = top + drawing(s, knife, top);
+    table(s, knife, unit);
+    // others are answered between the pages
+    await new Promise(setImmediate);
+  }
+  for (const setup of card.setups) {
+    const [s, top] = page(`Slit on ${setup.machine}: ${sheetsSaid(setup.run, unit)}.`, setup.said);
+    s.y = top + setupDrawing(s, setup, top);
+    setupTable(s, setup, unit);
+    await new Promise(setImmediate);
+  }
   return doc.save();
 }
