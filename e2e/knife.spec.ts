@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { run } from '../src/pdf/testing';
-import { openJob, openStation, saved } from './helpers';
+import { accessible, openJob, openStation, saved } from './helpers';
 
 test('bench labels at the knife: stepped by keys and buttons, played, the piles at the end, the card', async ({
   page,
@@ -19,6 +19,7 @@ test('bench labels at the knife: stepped by keys and buttons, played, the piles 
   expect(measures.map((t) => /([\d.]+) mm/.exec(t)![1])).toEqual(
     [288.5, 280, 210, 140, 70, 197.5, 185, 148, 111, 74, 37].map((v) => v.toFixed(1)),
   );
+  await accessible(page);
   await page.keyboard.press('ArrowRight');
   await expect(said).toContainText('Half turn');
   await page.keyboard.press('ArrowLeft');
@@ -80,6 +81,7 @@ test('the machines to cut stand side by side by what they take; the slitter is s
     /288\.5 mm/,
   ]);
   await saved(page);
+  await accessible(page);
   const answer = await page.request.get((await page.getByRole('link', { name: 'Cut card' }).getAttribute('href'))!);
   const file = join(info.outputPath(), 'slits.pdf');
   writeFileSync(file, await answer.body());
