@@ -49,6 +49,9 @@ interface TextEntry {
   readonly type?: 'text' | 'date';
 }
 
+/** As wide as what is shown: a figure with a long unit is not cut off. */
+const roomFor = (shown: string): string => (shown.length > 11 ? 'w-40' : shown.length > 8 ? 'w-32' : 'w-24');
+
 /** A field that reads what is typed on Enter or on leaving; Escape puts back what was there. */
 export function Entry({ label, shown, take, wide, bare, autoFocus, type = 'text' }: TextEntry) {
   const [text, setText] = useState<string | null>(null);
@@ -100,7 +103,7 @@ export function Entry({ label, shown, take, wide, bare, autoFocus, type = 'text'
         className={cx(
           'num min-h-7 rounded-sm border bg-paper px-2 py-0.5 text-[0.95rem]',
           problem ? 'border-brick' : 'border-ink/35',
-          wide ? 'w-full' : bare ? 'w-20' : 'w-24',
+          wide ? 'w-full' : bare ? 'w-20' : roomFor(shown),
         )}
       />
       {problem && (

@@ -133,38 +133,42 @@ function OfGuillotine({ finisher, set }: { readonly finisher: Cutter; readonly s
         />
       </Row>
       <Row label="False clamp" hint="what must lie there when it is taken off">
-        <Toggle
-          label="Has one"
-          value={bareClamp !== null}
-          onChange={(on) => set({ bareClamp: on ? Math.round(smallestStrip / 3) : null }, 'false clamp')}
-        />
-        {bareClamp !== null && (
-          <LengthField
-            label="Smallest strip without the false clamp"
-            value={bareClamp}
-            unit={unit}
-            max={smallestStrip}
-            onChange={(bareClamp) => set({ bareClamp }, 'false clamp')}
+        <span className="flex flex-wrap items-center gap-2">
+          <Toggle
+            label="Has one"
+            value={bareClamp !== null}
+            onChange={(on) => set({ bareClamp: on ? Math.round(smallestStrip / 3) : null }, 'false clamp')}
           />
-        )}
+          {bareClamp !== null && (
+            <LengthField
+              label="Smallest strip without the false clamp"
+              value={bareClamp}
+              unit={unit}
+              max={smallestStrip}
+              onChange={(bareClamp) => set({ bareClamp }, 'false clamp')}
+            />
+          )}
+        </span>
       </Row>
       <Row label="Memory" hint="a program with more cuts is set by hand">
-        <Toggle
-          label="Holds programs"
-          value={memory !== null}
-          onChange={(on) => set({ memory: on ? 99 : null }, 'memory')}
-        />
-        {memory !== null && (
-          <NumberField
-            label="Cuts in a program"
-            value={memory}
-            unit="cuts"
-            min={1}
-            max={10_000}
-            digits={0}
-            onChange={(n) => set({ memory: Math.round(n) }, 'memory')}
+        <span className="flex flex-wrap items-center gap-2">
+          <Toggle
+            label="Holds programs"
+            value={memory !== null}
+            onChange={(on) => set({ memory: on ? 99 : null }, 'memory')}
           />
-        )}
+          {memory !== null && (
+            <NumberField
+              label="Cuts in a program"
+              value={memory}
+              unit="cuts"
+              min={1}
+              max={10_000}
+              digits={0}
+              onChange={(n) => set({ memory: Math.round(n) }, 'memory')}
+            />
+          )}
+        </span>
       </Row>
     </>
   );
@@ -191,7 +195,6 @@ function OfSlitter({ finisher, set }: { readonly finisher: SlitterWish; readonly
       <NumberField
         label={label}
         value={finisher[key]}
-        unit="a sheet"
         min={1}
         max={most}
         digits={0}
