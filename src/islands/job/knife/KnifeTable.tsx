@@ -54,7 +54,6 @@ export const KnifeTable = memo(function KnifeTable({ knife, at, sheet, unit, roo
         <path d="M0 0V5" stroke="#5f6b76" strokeWidth={1.2} />
       </pattern>
       <Bins ground={ground} out={!step} />
-      {step && <Gauge ground={ground} measure={step.measure} clamp={clamp} unit={unit} />}
       {lying.map((pile) => (
         <Pile
           key={keyOf(pile.rect)}
@@ -65,6 +64,7 @@ export const KnifeTable = memo(function KnifeTable({ knife, at, sheet, unit, roo
           waste={`url(#${id}-waste)`}
         />
       ))}
+      {step && <Gauge ground={ground} measure={step.measure} clamp={clamp} unit={unit} />}
       {step && <Blade ground={ground} />}
     </svg>
   );
