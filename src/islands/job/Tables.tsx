@@ -138,7 +138,7 @@ function Foremost() {
       {title !== null && station !== null ? (
         <button
           type="button"
-          className="truncate text-left underline decoration-ink/30 underline-offset-3 hover:decoration-ink"
+          className="min-h-6 truncate text-left underline decoration-ink/30 underline-offset-3 hover:decoration-ink"
           title={`${title}: to its place in the docket`}
           onClick={() => openStation(station)}
         >

@@ -25,8 +25,8 @@ export function GoesOn({ busy, onForms }: { readonly busy: boolean; readonly onF
     <Row label="Goes on as" hint="where every page lies (XJDF, JDF), what is cut (PPF), and a PDF a form">
       <span className="flex flex-wrap gap-1.5">
         {(['xjdf', 'jdf', 'ppf'] as const).map((as) => (
-          <Button key={as} small aria-label={`Layout ${as.toUpperCase()}`} onPress={() => void layOut(as)}>
-            <FileCode2 size={14} aria-hidden /> {as.toUpperCase()}
+          <Button key={as} small onPress={() => void layOut(as)}>
+            <FileCode2 size={14} aria-hidden /> <span className="sr-only">Layout</span> {as.toUpperCase()}
           </Button>
         ))}
         <Button small isDisabled={machines === 0} onPress={() => setProofing(true)}>
