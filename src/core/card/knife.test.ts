@@ -72,9 +72,15 @@ describe('the knife', () => {
     // 55 behind the knife at the least; with waste of 32.5 behind it the clamp must hold that
     expect(knife(route({ smallestStrip: 55, bareClamp: 20 })).run.program.bare).toBe(false);
     const bare = knife(route({ smallestStrip: 56, bareClamp: 20 }));
+    expect([bare.clamp, knife(route({ smallestStrip: 55, bareClamp: 20 })).clamp]).toEqual([20, 55]);
     expect([bare.run.program.bare, bare.run.program.turned, bare.steps.at(-1)!.measure]).toEqual([true, 1, 32.5]);
     // one that is no less is none
     expect(knife(route({ smallestStrip: 56, bareClamp: 56 })).run.program.bare).toBe(false);
+  });
+
+  it('finished elsewhere it is on no machine of the shop: for any guillotine, in one lift', () => {
+    const it = knife({ finish: { here: false } });
+    expect([it.machine, it.clamp, it.run.lifts, it.run.program.bare]).toEqual([null, 0, 1, false]);
   });
 
   it('says how high a lift is and how many sheets lie in it', () => {

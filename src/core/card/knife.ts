@@ -24,8 +24,10 @@ export interface KnifeStep {
 /** How one kind of sheet is cut, for the cutter to follow. */
 export interface Knife {
   readonly run: CutRun;
-  /** The machine that it is for; null where none is in the route. */
+  /** The machine that it is for; null where none is in the route, or it is finished elsewhere. */
   readonly machine: string | null;
+  /** What its clamp holds for this, mm; 0 where none is known. */
+  readonly clamp: number;
   readonly steps: readonly KnifeStep[];
   /** What comes out, as it lay on the sheet, with the number of its pile: piles are laid on each other in that order. */
   readonly pieces: readonly { readonly rect: Rect; readonly pile: number | null }[];
@@ -93,6 +95,7 @@ export function knifeFor(docket: Pick<Docket, 'finish'>, plan: Plan, run: CutRun
   return {
     run,
     machine: machine?.name ?? null,
+    clamp: (run.program.bare ? machine?.bareClamp : machine?.smallestStrip) ?? 0,
     steps: stepsOf(run),
     // of a form that is front and back the pieces of the back come after those of the front
     pieces: cutsOf(run.lay).pieces.map((rect, k) => ({

@@ -106,6 +106,33 @@ describe('a cut program', () => {
     expect(isCuttable(it)).toBe(false);
   });
 
+  it('knows strips that are alike in any inches: 64ths, in the middle of a sheet', () => {
+    const inch = 25.4;
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 40, max: 200 }),
+        fc.integer({ min: 40, max: 150 }),
+        fc.integer({ min: 0, max: 31 }),
+        fc.integer({ min: 2, max: 5 }),
+        fc.integer({ min: 2, max: 4 }),
+        (w64, h64, gap64, columns, rows) => {
+          const [w, h, gap] = [(w64 * inch) / 64, (h64 * inch) / 64, (gap64 * inch) / 64];
+          const sheet = rect(0, 0, 19 * inch, 13 * inch);
+          const wide = columns * w + (columns - 1) * gap;
+          const tall = rows * h + (rows - 1) * gap;
+          const it = program(
+            grid(columns, rows, w, h, gap, (sheet.width - wide) / 2, (sheet.height - tall) / 2),
+            sheet,
+          );
+          const between = gap64 > 0 ? 2 : 1;
+          expect(it.cuts).toHaveLength(4 + between * (columns - 1 + rows - 1));
+          expect(it.turned).toBe(3);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
   it('of a thousand labels is found as it is of ten', () => {
     const it = program(grid(40, 25, 10, 12, 0, 20, 10));
     expect([it.cuts.length, it.turned]).toEqual([4 + 39 + 24, 3]);

@@ -106,7 +106,11 @@ const bothSound = (a: Sound, b: Sound): Sound => ({
   top: a.top && b.top,
 });
 
-const tenths = (v: number): number => Math.round(v * 1e4);
+/**
+ * A length in tenths of micrometres. Lengths of halves, inches' 64ths among them, lie exactly between two of these: it is
+ * parted elsewhere, so that what differs by the computer's last digit is the same.
+ */
+const tenths = (v: number): number => Math.floor(v * 1e4 + 0.3);
 
 /** What a pile is like, wherever it lies: its pieces stand in one order wherever that is. Tenths of micrometres. */
 export function likeness({ rect, pieces }: Pile): string {
@@ -139,7 +143,7 @@ function held(bounds: readonly number[], waste: readonly boolean[], sound: Recor
   /** By how much a strip is too short to be held, µm: whole, so that equals are equal. */
   const lacks = (measure: number, onlyWaste: boolean): number => {
     const least = onlyWaste ? (clamp === null ? Infinity : Math.max(clamp, HELD_WASTE)) : (clamp ?? 0);
-    return measure < least - EPSILON ? Math.round(1000 * (Math.min(least, MOST_LACKING) - measure)) : 0;
+    return measure < least - EPSILON ? Math.round(1000 * Math.max(0.001, Math.min(least, MOST_LACKING) - measure)) : 0;
   };
   const wasteFrom = prefix(waste);
   const wasteTo = prefix([...waste].reverse()).reverse();
@@ -334,8 +338,8 @@ function movedTo(way: Way, r: Rect): Way {
  * The cheapest way to cut a pile apart by straight cuts: strips that can be held, measures from sound edges, fewest
  * turns, fewest cuts. A state is a rectangle with the pieces in it; after cuts in one direction come cuts in the other;
  * every choice of lines is tried where there are no more than five in a direction, or eight of ten pieces; of more those
- * that a cutter would look at. Lines that are free stay free when others parallel to them are cut first, so that where straight cuts divide a
- * pile at all a way is found.
+ * that a cutter would look at. Lines that are free stay free when others parallel to them are cut first, so that where
+ * straight cuts divide a pile at all a way is found.
  * @param clamp what must lie behind the knife at the least, mm; null where no machine is known
  * @returns null where no straight cut from edge to edge divides it; no way where nothing is to be cut
  */

@@ -1,5 +1,4 @@
 import { cutsOf, isCuttable, leastOf, unproven, type MachineProgram } from '../cutting';
-import type { Finish } from '../docket';
 import type { Lay } from '../lay';
 import { EPSILON, formatLength, formatSize, lying, wholeNumber, type Unit } from '../measure';
 import type { FinisherOf } from '../shop';
@@ -7,12 +6,6 @@ import type { Plan } from '../sheet';
 import { runsByLay, type RunOfLay } from './by-lay';
 import type { Limit, ProcessRule } from './rules';
 import { slitAmount, slitLimits } from './slit';
-
-/** The guillotine that a job is cut on; null where none is in its route. */
-export function guillotineOf({ route }: Pick<Finish, 'route'>): FinisherOf<'guillotine'> | null {
-  for (const step of route) if (step.process === 'cut' && step.machine.kind === 'guillotine') return step.machine;
-  return null;
-}
 
 /** Sheets that are cut flat alike: with the program for them and the height of their pile. */
 export interface CutRun extends RunOfLay {

@@ -11,8 +11,9 @@ import type { Amount, Limit, ProcessRule, StepWork } from './rules';
 import { sew } from './sew';
 import { stitch } from './stitch';
 
-export { cutRuns, guillotineOf, type CutRun } from './cut';
-export { cutsSaid, slitRuns, slitterOf, type SlitRun } from './slit';
+export { cutRuns, type CutRun } from './cut';
+export { guillotineOf, slitterOf } from './cutters';
+export { cutsSaid, slitRuns, type SlitRun } from './slit';
 export type { Amount, Limit, StepWork } from './rules';
 
 /** The rules of every process, in the order in which a piece goes through them. */

@@ -134,7 +134,7 @@ describe('a job on a slitter', () => {
   it('counts slits and cross cuts where ways to lay it are compared', () => {
     const { lay } = plan(wished(), cards).sheets.main;
     expect(cutsSaid(lay, wished().finish)).toBe(18);
-    expect(cutsSaid(lay, { route: [{ process: 'cut', machine: GUILLOTINE }] })).toBe(
+    expect(cutsSaid(lay, { here: true, route: [{ process: 'cut', machine: GUILLOTINE }] })).toBe(
       (cutsOf(lay).programOn(GUILLOTINE) as { readonly cuts: readonly object[] }).cuts.length,
     );
   });

@@ -5,15 +5,10 @@ import { EPSILON, formatLength, formatSize, wholeNumber, type Size, type Unit } 
 import type { FinisherOf } from '../shop';
 import type { Plan } from '../sheet';
 import { runsByLay, type RunOfLay } from './by-lay';
+import { guillotineOf, slitterOf } from './cutters';
 import type { Amount, Limit } from './rules';
 
 type Slitter = FinisherOf<'slitter'>;
-
-/** The slitter that a job is cut on; null where none is in its route. */
-export function slitterOf({ route }: Pick<Finish, 'route'>): Slitter | null {
-  for (const step of route) if (step.process === 'cut' && step.machine.kind === 'slitter') return step.machine;
-  return null;
-}
 
 /** Sheets that pass through a slitter with its tools set alike. */
 export interface SlitRun extends RunOfLay {
@@ -106,13 +101,12 @@ export function slitAmount(plan: Plan, machine: Slitter): Amount {
 }
 
 /** How many cuts a sheet of a lay takes where a job is cut; null where that machine cannot divide it. */
-export function cutsSaid(lay: Lay, finish: Pick<Finish, 'route'>): number | null {
+export function cutsSaid(lay: Lay, finish: Finish): number | null {
   const slitter = slitterOf(finish);
   if (slitter) {
     const it = slitsOn(lay, slitter);
     return isSlit(it) ? it.slits.length + it.crossCuts.length : null;
   }
-  const cut = finish.route.find((s) => s.process === 'cut');
-  const program = cutsOf(lay).programOn(cut?.machine.kind === 'guillotine' ? cut.machine : null);
+  const program = cutsOf(lay).programOn(guillotineOf(finish));
   return isCuttable(program) ? program.cuts.length : null;
 }

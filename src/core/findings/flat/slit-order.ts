@@ -9,7 +9,7 @@ const IN_SEQUENCE: Offer = {
 
 /** Piles that would be in order as a guillotine cuts them, on a slitter, which has none: its pieces come sheet by sheet. */
 export const slitOrder: Check<InspectedFlat> = ({ docket, product, plan, shop }) => {
-  const slitter = docket.finish.here ? slitterOf(docket.finish) : null;
+  const slitter = slitterOf(docket.finish);
   const { kind } = product.order;
   if (!slitter || (kind !== 'stack' && kind !== 'pads') || plan.sheets.length < 2) return [];
   return [

@@ -134,7 +134,7 @@ function Said({ knife, at, unit }: { readonly knife: Cutting; readonly at: numbe
         )}
       </p>
       <p className="ml-auto text-right text-sm">
-        {machine ?? 'No guillotine in the route: reckoned for any'}
+        {machine ?? 'On no guillotine here: reckoned for any'}
         {run.program.bare && ', false clamp off'}
         <br />
         {lifts}

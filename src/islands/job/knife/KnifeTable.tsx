@@ -1,6 +1,5 @@
 import { memo, useId, useMemo } from 'react';
 import {
-  guillotineOf,
   gaugeText,
   addTurns,
   turnsOf,
@@ -28,10 +27,7 @@ const cellsIn = ({ front }: Sheet, piece: number): readonly Cell[] => front.filt
 
 /** The cutter's table seen from above: the back gauge at the far side, the knife before it, what fell beside. */
 export const KnifeTable = memo(function KnifeTable({ knife, at, sheet, unit, room }: Props) {
-  const { plan, clamp } = useJob(({ plan, docket }) => ({
-    plan,
-    clamp: guillotineOf(docket.finish)?.smallestStrip ?? 0,
-  }));
+  const plan = useJob((s) => s.plan);
   const id = useId();
   const it = plan.sheets.at(sheet);
   const ground = useMemo(() => groundOf(knife, room.width / Math.max(1, room.height)), [knife, room]);
@@ -64,7 +60,7 @@ export const KnifeTable = memo(function KnifeTable({ knife, at, sheet, unit, roo
           waste={`url(#${id}-waste)`}
         />
       ))}
-      {step && <Gauge ground={ground} measure={step.measure} clamp={clamp} unit={unit} />}
+      {step && <Gauge ground={ground} measure={step.measure} clamp={knife.clamp} unit={unit} />}
       {step && <Blade ground={ground} />}
     </svg>
   );
