@@ -8,6 +8,7 @@ import { artworkOf, docketFor, SHOP } from '../testing';
 import { cutFrom, cutsOf, isCuttable, type CutProgram, type Cuts } from '.';
 import { provenBy } from './follow';
 import { cutProgram, LAY_EDGES } from './program';
+import { named, someLayout } from './testing-layouts';
 import { cutInDots, cuttable, gridOf as grid } from './testing-raster';
 
 const SHEET = rect(0, 0, 450, 320);
@@ -139,33 +140,6 @@ describe('a cut program', () => {
   });
 });
 
-/** Divides a rectangle at random by straight cuts, in whole millimetres. */
-function divided(r: Rect, picks: number[], least: number): Rect[] {
-  const pick = picks.shift();
-  if (pick === undefined || r.width < 2 * least || r.height < 2 * least || pick % 5 === 0) return [r];
-  const upright = pick % 2 === 0;
-  const share = 0.3 + ((pick >> 3) % 40) / 100;
-  const [w, h] = [Math.round(r.width * share), Math.round(r.height * share)];
-  const first = upright ? rect(r.x, r.y, w, r.height) : rect(r.x, r.y, r.width, h);
-  const rest = upright ? rect(r.x + w, r.y, r.width - w, r.height) : rect(r.x, r.y + h, r.width, r.height - h);
-  return [...divided(first, picks, least), ...divided(rest, picks, least)];
-}
-const someLayout = (least: number, most: number): fc.Arbitrary<{ pieces: Rect[]; sheet: Rect }> =>
-  fc
-    .record({
-      picks: fc.array(fc.nat(100_000), { maxLength: most }),
-      gap: fc.constantFrom(0, 0, 1, 3),
-      edges: fc.record({ left: fc.nat(40), right: fc.nat(40), bottom: fc.nat(40), top: fc.nat(40) }),
-    })
-    .map(({ picks, gap, edges }) => ({
-      sheet: rect(0, 0, edges.left + 200 + edges.right, edges.bottom + 140 + edges.top),
-      pieces: divided(rect(edges.left, edges.bottom, 200, 140), [...picks], least).map((r) =>
-        rect(r.x + gap, r.y + gap, r.width - 2 * gap, r.height - 2 * gap),
-      ),
-    }));
-
-const named = ({ x, y, width, height }: Rect): string => [x, y, width, height].map((v) => Math.round(v)).join(' ');
-
 describe('a program worked through', () => {
   it('gives every piece of any layout back, cut in dots by its turns and measures alone', () => {
     fc.assert(
@@ -204,91 +178,6 @@ describe('a program worked through', () => {
       /450.000 mm deep is not cut 451.000/,
     );
     expect(provenBy(right, SHEET, [...pieces, rect(0, 0, 5, 5)])).toMatch(/at its size/);
-  });
-});
-
-/**
- * What the cheapest program takes, by trying every choice of lines in every pile: cuts of pieces that look alike once.
- * [measures from unsound edges, turns, cuts], the weightiest first.
- */
-function cheapest(r: Rect, pieces: readonly Rect[], sound: string, cut: 'x' | 'y' | null): number[] | null {
-  if (pieces.length === 1 && named(pieces[0]!) === named(r)) return [0, 0, 0];
-  let best: number[] | null = null;
-  for (const d of ['x', 'y'] as const) {
-    if (d === cut) continue;
-    const deep = d === 'x' ? 'width' : 'height';
-    const [lowEnd, highEnd] = d === 'x' ? ['l', 'r'] : ['b', 't'];
-    const lines = [...new Set(pieces.flatMap((p) => [p[d], p[d] + p[deep]]))]
-      .filter((v) => v > r[d] && v < r[d] + r[deep])
-      .filter((v) => pieces.every((p) => p[d] >= v || p[d] + p[deep] <= v))
-      .sort((a, b) => a - b);
-    for (let bits = 1; bits < 2 ** lines.length; bits++) {
-      const at = lines.filter((_, i) => bits & (1 << i));
-      const bounds = [r[d], ...at, r[d] + r[deep]];
-      const inside = bounds.slice(1).map((to, i) => pieces.filter((p) => p[d] >= bounds[i]! && p[d] + p[deep] <= to));
-      const whole = (end: string): boolean => sound.includes(end!);
-      const own: number[][] = [];
-      for (const from of ['low', 'high'])
-        for (let before = 1; before <= at.length; before++) {
-          const behind = from === 'low' ? inside.slice(0, at.length - before + 1) : inside.slice(before);
-          // the last cut before the turn, and the last of all, must have more than waste behind them
-          const [near, clean] = from === 'low' ? [behind[0]!, behind.at(-1)!] : [behind.at(-1)!, behind[0]!];
-          const round = before < at.length;
-          const held = round ? behind.some((b) => b.length > 0) && clean.length > 0 : near.length > 0;
-          if (held) own.push([whole(from === 'low' ? lowEnd! : highEnd!) ? 0 : before, +round, at.length]);
-        }
-      const alike = new Map<string, { part: Rect; ps: Rect[]; ends: Set<string> }>();
-      inside.forEach((ps, i) => {
-        if (ps.length === 0) return;
-        const part: Rect = { ...r, [d]: bounds[i]!, [deep]: bounds[i + 1]! - bounds[i]! };
-        const ends = new Set(sound);
-        if (i > 0) ends.add(lowEnd!);
-        if (i < at.length) ends.add(highEnd!);
-        const seen = ps.map((p) => named({ ...p, x: p.x - part.x, y: p.y - part.y })).sort();
-        const like = [part.width, part.height, ...seen].join();
-        const one = alike.get(like);
-        // cut together, an edge is sound where it is on all of them
-        if (one) one.ends = new Set([...one.ends].filter((e) => ends.has(e)));
-        else alike.set(like, { part, ps, ends });
-      });
-      const children = [...alike.values()].map(({ part, ps, ends }) => cheapest(part, ps, [...ends].join(''), d));
-      for (const o of own) {
-        const all = children.reduce<number[] | null>((sum, c) => {
-          if (!sum || !c) return null;
-          return c[2] === 0 ? sum : sum.map((v, i) => v + c[i]! + (i === 1 ? 1 : 0));
-        }, o);
-        if (all && (!best || compare(all, best) < 0)) best = all;
-      }
-    }
-  }
-  return best;
-}
-const compare = (a: readonly number[], b: readonly number[]): number => a[0]! - b[0]! || a[1]! - b[1]! || a[2]! - b[2]!;
-
-describe('the search', () => {
-  it('finds what trying everything finds', () => {
-    fc.assert(
-      fc.property(someLayout(40, 6), ({ pieces, sheet }) => {
-        fc.pre(pieces.length <= 6);
-        const it = program(pieces, sheet);
-        expect([it.turned, it.cuts.length]).toEqual(cheapest(sheet, pieces, 'lb', null)!.slice(1));
-      }),
-      { numRuns: 60 },
-    );
-  });
-
-  it('and of grids, with waste at some edges or at none', () => {
-    for (const [c, r, gap, x, y] of [
-      [3, 2, 0, 10, 10],
-      [2, 2, 4, 10, 0],
-      [4, 1, 0, 0, 12],
-      [2, 3, 0, 0, 0],
-    ] as const) {
-      const pieces = grid(c, r, 30, 20, gap, x, y);
-      const sheet = rect(0, 0, 140, 90);
-      const it = program(pieces, sheet);
-      expect([it.turned, it.cuts.length]).toEqual(cheapest(sheet, pieces, 'lb', null)!.slice(1));
-    }
   });
 });
 

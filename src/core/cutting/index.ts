@@ -4,11 +4,11 @@ import type { FinisherOf } from '../shop';
 import { provenBy } from './follow';
 import { knifeLines, type LinesAt } from './lines';
 import { cutProgram, LAY_EDGES, type CutProgram, type NotCuttable } from './program';
-import type { Pile } from './search';
+import type { Pile } from './piles';
 
 export type { LinesAt } from './lines';
 export type { Cut, CutProgram, NotCuttable, Stage } from './program';
-export type { Pile } from './search';
+export type { Pile } from './piles';
 export { isSlit, slitsOf, type Feed, type NotSlit, type Slits } from './slits';
 export { CutError, cutFrom, followed, type Moment } from './follow';
 

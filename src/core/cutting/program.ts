@@ -1,5 +1,6 @@
 import type { QuarterTurns, Rect } from '../measure';
-import { cheapestWay, likeness, type End, type Part, type Pile, type Sound, type Way } from './search';
+import { likeness, type End, type Pile, type Sound } from './piles';
+import { cheapestWay, type Part, type Way } from './search';
 
 /** One cut. Millimetres. */
 export interface Cut {

@@ -1,21 +1,21 @@
 import { EPSILON, type Rect } from '../measure';
-
-/** A pile that is cut: a rectangle of the sheet, with the pieces in it. Millimetres, seen from the front. */
-export interface Pile {
-  readonly rect: Rect;
-  readonly pieces: readonly Rect[];
-}
-
-/**
- * Which edges of a pile may lie at the back gauge: those that the sheet is printed from, and those that a knife has cut.
- * What is measured from another edge is as wrong as the paper was cut.
- */
-export interface Sound {
-  readonly left: boolean;
-  readonly right: boolean;
-  readonly bottom: boolean;
-  readonly top: boolean;
-}
+import { held, less, NOTHING, plus, type Cost } from './held';
+import {
+  between,
+  bothSound,
+  high,
+  inOrder,
+  isDone,
+  likeness,
+  linesThrough,
+  low,
+  sharedOut,
+  soundEnd,
+  type End,
+  type Pile,
+  type Sound,
+  type State,
+} from './piles';
 
 /** One way to divide a pile: by lines in one direction, its parts then in the other. */
 export interface Way {
@@ -40,139 +40,16 @@ export interface Part {
   readonly like: string;
 }
 
-export type End = 'low' | 'high';
-
-/** What a way takes, the weightiest first: what strips lack to be held, µm, measures from an unsound edge, turns, cuts. */
-type Cost = readonly [short: number, rough: number, turns: number, cuts: number];
-const NOTHING: Cost = [0, 0, 0, 0];
-const plus = (a: Cost, b: Cost): Cost => [a[0] + b[0], a[1] + b[1], a[2] + b[2], a[3] + b[3]];
-const less = (a: Cost, b: Cost): boolean => {
-  const i = a.findIndex((v, k) => v !== b[k]);
-  return i >= 0 && a[i]! < b[i]!;
-};
-
-/** Waste narrower than this is not left under a clamp, whatever the clamp could hold: it slips. Millimetres. */
-export const HELD_WASTE = 25;
-/** What is said to lack where nothing would be enough, mm: more than any sheet is long. */
-const MOST_LACKING = 10_000;
 /** Lines of which every choice is tried; of how many where pieces are few; and pieces that are looked at in all of that. */
 const ALL_CHOICES = 5;
 const ALL_OF_FEW = 8;
 const FEW_PIECES = 10;
 const MOST_LOOKED_AT = 40_000;
 
-const low = (r: Rect, upright: boolean): number => (upright ? r.x : r.y);
-const high = (r: Rect, upright: boolean): number => (upright ? r.x + r.width : r.y + r.height);
-
-/** The part of a rectangle between two lines. */
-function between(r: Rect, upright: boolean, from: number, to: number): Rect {
-  return upright ? { ...r, x: from, width: to - from } : { ...r, y: from, height: to - from };
-}
-
-/** Lines in one direction that go through no piece and cut something off: the edges of pieces, drawn on to both ends. */
-export function linesThrough({ rect, pieces }: Pile, upright: boolean): number[] {
-  const edges = pieces.flatMap((p) => [low(p, upright), high(p, upright)]).sort((a, b) => a - b);
-  const out: number[] = [];
-  // sweep over the pieces by their low edges: a line is free where no piece that began before it ends behind it
-  const spans = [...pieces].sort((a, b) => low(a, upright) - low(b, upright));
-  let next = 0;
-  let reach = -Infinity;
-  for (const v of edges) {
-    while (next < spans.length && low(spans[next]!, upright) < v - EPSILON)
-      reach = Math.max(reach, high(spans[next++]!, upright));
-    const inside = v > low(rect, upright) + EPSILON && v < high(rect, upright) - EPSILON;
-    if (inside && reach <= v + EPSILON && (out.length === 0 || v - out.at(-1)! > EPSILON)) out.push(v);
-  }
-  return out;
-}
-
-interface State extends Pile {
-  readonly sound: Sound;
-}
-
 interface Found {
   readonly way: Way | null;
   /** Of piles that look alike, one. */
   readonly cost: Cost;
-}
-
-const soundEnd = (s: Sound, upright: boolean, end: End): boolean =>
-  upright ? (end === 'low' ? s.left : s.right) : end === 'low' ? s.bottom : s.top;
-
-const bothSound = (a: Sound, b: Sound): Sound => ({
-  left: a.left && b.left,
-  right: a.right && b.right,
-  bottom: a.bottom && b.bottom,
-  top: a.top && b.top,
-});
-
-/**
- * A length in tenths of micrometres. Lengths of halves, inches' 64ths among them, lie exactly between two of these: it is
- * parted elsewhere, so that what differs by the computer's last digit is the same.
- */
-const tenths = (v: number): number => Math.floor(v * 1e4 + 0.3);
-
-/** What a pile is like, wherever it lies: its pieces stand in one order wherever that is. Tenths of micrometres. */
-export function likeness({ rect, pieces }: Pile): string {
-  let seen = `${tenths(rect.width)} ${tenths(rect.height)}`;
-  for (const p of pieces)
-    seen += `|${tenths(p.x - rect.x)} ${tenths(p.y - rect.y)} ${tenths(p.width)} ${tenths(p.height)}`;
-  return seen;
-}
-/** The order of pieces in all piles. */
-const inOrder = (pieces: readonly Rect[]): Rect[] =>
-  [...pieces].sort((a, b) => tenths(a.x) - tenths(b.x) || tenths(a.y) - tenths(b.y));
-
-const isDone = ({ rect, pieces }: Pile): boolean =>
-  pieces.length === 1 && pieces[0]!.width > rect.width - EPSILON && pieces[0]!.height > rect.height - EPSILON;
-
-/** How the lines of one direction are cut: from which edge, and how many of them before the pile is turned round. */
-interface Held {
-  readonly gauge: End;
-  readonly before: number;
-  readonly cost: Cost;
-}
-
-/**
- * Cuts go from the far end in, so that what lies behind the knife, between it and the gauge, is what is still to be cut.
- * @param bounds the pile's edges and the lines between them @param waste of each part between them
- * @param clamp what must lie behind the knife at the least; null where no machine is known
- */
-function held(bounds: readonly number[], waste: readonly boolean[], sound: Record<End, boolean>, clamp: number | null) {
-  const n = bounds.length - 2;
-  /** By how much a strip is too short to be held, µm: whole, so that equals are equal. */
-  const lacks = (measure: number, onlyWaste: boolean): number => {
-    const least = onlyWaste ? (clamp === null ? Infinity : Math.max(clamp, HELD_WASTE)) : (clamp ?? 0);
-    return measure < least - EPSILON ? Math.round(1000 * Math.max(0.001, Math.min(least, MOST_LACKING) - measure)) : 0;
-  };
-  const wasteFrom = prefix(waste);
-  const wasteTo = prefix([...waste].reverse()).reverse();
-  const tried = (gauge: End, before: number): Held => {
-    let short = 0;
-    // with the low edge at the gauge lines are cut from the highest down; then, turned, from the lowest up
-    for (let i = 0; i < before; i++) {
-      const at = gauge === 'low' ? n - i : i + 1;
-      const measure = gauge === 'low' ? bounds[at]! - bounds[0]! : bounds[n + 1]! - bounds[at]!;
-      short += lacks(measure, gauge === 'low' ? wasteFrom[at - 1]! : wasteTo[at]!);
-    }
-    for (let i = 0; i < n - before; i++) {
-      const clean = gauge === 'low' ? n - before + 1 : before;
-      const at = gauge === 'low' ? i + 1 : n - i;
-      const behind = gauge === 'low' ? waste.slice(at, clean) : waste.slice(clean, at);
-      short += lacks(Math.abs(bounds[clean]! - bounds[at]!), behind.every(Boolean));
-    }
-    return { gauge, before, cost: [short, sound[gauge] ? 0 : before, before < n ? 1 : 0, n] };
-  };
-  const best = (befores: readonly number[]): Held =>
-    befores.flatMap((b) => [tried('low', b), tried('high', b)]).reduce((a, b) => (less(b.cost, a.cost) ? b : a));
-  const usual = best(n > 1 ? [1, n] : [1]);
-  return usual.cost[0] === 0 ? usual : best(Array.from({ length: n }, (_, i) => i + 1));
-}
-
-/** Of each place in a list, whether all up to it hold. */
-function prefix(list: readonly boolean[]): boolean[] {
-  let all = true;
-  return list.map((v) => (all &&= v));
 }
 
 /** Looks for the cheapest way, with memory over piles that look alike. */
@@ -262,22 +139,6 @@ class Search {
     });
     return { way: { pile, upright, at, gauge, before, parts }, cost };
   }
-}
-
-/** The pieces of each part between lines that go through none of them. */
-function sharedOut(pieces: readonly Rect[], bounds: readonly number[], upright: boolean): Rect[][] {
-  const inside: Rect[][] = bounds.slice(1).map(() => []);
-  for (const p of pieces) {
-    const middle = (low(p, upright) + high(p, upright)) / 2;
-    let [from, to] = [0, inside.length - 1];
-    while (from < to) {
-      const half = (from + to) >> 1;
-      if (bounds[half + 1]! < middle) from = half + 1;
-      else to = half;
-    }
-    inside[from]!.push(p);
-  }
-  return inside;
 }
 
 /** Whether all strips look alike and each is cut straight through to pieces. */

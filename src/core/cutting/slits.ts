@@ -1,5 +1,5 @@
 import { EPSILON, type Rect, type Size } from '../measure';
-import { linesThrough } from './search';
+import { linesThrough } from './piles';
 
 /** Which edge of the sheet goes into a slitter first: its long edge, as a press feeds it, or its short one. */
 export type Feed = 'long' | 'short';
