@@ -95,3 +95,26 @@ test('the machines to cut stand side by side by what they take; the slitter is s
   await page.keyboard.press('ArrowLeft');
   await expect(page.getByRole('status', { name: 'Cut' })).toContainText('Cut 1 of 11');
 });
+
+test('a card that is asked for while a change is being saved is that of the change', async ({ page, context }) => {
+  await openJob(page, 'Bench labels');
+  await page.keyboard.press('4');
+  const order: string[] = [];
+  await page.route('**/changes', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 800));
+    const answer = await route.fetch();
+    order.push('saved');
+    await route.fulfill({ response: answer });
+  });
+  await context.route('**/cuts', async (route) => {
+    order.push('opened');
+    await route.fulfill({ body: 'the card' });
+  });
+  const finish = await openStation(page, 'finish');
+  await finish.getByRole('button', { name: 'Avocet Machine to cut' }).click();
+  await page.getByRole('option', { name: /Dunlin/ }).click();
+  const opened = context.waitForEvent('page');
+  await page.getByRole('link', { name: 'Cut card' }).click();
+  await (await opened).getByText('the card').waitFor();
+  expect(order).toEqual(['saved', 'opened']);
+});

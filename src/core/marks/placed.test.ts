@@ -1,24 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { patched, PlacedMark, PlacedMarks, type DocketOf, type MarkIs, type Patch, type Stand } from '../docket';
+import { patched, PlacedMarks, type DocketOf, type MarkIs, type Stand } from '../docket';
 import { rect } from '../measure';
 import { plan } from '../sheet';
 import { artworkOf, flatDocketFor, look, SHOP } from '../testing';
 import { mark, modulesIn, standsAt, unknownFacts } from '.';
+import { artwork, docketOf, placed } from './testing-placed';
 
-const artwork = artworkOf(4, { width: 90, height: 50 });
-const placed = (is: MarkIs, stands: Partial<Stand>, more: Partial<PlacedMark> = {}): PlacedMark =>
-  PlacedMark.parse({ id: 'a', called: 'A', is, stands: { by: 'paper', at: ['tail'], ...stands }, ...more });
-/** Two rows of two in the middle of 450 × 320: trims from 132 to 318 and from 107 to 213, 3 of bleed round them. */
-const docketOf = (marks: PlacedMark[], patch: Patch<DocketOf<'flat'>> = {}) =>
-  patched(
-    patched(flatDocketFor(artwork), {
-      sheet: { stock: SHOP.stocks[2]! },
-      product: { bleed: 3, lies: { way: 'upright', columns: 2, rows: 2 } },
-      marks: { crop: { on: false }, register: { on: false }, slug: { on: false } },
-      placed: marks,
-    }),
-    patch,
-  );
 const marksOf = (docket: DocketOf<'flat'>, side: 'front' | 'back' = 'front', sheet = 1) =>
   mark(docket, plan(docket, artwork))
     .of(sheet, side)

@@ -10,6 +10,7 @@ import { Row } from '../../../ui/fields';
 import { Meter } from '../../../ui/Meter';
 import { useNotices } from '../../../ui/Notices';
 import type { DeliveryView } from '../../../ui/views';
+import { CardLink } from '../CardLink';
 import { useJob, useJobStore } from '../context';
 import { GoesOn } from './GoesOn';
 import { PrintPart } from './PrintPart';
@@ -188,14 +189,12 @@ export function SendStation() {
           </Button>
         )}
         <PrintPart isDisabled={!printer || stops.length > 0} />
-        <a
-          href={`/api/jobs/${jobId}/card`}
-          target="_blank"
-          rel="noopener"
+        <CardLink
+          card="card"
           className="inline-flex min-h-8 items-center gap-1.5 rounded-sm border border-ink/40 bg-paper px-3 py-1 font-medium hover:border-ink"
         >
           <ScrollText size={15} aria-hidden /> Job card
-        </a>
+        </CardLink>
       </div>
       <SentBefore deliveries={before} onClose={leave} send={(earlier) => void send(earlier)} />
       <GoesOn busy={exporting.running} onForms={() => void exporting.start('forms')} />
