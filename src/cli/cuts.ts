@@ -18,7 +18,7 @@ const said = ({ knives, setups }: CutCard): object => [
   ...setups.map(({ run, machine, said, pieces }) => ({
     sheets: run.sheets,
     stock: `${run.stock.name} ${run.stock.format}`,
-    paper: run.lay.paper,
+    paper: run.paper,
     machine,
     feed: run.slits.feed,
     said,
@@ -29,7 +29,7 @@ const said = ({ knives, setups }: CutCard): object => [
   ...knives.map(({ run, machine, steps, pieces, lift }) => ({
     sheets: run.sheets,
     stock: `${run.stock.name} ${run.stock.format}`,
-    paper: run.lay.paper,
+    paper: run.paper,
     machine,
     falseClampOff: run.program.bare,
     lifts: run.lifts,

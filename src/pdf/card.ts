@@ -56,7 +56,7 @@ function sheetDrawing(
   width: number,
   most: number,
 ): number {
-  const { paper } = sheet.lay;
+  const { paper } = sheet;
   const k = Math.min(width / paper.width, most / paper.height);
   const H = paper.height * k;
   const at = (px: number, py: number): [number, number] => [x + px * k, top + H - py * k];

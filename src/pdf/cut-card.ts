@@ -47,8 +47,8 @@ function pilesSaid({ run, machine, lift }: Knife, unit: Unit): string {
   return `Cut on ${machine ?? 'any guillotine'}${program.bare ? ', false clamp off' : ''}: ${sheetsSaid(run, unit)}; ${lots}, ${formatLength(lift.height, unit, 1)} high.`;
 }
 
-const sheetsSaid = ({ stock, good, called, lay }: SlitSetup['run'] | Knife['run'], unit: Unit): string =>
-  `${wholeNumber(good)} sheets ${stock.name} ${stock.format}, ${called}, ${formatSize(lay.paper, unit)}`;
+const sheetsSaid = ({ stock, good, called, paper }: SlitSetup['run'] | Knife['run'], unit: Unit): string =>
+  `${wholeNumber(good)} sheets ${stock.name} ${stock.format}, ${called}, ${formatSize(paper, unit)}`;
 
 /** A sheet with what comes out of it. @returns where it lies on the page, and its millimetres in one of the sheet's */
 function sheetAt(s: CardPage, paper: Size, pieces: readonly Rect[], top: number, numbers: readonly (number | null)[]) {
@@ -74,7 +74,7 @@ function sheetAt(s: CardPage, paper: Size, pieces: readonly Rect[], top: number,
 /** The sheet with its slits and cross cuts by their numbers. */
 function setupDrawing(s: CardPage, { run, pieces }: SlitSetup, top: number): number {
   const { feed, slits, crossCuts } = run.slits;
-  const { x, w, h, k } = sheetAt(s, run.lay.paper, pieces, top, []);
+  const { x, w, h, k } = sheetAt(s, run.paper, pieces, top, []);
   const [upright, level] = feed === 'long' ? [slits, crossCuts] : [crossCuts, slits];
   for (const [i, v] of upright.entries()) {
     s.stroke([x + v * k, top], [x + v * k, top + h], RUST, 0.8);
@@ -117,7 +117,7 @@ function setupTable(s: CardPage, { run }: SlitSetup, unit: Unit): void {
 function drawing(s: CardPage, { run, steps, pieces }: Knife, top: number): number {
   const { x, w, h, k } = sheetAt(
     s,
-    run.lay.paper,
+    run.paper,
     pieces.map((p) => p.rect),
     top,
     pieces.map((p) => p.pile),

@@ -1,4 +1,4 @@
-import type { TableFacts } from '../core';
+import { writeBy, type CutCard, type JobCard, type TableFacts, type Unit, type Writing } from '../core';
 import { coderOf } from '../core/codes';
 import { readTable } from '../records';
 import type { ArtworkError } from './errors';
@@ -8,6 +8,14 @@ import { rasterise } from './raster';
 import { coarsestPicture } from './resolution';
 import { readArtwork, type ReadArtwork } from './read';
 
+/** What a card is written with: where its job is opened, whose it is, how figures are written there. */
+interface OfCard {
+  readonly address: string;
+  readonly unit: Unit;
+  readonly house: string;
+  readonly writing: Writing;
+}
+
 /** What threads do, by name. */
 export interface Tasks {
   readonly read: (task: { path: string; copy: string; password?: string }) => Promise<ReadArtwork>;
@@ -16,6 +24,9 @@ export interface Tasks {
   readonly coarsest: (task: { path: string; page: number }) => Promise<number | null>;
   /** Reads a table, and keeps its rows at `out`. */
   readonly table: (task: { path: string; out: string }) => Promise<TableFacts>;
+  /** The card that travels with a job, and the one that lies at the guillotine, as PDF. */
+  readonly jobCard: (task: OfCard & { card: JobCard; thumbs: readonly (Uint8Array | null)[] }) => Promise<Uint8Array>;
+  readonly cutCard: (task: OfCard & { card: CutCard }) => Promise<Uint8Array>;
   readonly impose: (task: Omit<ComposeJob, 'onProgress' | 'opened' | 'coder'>, progress: Progress) => Promise<Composed>;
 }
 export type TaskName = keyof Tasks;
@@ -41,6 +52,17 @@ export const TASKS: Tasks = {
   draw: async ({ path, page, width }) => rasterise(path, page, width),
   coarsest: async ({ path, page }) => coarsestPicture(path, page),
   table: ({ path, out }) => readTable(path, out),
+  // what sets letters is loaded where a card is written, not where pages are drawn
+  jobCard: async ({ card, address, thumbs, writing, ...of }) => {
+    writeBy(writing);
+    const { writeJobCard } = await import('./card');
+    return writeJobCard(card, address, thumbs, of);
+  },
+  cutCard: async ({ card, address, writing, ...of }) => {
+    writeBy(writing);
+    const { writeCutCard } = await import('./cut-card');
+    return writeCutCard(card, address, of);
+  },
   impose: async (task, progress) => {
     let said = 0;
     return writer({

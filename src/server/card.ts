@@ -1,9 +1,9 @@
-import { cutCard, inspect, jobCard, mark, plan, reckon, type Docket } from '../core';
-import { writeCutCard, writeJobCard } from '../pdf';
+import { cutCard, inspect, jobCard, mark, plan, reckon, writing, type Docket } from '../core';
 import { sql } from './db';
 import { picture } from './pictures';
 import { sourcesOf } from './sources';
 import { readHouse, recentShop } from './tables/shop';
+import { cutCardInWorker, jobCardInWorker } from './workers';
 
 /** Wide enough for a card's pictures in print, pixels. */
 const WIDE = 640;
@@ -27,7 +27,7 @@ export async function cardOf(number: number, docket: Docket, address: string): P
   const card = jobCard(number, docket, planned, { findings, figures: reckon(docket, planned) }, unit);
   const files = [docket.artwork.file, ...docket.artwork.more];
   const thumbs = await Promise.all(card.pages.map(({ file, page }) => thumb(files[file]?.sha256, page)));
-  return writeJobCard(card, address, thumbs, { unit, house: house.name });
+  return jobCardInWorker({ card, address, thumbs, unit, house: house.name, writing: writing() });
 }
 
 /**
@@ -39,5 +39,6 @@ export async function cutCardOf(number: number, docket: Docket, address: string)
   const card = sources && cutCard(number, docket, plan(docket, sources.artwork));
   if (!card) return null;
   const house = await readHouse(sql);
-  return writeCutCard(card, `${address}#knife`, { unit: house.unit, house: house.name });
+  const { unit, name } = house;
+  return cutCardInWorker({ card, address: `${address}#knife`, unit, house: name, writing: writing() });
 }

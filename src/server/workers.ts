@@ -1,19 +1,19 @@
 import { availableParallelism } from 'node:os';
 import type { TableFacts } from '../core';
-import { Hands, sniff, type Composed, type ComposeJob, type ReadArtwork } from '../pdf';
+import { Hands, sniff, type Composed, type ComposeJob, type ReadArtwork, type Tasks } from '../pdf';
 import { workerFile } from './config';
 
 /**
  * Reading, unpacking, drawing and composing have threads of their own: a page that is drawn without end holds up no file that
  * arrives, and pictures never wait for sheets.
  */
-const pools = { read: null, unpack: null, draw: null, impose: null } as Record<
-  'read' | 'unpack' | 'draw' | 'impose',
+const pools = { read: null, unpack: null, draw: null, card: null, impose: null } as Record<
+  'read' | 'unpack' | 'draw' | 'card' | 'impose',
   Hands | null
 >;
 
-/** Seconds that reading a file, a ZIP of pictures, drawing a page and composing may take. */
-export const LIMITS = { read: 60, unpack: 1200, draw: 10, impose: 3600 } as const;
+/** Seconds that reading a file, a ZIP of pictures, drawing a page, writing a card and composing may take. */
+export const LIMITS = { read: 60, unpack: 1200, draw: 10, card: 60, impose: 3600 } as const;
 
 function pool(name: keyof typeof pools): Hands {
   return (pools[name] ??= new Hands({
@@ -32,6 +32,14 @@ export const readInWorker = async (path: string, copy: string, password?: string
   // thousands of pictures take minutes: other files that arrive do not wait for them
   return pool(sniff(path) === 'zip' ? 'unpack' : 'read').run('read', { path, copy, password });
 };
+
+/** Writes the card that travels with a job, as PDF. @throws TookTooLong, TookTooMuch */
+export const jobCardInWorker = (task: Parameters<Tasks['jobCard']>[0]): Promise<Uint8Array> =>
+  pool('card').run('jobCard', task);
+
+/** Writes the card that lies at the guillotine, as PDF. @throws TookTooLong, TookTooMuch */
+export const cutCardInWorker = (task: Parameters<Tasks['cutCard']>[0]): Promise<Uint8Array> =>
+  pool('card').run('cutCard', task);
 
 /** Reads a table, and keeps its rows. @throws TableError, TookTooLong, TookTooMuch */
 export const readTableInWorker = (path: string, out: string): Promise<TableFacts> =>

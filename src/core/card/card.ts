@@ -1,7 +1,7 @@
 import type { Docket, PosterProduct } from '../docket';
 import type { Finding } from '../findings';
 import { workOf } from '../finishing';
-import { foldLines, type FoldLine, type Lay } from '../lay';
+import { foldLines, type FoldLine } from '../lay';
 import type { PosterPanel } from '../makeup';
 import { formatLength, type Size, type Unit } from '../measure';
 import { duration, figureText, sumText, type Figure } from '../reckoning';
@@ -25,7 +25,7 @@ export interface JobCard {
   readonly accepted: readonly string[];
   readonly open: readonly string[];
   /** The first sheet as it is printed, with its folds in the order that they are made. */
-  readonly sheet: { readonly lay: Lay; readonly cells: readonly Cell[]; readonly folds: readonly FoldLine[] };
+  readonly sheet: { readonly paper: Size; readonly cells: readonly Cell[]; readonly folds: readonly FoldLine[] };
   /** How the panels of a poster hang; null for anything else. */
   readonly wall: CardWall | null;
   /** Pages to be shown small, by place: the first, and some more. */
@@ -163,7 +163,7 @@ export function jobCard(
     })),
     accepted: findings.filter((f) => f.accepted).map((f) => f.title),
     open: findings.filter((f) => f.severity !== 'fine' && !f.accepted).map((f) => f.title),
-    sheet: { lay: main.lay, cells: main.front, folds: foldLines(main.lay) },
+    sheet: { paper: main.lay.paper, cells: main.front, folds: foldLines(main.lay) },
     wall: wallOf(docket, plan, unit),
     pages: shownOf(plan),
   };

@@ -3,6 +3,7 @@ import type { Docket } from '../docket';
 import { cutRuns, guillotineOf, type CutRun } from '../finishing';
 import { EPSILON, withDecimalMark, type QuarterTurns, type Rect, type Unit } from '../measure';
 import { pilesOf, type PileOf, type Plan } from '../sheet';
+import { onPaper, type OnPaper } from './on-paper';
 
 /** One cut, as it is said to the cutter. */
 export interface KnifeStep {
@@ -23,7 +24,7 @@ export interface KnifeStep {
 
 /** How one kind of sheet is cut, for the cutter to follow. */
 export interface Knife {
-  readonly run: CutRun;
+  readonly run: OnPaper<CutRun>;
   /** The machine that it is for; null where none is in the route, or it is finished elsewhere. */
   readonly machine: string | null;
   /** What its clamp holds for this, mm; 0 where none is known. */
@@ -93,7 +94,7 @@ export function knifeFor(docket: Pick<Docket, 'finish'>, plan: Plan, run: CutRun
   const { downs } = run.lay;
   const height = Math.min(run.height, machine?.lift ?? Infinity);
   return {
-    run,
+    run: onPaper(run),
     machine: machine?.name ?? null,
     clamp: (run.program.bare ? machine?.bareClamp : machine?.smallestStrip) ?? 0,
     steps: stepsOf(run),

@@ -1,12 +1,13 @@
 import { cutsOf } from '../cutting';
 import type { Docket } from '../docket';
 import { slitRuns, slitterOf, type SlitRun } from '../finishing';
+import { onPaper, type OnPaper } from './on-paper';
 import type { Rect } from '../measure';
 import type { Plan } from '../sheet';
 
 /** How a slitter's tools are set for one kind of sheet. */
 export interface SlitSetup {
-  readonly run: SlitRun;
+  readonly run: OnPaper<SlitRun>;
   readonly machine: string;
   /** Which edge goes in first, and from which the slits are measured. */
   readonly said: string;
@@ -20,7 +21,7 @@ const SAID = {
 } as const;
 
 const setupFor = (run: SlitRun, machine: string): SlitSetup => ({
-  run,
+  run: onPaper(run),
   machine,
   said: SAID[run.slits.feed],
   pieces: cutsOf(run.lay).pieces,

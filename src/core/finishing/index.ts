@@ -11,6 +11,7 @@ import type { Amount, Limit, ProcessRule, StepWork } from './rules';
 import { sew } from './sew';
 import { stitch } from './stitch';
 
+export type { RunOfLay } from './by-lay';
 export { cutRuns, type CutRun } from './cut';
 export { guillotineOf, slitterOf } from './cutters';
 export { cutsSaid, slitRuns, type SlitRun } from './slit';

@@ -83,7 +83,7 @@ function Lines({
   const plan = useJob((s) => s.plan);
   const id = useId();
   const it = plan.sheets.at(sheet);
-  const { width: W, height: H } = run.lay.paper;
+  const { width: W, height: H } = run.paper;
   const { feed, slits, crossCuts } = run.slits;
   const [upright, level] = feed === 'long' ? [slits, crossCuts] : [crossCuts, slits];
   const around = W * AROUND;

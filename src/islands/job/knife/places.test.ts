@@ -33,7 +33,7 @@ describe('the cutter’s table', () => {
           const knife = knifeOn(w, h, gap);
           fc.pre(knife !== null);
           const ground = groundOf(knife!, shape);
-          const paper = area({ x: 0, y: 0, ...knife!.run.lay.paper });
+          const paper = area({ x: 0, y: 0, ...knife!.run.paper });
           for (let at = 0; at <= knife!.steps.length; at++) {
             const lying = lyingAt(knife!, at, ground, () => 0);
             expect(lying.reduce((n, p) => n + area(p.rect), 0)).toBeCloseTo(paper, 3);
