@@ -14,7 +14,7 @@ export interface Cutting extends OfRecords {
 }
 
 /** What is said of the cuts of each kind of sheet: lengths in millimetres, pieces in the order of their piles. */
-const said = ({ knives, setups }: CutCard): object => [
+const said = ({ knives, setups, scorings }: CutCard): object => [
   ...setups.map(({ run, machine, said, pieces }) => ({
     sheets: run.sheets,
     stock: `${run.stock.name} ${run.stock.format}`,
@@ -24,6 +24,8 @@ const said = ({ knives, setups }: CutCard): object => [
     said,
     slits: run.slits.slits,
     crossCuts: run.slits.crossCuts,
+    scores: run.slits.scores,
+    perforations: run.slits.perforations,
     pieces,
   })),
   ...knives.map(({ run, machine, steps, pieces, lift }) => ({
@@ -44,6 +46,7 @@ const said = ({ knives, setups }: CutCard): object => [
     })),
     pieces: pieces.map(({ rect, pile }) => ({ ...rect, pile })),
   })),
+  ...scorings.map(({ machine, run }) => ({ machine, piece: run.size, count: run.pieces, passes: run.passes })),
 ];
 
 /** Prints the cuts of a docket as JSON, or writes its cut card. @throws Complaint where nothing is cut flat */

@@ -229,6 +229,20 @@ export const GUILLOTINE: Extract<Finisher, { kind: 'guillotine' }> = {
   hour: 0,
 };
 
+export const CREASER: Extract<Finisher, { kind: 'creaser' }> = {
+  kind: 'creaser',
+  id: 'creaser',
+  name: 'Redstart',
+  largest: { width: 320, height: 660 },
+  smallest: { width: 50, height: 50 },
+  mostLines: 8,
+  nearest: 4,
+  perforates: true,
+  speed: 1500,
+  makeReady: 3,
+  hour: 0,
+};
+
 export const SLITTER: Extract<Finisher, { kind: 'slitter' }> = {
   kind: 'slitter',
   id: 'slitter',
@@ -242,6 +256,9 @@ export const SLITTER: Extract<Finisher, { kind: 'slitter' }> = {
   ends: 5,
   nearestSlits: 4,
   nearestCuts: 4,
+  scores: { along: 0, across: 0 },
+  perforates: { along: 0, across: 0 },
+  nearestScores: 5,
   speed: 900,
   makeReady: 3,
   hour: 0,

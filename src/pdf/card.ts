@@ -85,7 +85,7 @@ function sheetDrawing(
   for (const f of sheet.folds) {
     const [a, b] = f.upright ? [at(f.at, f.from), at(f.at, f.to)] : [at(f.from, f.at), at(f.to, f.at)];
     s.stroke(a, b, PLUM, 1, [4, 2, 1, 2]);
-    s.line(String(f.order), a[0] + 0.8, a[1] - 0.8, 8, s.fonts.bold, PLUM);
+    if (f.order > 0) s.line(String(f.order), a[0] + 0.8, a[1] - 0.8, 8, s.fonts.bold, PLUM);
   }
   s.line(formatSize(paper, unit), x, top + H + 4, 8, s.fonts.mono, SOFT);
   return H + 5;

@@ -3,6 +3,8 @@ import {
   dayText,
   formatLength,
   gaugeText,
+  passSaid,
+  setLines,
   formatSize,
   wholeNumber,
   type CutCard,
@@ -10,6 +12,7 @@ import {
   type QuarterTurns,
   type Rect,
   type Size,
+  type ScoreSetup,
   type SlitSetup,
   type Unit,
 } from '../core';
@@ -19,6 +22,8 @@ import { PT } from './geometry';
 /** The card that lies at the guillotine: one page of A4 for each kind of sheet, its measures large enough for a glance. */
 
 const RUST = colour('#a2301f');
+const PLUM = colour('#7a3a6c');
+const DASHES = { cut: [], score: [1, 1.2], perforation: [2.4, 1] };
 const WASTE = colour('#e4ddd0');
 
 const named = ({ number, title }: CutCard): string => (number === null ? title : `${number}  ${title}`);
@@ -50,6 +55,29 @@ function pilesSaid({ run, machine, lift }: Knife, unit: Unit): string {
 const sheetsSaid = ({ stock, good, called, paper }: SlitSetup['run'] | Knife['run'], unit: Unit): string =>
   `${wholeNumber(good)} sheets ${stock.name} ${stock.format}, ${called}, ${formatSize(paper, unit)}`;
 
+/** A piece with the lines of a pass, and their measures from the edge that goes in first. */
+function passOn(s: CardPage, pass: ScoreSetup['run']['passes'][number], height: number, unit: Unit): void {
+  const { piece, at, kind } = pass;
+  const most = { width: WIDTH * 0.5, height };
+  const k = Math.min(most.width / piece.width, most.height / piece.height);
+  const [w, h] = [piece.width * k, piece.height * k];
+  const [x, top] = [PAGE.margin, s.y + 10];
+  s.line(passSaid(pass), x, s.y + 5, 12, s.fonts.head);
+  s.box(x, top, w, h, { border: INK, thickness: 0.8, fill: colour('#ffffff') });
+  s.stroke([x, top], [x + w, top], INK, 2.4);
+  const row = Math.max(2.6, Math.min(9, height / at.length));
+  at.forEach((mm, i) => {
+    const y = top + mm * k;
+    s.stroke([x, y], [x + w, y], PLUM, 0.8, DASHES[kind]);
+    s.line(String(i + 1), x + w + 1, y + 0.8, 7, s.fonts.mono, PLUM);
+    const pt = Math.max(6, Math.min(18, row * 2));
+    const line = top + (i + 0.75) * row;
+    s.lineRight(String(i + 1), x + WIDTH * 0.62, line, pt * 0.6, s.fonts.mono, SOFT);
+    s.lineRight(gaugeText(mm, unit), PAGE.width - PAGE.margin, line, pt, s.fonts.mono);
+  });
+  s.y = top + Math.max(h, at.length * row) + 4;
+}
+
 /** A sheet with what comes out of it. @returns where it lies on the page, and its millimetres in one of the sheet's */
 function sheetAt(s: CardPage, paper: Size, pieces: readonly Rect[], top: number, numbers: readonly (number | null)[]) {
   const most = { width: WIDTH - 20, height: 84 };
@@ -73,37 +101,41 @@ function sheetAt(s: CardPage, paper: Size, pieces: readonly Rect[], top: number,
 
 /** The sheet with its slits and cross cuts by their numbers. */
 function setupDrawing(s: CardPage, { run, pieces }: SlitSetup, top: number): number {
-  const { feed, slits, crossCuts } = run.slits;
+  const { feed } = run.slits;
   const { x, w, h, k } = sheetAt(s, run.paper, pieces, top, []);
-  const [upright, level] = feed === 'long' ? [slits, crossCuts] : [crossCuts, slits];
-  for (const [i, v] of upright.entries()) {
-    s.stroke([x + v * k, top], [x + v * k, top + h], RUST, 0.8);
-    s.line(String(i + 1), x + v * k - 0.8, top + h + 4, 7, s.fonts.mono, RUST);
-  }
-  for (const [i, v] of level.entries()) {
-    s.stroke([x, top + h - v * k], [x + w, top + h - v * k], RUST, 0.8);
-    s.lineRight(String(i + 1), x - 1, top + h - v * k + 0.8, 7, s.fonts.mono, RUST);
+  for (const { kind, way, at } of setLines(run.slits)) {
+    const before = kind === 'cut';
+    const ink = before ? RUST : PLUM;
+    for (const [i, v] of at.entries()) {
+      const number = String(i + 1);
+      if ((way === 'along') === (feed === 'long')) {
+        s.stroke([x + v * k, top], [x + v * k, top + h], ink, 0.8, DASHES[kind]);
+        s.line(number, x + v * k - 0.8, before ? top + h + 4 : top - 1, 7, s.fonts.mono, ink);
+      } else {
+        const y = top + h - v * k;
+        s.stroke([x, y], [x + w, y], ink, 0.8, DASHES[kind]);
+        if (before) s.lineRight(number, x - 1, y + 0.8, 7, s.fonts.mono, ink);
+        else s.line(number, x + w + 1, y + 0.8, 7, s.fonts.mono, ink);
+      }
+    }
   }
   s.line('lead edge', x + w / 2 - 6, top + h + 8, 8, s.fonts.text, SOFT);
   return h + 10;
 }
 
-/** Slits on the left, cross cuts on the right, as large as the page lets them be. */
+/** A column for each kind of lines, as large as the page lets them be. */
 function setupTable(s: CardPage, { run }: SlitSetup, unit: Unit): void {
-  const { slits, crossCuts } = run.slits;
+  const groups = setLines(run.slits);
   const top = s.y + 7;
   const room = s.room - 12;
-  for (const [c, [title, at]] of (
-    [
-      ['Slits', slits],
-      ['Cross cuts', crossCuts],
-    ] as const
-  ).entries()) {
-    const left = PAGE.margin + c * (WIDTH / 2);
-    s.line(title, left, top, 12, s.fonts.head);
+  const wide = WIDTH / Math.max(2, groups.length);
+  for (const [c, { label, at }] of groups.entries()) {
+    const left = PAGE.margin + c * wide;
+    s.line(label, left, top, groups.length > 4 ? 8 : 12, s.fonts.head);
     const row = Math.min(9, room / Math.max(1, at.length));
     const rows = Math.max(1, Math.floor(room / Math.max(row, 2.6)));
-    const pt = Math.max(6, Math.min(18, row * 2));
+    // nine figures and the number before them beside each other
+    const pt = Math.max(6, Math.min(18, row * 2, (wide - 16) / (9 * 0.212)));
     at.slice(0, rows).forEach((mm, i) => {
       const y = top + 3 + (i + 0.75) * Math.max(row, 2.6);
       s.lineRight(String(i + 1), left + 8, y, pt * 0.6, s.fonts.mono, SOFT);
@@ -214,7 +246,7 @@ export async function writeCutCard(
   doc.setTitle(`${named(card)}: cuts`);
   doc.setProducer('Odd Sparrow');
   const fonts = await fontsIn(doc);
-  const of = card.knives.length + card.setups.length + card.more;
+  const of = card.knives.length + card.setups.length + card.scorings.length + card.more;
   const page = (what: string, heading: string): [CardPage, number] => {
     const s = new CardPage(doc.addPage([PAGE.width * PT, PAGE.height * PT]), fonts);
     head(s, card, what, address);
@@ -237,6 +269,14 @@ export async function writeCutCard(
     s.y = top + setupDrawing(s, setup, top);
     setupTable(s, setup, unit);
     await new Promise(setImmediate);
+  }
+  for (const { machine, run } of card.scorings) {
+    const [s, top] = page(
+      `Score on ${machine}: ${wholeNumber(run.pieces)} pieces of ${formatSize(run.size, unit)}.`,
+      'Measured from the edge that goes in first, the front up',
+    );
+    s.y = top;
+    for (const pass of run.passes) passOn(s, pass, run.passes.length > 2 ? 38 : 70, unit);
   }
   return doc.save();
 }

@@ -51,6 +51,7 @@ export interface CardStock {
 
 const PROCESSES = {
   cut: 'Cut',
+  score: 'Score',
   fold: 'Fold',
   stitch: 'Fold and stitch',
   sew: 'Sew',

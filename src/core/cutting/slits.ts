@@ -1,3 +1,4 @@
+import type { FoldLine } from '../lay';
 import { EPSILON, type Rect, type Size } from '../measure';
 import { linesThrough } from './piles';
 
@@ -16,6 +17,15 @@ export interface Slits {
   /** Whether the first and the last of the parts across are waste: what the slits at the sides take off. */
   readonly sides: Strips;
   readonly ends: Strips;
+  /** What is scored and perforated in the same pass, each from the edges that slits and cross cuts are measured from. */
+  readonly scores: Passing;
+  readonly perforations: Passing;
+}
+
+/** Lines that go through a whole sheet: along the feed, and across it. */
+export interface Passing {
+  readonly along: readonly number[];
+  readonly across: readonly number[];
 }
 
 /** The parts that lines divide a length into. */
@@ -44,12 +54,45 @@ function strips(at: readonly number[], length: number, waste: (from: number, to:
   };
 }
 
+type Scored = Pick<FoldLine, 'kind' | 'upright' | 'at'>;
+
+/** How near two lines are one, mm. */
+const SAME = 1e-4;
+
+/** Where lines of a kind go through the sheet; null where one would cross a piece that has none there. */
+function through(
+  lines: readonly Scored[],
+  pieces: readonly Rect[],
+  kind: FoldLine['kind'],
+  upright: boolean,
+): number[] | null {
+  const places = lines.filter((l) => l.kind === kind && l.upright === upright).map((l) => l.at);
+  const once: { readonly at: number; count: number }[] = [];
+  for (const at of places.sort((a, b) => a - b)) {
+    const last = once.at(-1);
+    if (last && at - last.at <= SAME) last.count++;
+    else once.push({ at, count: 1 });
+  }
+  const crossed = ({ at }: { readonly at: number }): number =>
+    pieces.filter((p) => {
+      const from = upright ? p.x : p.y;
+      return at > from + EPSILON && at < from + (upright ? p.width : p.height) - EPSILON;
+    }).length;
+  return once.every((line) => line.count >= crossed(line)) ? once.map((line) => line.at) : null;
+}
+
 /**
  * The lines of pieces that lie in one grid: slits and cross cuts go through the whole sheet, so that every edge of every
  * piece must be free across it. Measured from the edges that the sheet is printed from, its lead edge and its left.
  * @param feed which edge goes in first
+ * @param lines what is scored and perforated in the pieces, each where it has them
  */
-export function slitsOf(paper: Size, pieces: readonly Rect[], feed: Feed): Slits | NotSlit {
+export function slitsOf(
+  paper: Size,
+  pieces: readonly Rect[],
+  feed: Feed,
+  lines: readonly Scored[] = [],
+): Slits | NotSlit {
   const pile = { rect: { x: 0, y: 0, ...paper }, pieces };
   const [upright, level] = [linesThrough(pile, true), linesThrough(pile, false)];
   const has = (at: readonly number[], v: number, length: number): boolean =>
@@ -67,9 +110,18 @@ export function slitsOf(paper: Size, pieces: readonly Rect[], feed: Feed): Slits
     !pieces.some((p) => p.x < to - EPSILON && p.x + p.width > from + EPSILON);
   const emptyAlong = (from: number, to: number): boolean =>
     !pieces.some((p) => p.y < to - EPSILON && p.y + p.height > from + EPSILON);
+  const tools = (kind: FoldLine['kind']): Passing | null => {
+    const [up, across] = [through(lines, pieces, kind, true), through(lines, pieces, kind, false)];
+    return up && across && (feed === 'long' ? { along: up, across } : { along: across, across: up });
+  };
+  const [scores, perforations] = [tools('score'), tools('perforation')];
+  if (!scores || !perforations)
+    return {
+      notSlit: 'Scores and perforations go through the whole sheet: here they would cross pieces that have none there.',
+    };
   const [x, y] = [strips(upright, paper.width, emptyAcross), strips(level, paper.height, emptyAlong)];
   return feed === 'long'
-    ? { feed, sheet: paper, slits: upright, crossCuts: level, sides: x, ends: y }
+    ? { feed, sheet: paper, slits: upright, crossCuts: level, sides: x, ends: y, scores, perforations }
     : {
         feed,
         sheet: { width: paper.height, height: paper.width },
@@ -77,6 +129,8 @@ export function slitsOf(paper: Size, pieces: readonly Rect[], feed: Feed): Slits
         crossCuts: upright,
         sides: y,
         ends: x,
+        scores,
+        perforations,
       };
 }
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Binder, Folder, Guillotine, Punch, SewingMachine, Slitter, Stitcher } from '../shop';
+import { Binder, Creaser, Folder, Guillotine, Punch, SewingMachine, Slitter, Stitcher } from '../shop';
 
 /** A step of the finishing, with the machine that does it; see the rules in `finishing/`. */
 export const FinishStep = z
@@ -7,6 +7,9 @@ export const FinishStep = z
     z
       .strictObject({ process: z.literal('cut'), machine: z.discriminatedUnion('kind', [Guillotine, Slitter]) })
       .describe('Flat sheets cut apart, in piles or one by one'),
+    z
+      .strictObject({ process: z.literal('score'), machine: z.discriminatedUnion('kind', [Creaser, Slitter]) })
+      .describe('Lines scored or perforated: on a creaser when pieces are cut, or as they are slit'),
     z.strictObject({ process: z.literal('fold'), machine: Folder }).describe('Sheets folded'),
     z.strictObject({ process: z.literal('stitch'), machine: Stitcher }).describe('Folded once, inserted, stitched'),
     z.strictObject({ process: z.literal('sew'), machine: SewingMachine }).describe('Sections sewn through the fold'),

@@ -107,6 +107,19 @@ export const Lies = z
   .meta({ id: 'Lies' });
 export type Lies = z.infer<typeof Lies>;
 
+/** Lines in a piece at most. */
+export const MOST_LINES = 40;
+
+export const PieceLine = z
+  .strictObject({
+    kind: z.enum(['score', 'perforation']),
+    runs: z.enum(['upright', 'level']).describe('From head to foot, or from side to side'),
+    at: z.number().min(0.1).max(5000).describe('From the left edge, or from the head, seen from the front; mm'),
+  })
+  .meta({ id: 'PieceLine' });
+/** A line that is scored or perforated in a piece, from edge to edge. */
+export type PieceLine = z.infer<typeof PieceLine>;
+
 export const FormPart = z
   .strictObject({
     name: z.string().min(1).max(100).describe('What imprints call it by {Part}'),
@@ -159,6 +172,7 @@ export const FlatProduct = z.strictObject({
     .enum(['sets', 'parts'])
     .default('sets')
     .describe('Whether the parts of a set lie on each other, or one part comes behind the other'),
+  lines: z.array(PieceLine).max(MOST_LINES).default([]).describe('What is scored and perforated in every piece'),
   mirrored: z.boolean().default(false).describe('Printed the wrong way round, to be transferred'),
   order: FlatOrder.default({ kind: 'repeat' }),
   lies: Lies.default(Lies.parse({})),

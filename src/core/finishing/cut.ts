@@ -4,6 +4,7 @@ import { EPSILON, formatLength, formatSize, lying, wholeNumber, type Unit } from
 import type { FinisherOf } from '../shop';
 import type { Plan } from '../sheet';
 import { runsByLay, type RunOfLay } from './by-lay';
+import { scoresAsItSlits } from './cutters';
 import type { Limit, ProcessRule } from './rules';
 import { slitAmount, slitLimits } from './slit';
 
@@ -41,9 +42,11 @@ export const cut: ProcessRule<'cut'> = {
     const terms = lifts.map((p) => `${p.lifts} ${p.lifts === 1 ? 'lift' : 'lifts'} × ${p.n}`).join(' + ') || '0';
     return { count, of: 'cuts', sum: `${terms} ${lifts.at(-1)?.n === 1 ? 'cut' : 'cuts'}` };
   },
-  limits: (plan, machine, unit) => {
+  limits: (plan, machine, unit, route) => {
     const limits = plan.sheets.lays.flatMap((lay) =>
-      machine.kind === 'slitter' ? slitLimits(lay, machine, unit) : limitsOfLay(lay, machine, unit),
+      machine.kind === 'slitter'
+        ? slitLimits(lay, machine, unit, scoresAsItSlits(route, machine))
+        : limitsOfLay(lay, machine, unit),
     );
     return limits.filter((l, i) => limits.findIndex((m) => m.id === l.id) === i);
   },

@@ -12,10 +12,12 @@ const planned = plan(docket, artwork);
 
 describe('cutting', () => {
   const lifts = (lift: number, copies = 400): number =>
-    cut.amount(copies === 400 ? planned : plan(patched(docket, { product: { copies } }), artwork), copies, {
-      ...GUILLOTINE,
-      lift,
-    }).count;
+    cut.amount(
+      copies === 400 ? planned : plan(patched(docket, { product: { copies } }), artwork),
+      copies,
+      { ...GUILLOTINE, lift },
+      [],
+    ).count;
 
   it('takes as many lifts as the pile is high: 154 mm in lifts of 154, 80, 77, 40', () => {
     expect([154, 153.9, 80, 77, 76.9, 40].map((lift) => lifts(lift))).toEqual([1, 2, 2, 2, 3, 4]);
@@ -24,12 +26,12 @@ describe('cutting', () => {
   it('by the sheets that are wanted: 100 copies are 38.5 mm', () => expect(lifts(38.4, 100)).toBe(2));
 
   it('makes each cut of each lift', () => {
-    const once = cut.amount(planned, 400, { ...GUILLOTINE, lift: 200 }).count;
+    const once = cut.amount(planned, 400, { ...GUILLOTINE, lift: 200 }, []).count;
     expect(lifts(77)).toBe(2 * once);
   });
 
   const refused = (change: Partial<typeof GUILLOTINE>, of: Plan = planned): string[] =>
-    cut.limits(of, { ...GUILLOTINE, ...change }, 'mm').map((l) => l.id);
+    cut.limits(of, { ...GUILLOTINE, ...change }, 'mm', []).map((l) => l.id);
 
   it('wants room for the sheet and a strip that the clamp can hold: 225 mm behind the knife', () => {
     expect(refused({})).toEqual([]);
@@ -45,7 +47,7 @@ describe('cutting', () => {
 describe('folding and stitching', () => {
   const [stitcher] = SHOP.finishers.flatMap((f) => (f.kind === 'stitcher' ? [f] : []));
   const refused = (mostSheets: number): string[] =>
-    stitch.limits(planned, { ...stitcher!, mostSheets }, 'mm').map((l) => l.id);
+    stitch.limits(planned, { ...stitcher!, mostSheets }, 'mm', []).map((l) => l.id);
 
   it('takes as many sheets as the machine says, and not one more: this booklet has 7', () => {
     expect(refused(7)).toEqual([]);
@@ -54,11 +56,11 @@ describe('folding and stitching', () => {
 
   it('wants room for the booklet, upright, in both directions', () => {
     const large = (width: number, height: number): string[] =>
-      stitch.limits(planned, { ...stitcher!, largest: { width, height } }, 'mm').map((l) => l.id);
+      stitch.limits(planned, { ...stitcher!, largest: { width, height } }, 'mm', []).map((l) => l.id);
     expect(large(148, 210)).toEqual([]);
     expect(large(148, 209)).toEqual(['too-large-to-stitch']);
     expect(large(147, 210)).toEqual(['too-large-to-stitch']);
   });
 
-  it('counts booklets', () => expect(stitch.amount(planned, 400, stitcher!).count).toBe(400));
+  it('counts booklets', () => expect(stitch.amount(planned, 400, stitcher!, []).count).toBe(400));
 });

@@ -1,4 +1,4 @@
-import type { Docket, Finish, FinishStep, Patch, Process } from '../docket';
+import type { Docket, Finish, FinishStep, Patch, PieceLine, Process } from '../docket';
 import { rulesOf, type BindingChoice } from '../makeup';
 import type { Unit } from '../measure';
 import type { Finisher, FinisherKind, Shop } from '../shop';
@@ -8,17 +8,19 @@ import { cut } from './cut';
 import { fold } from './fold';
 import { punch } from './punch';
 import type { Amount, Limit, ProcessRule, StepWork } from './rules';
+import { score } from './score';
 import { sew } from './sew';
 import { stitch } from './stitch';
 
 export type { RunOfLay } from './by-lay';
 export { cutRuns, type CutRun } from './cut';
-export { guillotineOf, slitterOf } from './cutters';
+export { guillotineOf, scoresAsItSlits, slitterOf } from './cutters';
+export { scoreRuns, type ScoreRun } from './score';
 export { cutsSaid, slitRuns, type SlitRun } from './slit';
 export type { Amount, Limit, StepWork } from './rules';
 
 /** The rules of every process, in the order in which a piece goes through them. */
-const PROCESSES: { readonly [P in Process]: ProcessRule<P> } = { cut, fold, stitch, sew, bind, punch };
+const PROCESSES: { readonly [P in Process]: ProcessRule<P> } = { cut, score, fold, stitch, sew, bind, punch };
 
 /** A process's rules for those that treat all alike: its machine is only handed on to it. */
 interface AnyProcess {
@@ -27,8 +29,8 @@ interface AnyProcess {
   readonly does: string;
   readonly detail: (machine: Finisher, unit: Unit) => string;
   readonly applies: (plan: Plan) => boolean;
-  readonly amount: (plan: Plan, copies: number, machine: Finisher) => Amount;
-  readonly limits: (plan: Plan, machine: Finisher, unit: Unit) => readonly Limit[];
+  readonly amount: (plan: Plan, copies: number, machine: Finisher, route: readonly FinishStep[]) => Amount;
+  readonly limits: (plan: Plan, machine: Finisher, unit: Unit, route: readonly FinishStep[]) => readonly Limit[];
 }
 const RULES = PROCESSES as unknown as { readonly [P in Process]: AnyProcess };
 
@@ -65,14 +67,20 @@ export function workOf({ here, route }: Finish, plan: Plan, copies: number): rea
     .filter(({ process }) => RULES[process].applies(plan))
     .map((step) => {
       const { machine } = step;
-      const amount = RULES[step.process].amount(plan, copies, machine);
-      return { step, amount, minutes: machine.makeReady + (60 * amount.count) / machine.speed };
+      const amount = RULES[step.process].amount(plan, copies, machine, route);
+      const minutes = amount.count === 0 ? 0 : machine.makeReady + (60 * amount.count) / machine.speed;
+      return { step, amount, minutes };
     });
 }
 
-/** What of a plan a machine cannot do. */
-export const limitsOn = (process: Process, machine: Finisher, plan: Plan, unit: Unit): readonly Limit[] =>
-  RULES[process].limits(plan, machine, unit);
+/** What of a plan a machine cannot do, as a step of a route. */
+export const limitsOn = (
+  process: Process,
+  machine: Finisher,
+  plan: Plan,
+  unit: Unit,
+  route: readonly FinishStep[],
+): readonly Limit[] => RULES[process].limits(plan, machine, unit, route);
 
 /** The route with one process done on another machine, or on none, in the order of work. */
 export function routeWith(route: readonly FinishStep[], process: Process, machine: Finisher | null): FinishStep[] {
@@ -90,7 +98,7 @@ export function routeFor(
   before: readonly FinishStep[],
   shop: Pick<Shop, 'finishers'>,
 ): FinishStep[] {
-  const kept = before.filter(({ process: p }) => p === 'cut' || p === 'fold' || p === made.process);
+  const kept = before.filter(({ process: p }) => p === 'cut' || p === 'score' || p === 'fold' || p === made.process);
   const wanted: Process[] = [
     'cut',
     ...(made.foldedApart ? ['fold' as const] : []),
@@ -101,6 +109,29 @@ export function routeFor(
     const [machine] = machinesFor(p, shop);
     return machine ? routeWith(route, p, machine) : route;
   }, kept);
+}
+
+/**
+ * The route with lines scored as well, where nothing in it does: in the slitter that cuts the sheets where it has tools
+ * for them, else on the first creaser that makes them.
+ */
+export function routeToScore(
+  lines: readonly Pick<PieceLine, 'kind'>[],
+  route: readonly FinishStep[],
+  shop: Pick<Shop, 'finishers'>,
+): FinishStep[] {
+  if (lines.length === 0 || route.some((s) => s.process === 'score')) return [...route];
+  const perforated = lines.some((l) => l.kind === 'perforation');
+  const scored = lines.some((l) => l.kind === 'score');
+  const any = ({ along, across }: { along: number; across: number }): boolean => along + across > 0;
+  const has = (m: Finisher): boolean =>
+    m.kind === 'slitter'
+      ? (!scored || any(m.scores)) && (!perforated || any(m.perforates))
+      : m.kind === 'creaser' && (!perforated || m.perforates);
+  const cutter = route.find((s) => s.process === 'cut')?.machine;
+  const creasers = shop.finishers.filter((f) => f.kind === 'creaser');
+  const machine = [...(cutter?.kind === 'slitter' ? [cutter] : []), ...creasers].find(has) ?? creasers[0];
+  return machine ? routeWith(route, 'score', machine) : [...route];
 }
 
 /** The change to another binding: on machines that make it, folds chosen anew, a cover only where one goes round. */

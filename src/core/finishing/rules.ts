@@ -1,4 +1,4 @@
-import type { Process, StepOf } from '../docket';
+import type { FinishStep, Process, StepOf } from '../docket';
 import { wholeNumber, type Unit } from '../measure';
 import type { FinisherKind, FinisherOf } from '../shop';
 import type { Plan } from '../sheet';
@@ -6,6 +6,7 @@ import type { Plan } from '../sheet';
 /** The kinds of machine that do each process. */
 export interface MachineOf {
   readonly cut: 'guillotine' | 'slitter';
+  readonly score: 'creaser' | 'slitter';
   readonly fold: 'folder';
   readonly stitch: 'stitcher';
   readonly sew: 'sewing machine';
@@ -42,17 +43,27 @@ export interface ProcessRule<P extends Process> {
   readonly detail: (machine: FinisherOf<MachineOf[P]>, unit: Unit) => string;
   /** Whether a plan has any of it. */
   readonly applies: (plan: Plan) => boolean;
-  /** What it is to do, for so many copies. */
-  readonly amount: (plan: Plan, copies: number, machine: FinisherOf<MachineOf[P]>) => Amount;
+  /** What it is to do, for so many copies, as a step of a route. */
+  readonly amount: (
+    plan: Plan,
+    copies: number,
+    machine: FinisherOf<MachineOf[P]>,
+    route: readonly FinishStep[],
+  ) => Amount;
   /** What of it the machine cannot do. */
-  readonly limits: (plan: Plan, machine: FinisherOf<MachineOf[P]>, unit: Unit) => readonly Limit[];
+  readonly limits: (
+    plan: Plan,
+    machine: FinisherOf<MachineOf[P]>,
+    unit: Unit,
+    route: readonly FinishStep[],
+  ) => readonly Limit[];
 }
 
 /** A step of the route with what it has to do. */
 export interface StepWork<P extends Process = Process> {
   readonly step: StepOf<P>;
   readonly amount: Amount;
-  /** Make-ready and the work itself. */
+  /** Make-ready and the work itself; none where another step does it in its pass. */
   readonly minutes: number;
 }
 

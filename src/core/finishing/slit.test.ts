@@ -22,7 +22,8 @@ const wished = (machine: Partial<FinisherOf<'slitter'>> = {}, ...patches: Patch[
       finish: { here: true, route: [{ process: 'cut', machine: { ...SLITTER, ...machine } }] },
     }),
   );
-const slits = (docket: DocketOf<'flat'>, machine = SLITTER): Slits => slitRuns(plan(docket, cards), machine)[0]!.slits;
+const slits = (docket: DocketOf<'flat'>, machine = SLITTER): Slits =>
+  slitRuns(plan(docket, cards), machine, false)[0]!.slits;
 
 /** Parts a sheet by lines through all of it: what a slitter leaves, whatever it was meant to. */
 function passed({ slits, crossCuts, sheet }: Slits): Rect[] {
@@ -54,7 +55,7 @@ describe('the lines of a slitter', () => {
     // eight slits only, and a sheet of 450 across that it does not take unless it is wide enough
     const wide = { ...SLITTER, largest: { width: 450, height: 660 } };
     expect(slits(wished(), wide).feed).toBe('long');
-    expect(limitsOn('cut', wide, plan(wished(), cards), 'mm')).toEqual([]);
+    expect(limitsOn('cut', wide, plan(wished(), cards), 'mm', [])).toEqual([]);
   });
 
   it('give every piece where they go through the sheet', () => {
@@ -83,7 +84,7 @@ describe('the lines of a slitter', () => {
 describe('what a slitter cannot do', () => {
   const wide = { largest: { width: 450, height: 660 } };
   const refused = (change: Partial<FinisherOf<'slitter'>>): string[] =>
-    limitsOn('cut', { ...SLITTER, ...wide, ...change }, plan(wished(), cards), 'mm').map((l) => l.id);
+    limitsOn('cut', { ...SLITTER, ...wide, ...change }, plan(wished(), cards), 'mm', []).map((l) => l.id);
 
   it('sheets that are too large or too small, slits and cross cuts too many, too near, too little at an edge', () => {
     expect(refused({})).toEqual([]);
@@ -102,7 +103,13 @@ describe('what a slitter cannot do', () => {
   });
 
   it('says which, in the shop’s unit', () => {
-    const [limit] = limitsOn('cut', { ...SLITTER, ...wide, feed: 'long', nearestCuts: 7 }, plan(wished(), cards), 'in');
+    const [limit] = limitsOn(
+      'cut',
+      { ...SLITTER, ...wide, feed: 'long', nearestCuts: 7 },
+      plan(wished(), cards),
+      'in',
+      [],
+    );
     expect(limit!.detail).toBe('Two cross cuts are 0.236 in apart; it needs 0.276 in.');
   });
 

@@ -1,11 +1,11 @@
 import { cutsOf, isCuttable, isSlit, slitsOf, type Feed, type NotSlit, type Slits } from '../cutting';
 import type { Finish } from '../docket';
-import type { Lay } from '../lay';
+import { scoredOnForm, type Lay } from '../lay';
 import { EPSILON, formatLength, formatSize, wholeNumber, type Size, type Unit } from '../measure';
 import type { FinisherOf } from '../shop';
 import type { Plan } from '../sheet';
 import { runsByLay, type RunOfLay } from './by-lay';
-import { guillotineOf, slitterOf } from './cutters';
+import { guillotineOf, scoresAsItSlits, slitterOf } from './cutters';
 import type { Amount, Limit } from './rules';
 
 type Slitter = FinisherOf<'slitter'>;
@@ -24,9 +24,10 @@ interface Tried {
 const feedsOf = ({ feed }: Slitter): readonly Feed[] => (feed === 'either' ? ['short', 'long'] : [feed]);
 
 /** How a lay passes a slitter: the way that it can do, with the fewest cross cuts; else the one that lacks least. */
-function fedBest(lay: Lay, machine: Slitter, unit: Unit): Tried {
+function fedBest(lay: Lay, machine: Slitter, unit: Unit, scoring: boolean): Tried {
+  const lines = scoring ? scoredOnForm(lay) : [];
   const tried = feedsOf(machine).map((feed): Tried => {
-    const it = slitsOf(lay.paper, cutsOf(lay).pieces, feed);
+    const it = slitsOf(lay.paper, cutsOf(lay).pieces, feed, lines);
     return { it, limits: limitsOf(it, machine, unit) };
   });
   const crossing = ({ it }: Tried): number => (isSlit(it) ? it.crossCuts.length : Infinity);
@@ -34,7 +35,8 @@ function fedBest(lay: Lay, machine: Slitter, unit: Unit): Tried {
 }
 
 /** How a lay's sheets pass a slitter, whether or not it can do them all. */
-export const slitsOn = (lay: Lay, machine: Slitter): Slits | NotSlit => fedBest(lay, machine, 'mm').it;
+export const slitsOn = (lay: Lay, machine: Slitter, scoring: boolean): Slits | NotSlit =>
+  fedBest(lay, machine, 'mm', scoring).it;
 
 const beyond = (s: Size, most: Size): boolean => s.width > most.width + EPSILON || s.height > most.height + EPSILON;
 
@@ -65,6 +67,7 @@ function limitsOf(it: Slits | NotSlit, m: Slitter, unit: Unit): Limit[] {
         ? `Two slits are ${mm(sides.narrowest)} apart; its tools need ${mm(m.nearestSlits)}.`
         : `Two cross cuts are ${mm(ends.narrowest)} apart; it needs ${mm(m.nearestCuts)}.`,
     );
+  limits.push(...toolLimits(it, m, unit));
   const thin = (s: Slits['sides'], least: number): number | undefined =>
     [s.first, s.last].find((v) => v > EPSILON && v < least - EPSILON);
   const [side, end] = [thin(sides, m.sides), thin(ends, m.ends)];
@@ -79,22 +82,63 @@ function limitsOf(it: Slits | NotSlit, m: Slitter, unit: Unit): Limit[] {
   return limits;
 }
 
-/** What of a lay a slitter cannot do. */
-export const slitLimits = (lay: Lay, machine: Slitter, unit: Unit): readonly Limit[] =>
-  cutsOf(lay).any ? fedBest(lay, machine, unit).limits : [];
+/** What of the lines to be scored and perforated it has no tools for, or not so near to each other. */
+function toolLimits({ slits, crossCuts, scores, perforations }: Slits, m: Slitter, unit: Unit): Limit[] {
+  const limits: Limit[] = [];
+  const lacking = (
+    [
+      [scores, m.scores, 'scores'],
+      [perforations, m.perforates, 'perforations'],
+    ] as const
+  ).flatMap(([wanted, has, what]) =>
+    wanted.along.length > has.along || wanted.across.length > has.across
+      ? [
+          `${what}: ${wholeNumber(wanted.along.length)} along the feed and ${wholeNumber(wanted.across.length)} across it, where it makes ${wholeNumber(has.along)} and ${wholeNumber(has.across)}`,
+        ]
+      : [],
+  );
+  if (lacking.length > 0)
+    limits.push({
+      id: 'slit-tools',
+      title: `${m.name} has not the tools for these lines`,
+      detail: `${lacking.join('; ').replace(/^./, (c) => c.toUpperCase())}.`,
+    });
+  const nearest = Math.min(
+    leastBetween([...scores.along, ...perforations.along], slits),
+    leastBetween([...scores.across, ...perforations.across], crossCuts),
+  );
+  if (nearest < m.nearestScores - EPSILON)
+    limits.push({
+      id: 'slit-score-near',
+      title: `A line is too near to the next for ${m.name}`,
+      detail: `There are ${formatLength(nearest, unit)} between; it needs ${formatLength(m.nearestScores, unit)}.`,
+    });
+  return limits;
+}
 
-/** What of a plan passes a slitter. */
-export function slitRuns(plan: Plan, machine: Slitter): SlitRun[] {
+/** The least distance of lines from each other, and from others that lie the same way; Infinity where there are none. */
+function leastBetween(lines: readonly number[], others: readonly number[]): number {
+  const sorted = [...lines].sort((a, b) => a - b);
+  const apart = sorted.slice(1).map((v, i) => v - sorted[i]!);
+  return Math.min(Infinity, ...apart, ...sorted.flatMap((v) => others.map((w) => Math.abs(v - w))));
+}
+
+/** What of a lay a slitter cannot do. @param scoring whether it scores and perforates as well */
+export const slitLimits = (lay: Lay, machine: Slitter, unit: Unit, scoring: boolean): readonly Limit[] =>
+  cutsOf(lay).any ? fedBest(lay, machine, unit, scoring).limits : [];
+
+/** What of a plan passes a slitter. @param scoring whether it scores and perforates as well */
+export function slitRuns(plan: Plan, machine: Slitter, scoring: boolean): SlitRun[] {
   return runsByLay(plan).flatMap((run): SlitRun[] => {
     if (!cutsOf(run.lay).any) return [];
-    const slits = slitsOn(run.lay, machine);
+    const slits = slitsOn(run.lay, machine, scoring);
     return isSlit(slits) ? [{ ...run, slits }] : [];
   });
 }
 
 /** Sheets that pass, each once. */
 export function slitAmount(plan: Plan, machine: Slitter): Amount {
-  const runs = slitRuns(plan, machine);
+  const runs = slitRuns(plan, machine, false);
   const count = runs.reduce((n, r) => n + r.good, 0);
   const terms = runs.length > 1 ? runs.map((r) => wholeNumber(r.good)).join(' + ') : wholeNumber(count);
   return { count, of: 'sheets', sum: `${terms} ${count === 1 ? 'sheet' : 'sheets'}` };
@@ -104,7 +148,7 @@ export function slitAmount(plan: Plan, machine: Slitter): Amount {
 export function cutsSaid(lay: Lay, finish: Finish): number | null {
   const slitter = slitterOf(finish);
   if (slitter) {
-    const it = slitsOn(lay, slitter);
+    const it = slitsOn(lay, slitter, scoresAsItSlits(finish.route, slitter));
     return isSlit(it) ? it.slits.length + it.crossCuts.length : null;
   }
   const program = cutsOf(lay).programOn(guillotineOf(finish));

@@ -30,7 +30,7 @@ export interface Line {
   readonly kind: 'fold' | 'score' | 'perforation' | 'trim';
   readonly from: readonly [number, number];
   readonly to: readonly [number, number];
-  /** Which fold makes it, from 1; 0 for what is no fold. */
+  /** Which fold makes it, from 1, or is made along it as at the spine of a cover; 0 for what nothing folds. */
   readonly order: number;
 }
 

@@ -1,25 +1,32 @@
-import type { FoldLine } from '../lay';
+import { isScored, type FoldLine, type Lay } from '../lay';
 import { linesOutside } from './outside';
 import { lineFields, type LaySide, type MarkRule } from './rules';
 
-/** Where folds, or scores, meet the edges of the sheet. */
-export function positions(folds: LaySide['folds'], kind: FoldLine['kind']): { upright: number[]; level: number[] } {
-  const of = folds.filter((f) => f.kind === kind);
+/** Where lines of some kind meet the edges of the sheet. */
+export function positions(
+  folds: LaySide['folds'],
+  wanted: (line: FoldLine) => boolean,
+): { upright: number[]; level: number[] } {
+  const of = folds.filter(wanted);
   return {
     upright: of.filter((f) => f.upright).map((f) => f.at),
     level: of.filter((f) => !f.upright).map((f) => f.at),
   };
 }
 
-/** Fold marks, dashed: at both ends of every fold, outside the block of pieces. */
+/** What has such marks: folds, and what is scored or perforated in a flat piece. */
+const isMarked = (l: Pick<FoldLine, 'kind' | 'order'>): boolean => l.kind === 'fold' || isScored(l);
+const hasAny = ({ downs }: Lay): boolean =>
+  downs.some((d) => d.shape.lines.some((l) => l.kind !== 'trim' && isMarked({ kind: l.kind, order: l.order })));
+
+/** Fold marks, dashed: at both ends of every fold, score and perforation, outside the block of pieces. */
 export const fold: MarkRule<'fold'> = {
   label: 'Fold marks',
   said: 'fold marks',
   short: 'fold',
   fields: lineFields(),
   vital: false,
-  applies: ({ sheets }) =>
-    sheets.lays.some((lay) => lay.downs.some((d) => d.shape.lines.some((l) => l.kind === 'fold'))),
-  missed: (lay) => lay.downs.some((d) => d.shape.lines.some((l) => l.kind === 'fold')),
-  onLay: (wish, on, taken) => linesOutside('fold', on, positions(on.folds, 'fold'), wish, taken, [1.2, 0.8]),
+  applies: ({ sheets }) => sheets.lays.some(hasAny),
+  missed: hasAny,
+  onLay: (wish, on, taken) => linesOutside('fold', on, positions(on.folds, isMarked), wish, taken, [1.2, 0.8]),
 };

@@ -26,6 +26,7 @@ export type FigureKey =
   | 'total'
   | 'printTime'
   | 'cutTime'
+  | 'scoreTime'
   | 'foldTime'
   | 'finishTime'
   | 'panels'

@@ -76,7 +76,8 @@ export function reckon({ product, sheet, finish }: Pick<Docket, 'product' | 'she
     ...more,
     totalFigure(each, paper, clicks, more),
     printTimeFigure(it, sheet.machine),
-    ...work.map(workFigure),
+    // what is done in the pass of another step takes no time of its own
+    ...work.filter((w) => w.amount.count > 0).map(workFigure),
     ...(OF_PRODUCT[product.kind] as OwnFigures)(plan.product, product),
   ];
   const fits = !plan.tooLarge && plan.sheets.lays.every((l) => l.fits);

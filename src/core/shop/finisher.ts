@@ -86,6 +86,15 @@ export const Guillotine = z
 
 const waste = z.number().min(0).max(500);
 
+const scorers = z.int().min(0).max(100).default(0);
+/** The tools of one kind that a slitter has for lines which go on through the sheet: none where nothing is said. */
+const tools = z
+  .strictObject({
+    along: scorers.describe('Lines along the feed'),
+    across: scorers.describe('Lines across the feed'),
+  })
+  .default({ along: 0, across: 0 });
+
 export const Slitter = z
   .strictObject({
     kind: z.literal('slitter'),
@@ -102,12 +111,33 @@ export const Slitter = z
     ends: waste.default(5).describe('What a cut at the lead edge or the tail must take off at the least, mm'),
     nearestSlits: z.number().min(0).max(1000).describe('How near two slits may be to each other, mm'),
     nearestCuts: z.number().min(0).max(1000).describe('How near two cross cuts may be to each other, mm'),
+    scores: tools.describe('How many lines it scores in the same pass'),
+    perforates: tools.describe('How many lines it perforates in the same pass'),
+    nearestScores: z
+      .number()
+      .min(0)
+      .max(1000)
+      .default(5)
+      .describe('How near a score or perforation may be to a cut beside it, or to another, mm'),
     speed: anHour.describe('Sheets an hour'),
   })
   .describe('Slits sheets lengthways and cuts them across, one after the other');
 
+export const Creaser = z
+  .strictObject({
+    kind: z.literal('creaser'),
+    ...machine,
+    largest: size.describe('The largest piece: across the feed, and along it'),
+    smallest: size.describe('The smallest piece, likewise'),
+    mostLines: z.int().min(1).max(100).describe('Lines that it makes in one pass, all across the feed'),
+    nearest: z.number().min(0).max(1000).describe('How near two lines may be to each other, or one to an edge, mm'),
+    perforates: z.boolean().default(false).describe('Whether it perforates as well, in a pass of its own'),
+    speed: anHour.describe('Pieces an hour, each pass counted'),
+  })
+  .describe('Scores, or perforates, pieces that are cut already');
+
 export const Finisher = z
-  .discriminatedUnion('kind', [Stitcher, Folder, Binder, SewingMachine, Punch, Guillotine, Slitter])
+  .discriminatedUnion('kind', [Stitcher, Folder, Binder, SewingMachine, Punch, Guillotine, Slitter, Creaser])
   .meta({ id: 'Finisher' });
 export type Finisher = z.infer<typeof Finisher>;
 export type FinisherKind = Finisher['kind'];

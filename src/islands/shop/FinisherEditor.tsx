@@ -15,6 +15,7 @@ export const FINISHER_WORDS: Readonly<Record<Finisher['kind'], { name: string; a
   'sewing machine': { name: 'Sewing machine', an: 'books', largest: 'Largest book' },
   punch: { name: 'Punch', an: 'blocks', largest: 'Largest block' },
   guillotine: { name: 'Guillotine', an: 'cuts', largest: 'Cut, and depth' },
+  creaser: { name: 'Creaser', an: 'passes', largest: 'Largest, across and along' },
   slitter: { name: 'Slitter', an: 'sheets', largest: 'Largest, across and along' },
 };
 
@@ -85,6 +86,8 @@ function OfKind({ finisher, set }: { readonly finisher: Finisher; readonly set: 
       );
     case 'guillotine':
       return <OfGuillotine finisher={finisher} set={set} />;
+    case 'creaser':
+      return <OfCreaser finisher={finisher} set={set} />;
     case 'slitter':
       return <OfSlitter finisher={finisher} set={set} />;
     case 'binder':
@@ -179,7 +182,12 @@ type SlitterWish = Extract<Finisher, { kind: 'slitter' }>;
 /** What a slitter takes, and how near its cuts may be. */
 function OfSlitter({ finisher, set }: { readonly finisher: SlitterWish; readonly set: Set }) {
   const { unit } = useUnit();
-  const length = (key: 'sides' | 'ends' | 'nearestSlits' | 'nearestCuts', label: string, hint: string, max: number) => (
+  const length = (
+    key: 'sides' | 'ends' | 'nearestSlits' | 'nearestCuts' | 'nearestScores',
+    label: string,
+    hint: string,
+    max: number,
+  ) => (
     <Row label={label} hint={hint}>
       <LengthField
         label={label}
@@ -230,6 +238,87 @@ function OfSlitter({ finisher, set }: { readonly finisher: SlitterWish; readonly
       {length('nearestCuts', 'Cross cuts apart', 'how near two may be', 1000)}
       {length('sides', 'Waste at a side', 'what is taken off there at the least', 500)}
       {length('ends', 'Waste at an end', 'at the lead edge and the tail, at the least', 500)}
+      <Tools finisher={finisher} of="scores" label="Scores" set={set} />
+      <Tools finisher={finisher} of="perforates" label="Perforations" set={set} />
+      {length('nearestScores', 'Lines apart', 'a score or perforation, from a cut or another', 1000)}
+    </>
+  );
+}
+
+/** How many lines it makes along the feed and across it, in the pass that slits. */
+function Tools({
+  finisher,
+  of,
+  label,
+  set,
+}: {
+  readonly finisher: SlitterWish;
+  readonly of: 'scores' | 'perforates';
+  readonly label: string;
+  readonly set: Set;
+}) {
+  const has = finisher[of];
+  return (
+    <Row label={label} hint="lines that it makes in the same pass; 0 where it has no tools for them">
+      <span className="grid grid-cols-2 gap-1">
+        {(['along', 'across'] as const).map((way) => (
+          <NumberField
+            key={way}
+            label={`${label} ${way} the feed`}
+            value={has[way]}
+            unit={way}
+            max={100}
+            digits={0}
+            onChange={(n) => set({ [of]: { ...has, [way]: Math.round(n) } }, label.toLowerCase())}
+          />
+        ))}
+      </span>
+    </Row>
+  );
+}
+
+type CreaserWish = Extract<Finisher, { kind: 'creaser' }>;
+
+/** What a creaser takes, and how near its lines may be. */
+function OfCreaser({ finisher, set }: { readonly finisher: CreaserWish; readonly set: Set }) {
+  const { unit } = useUnit();
+  return (
+    <>
+      <Row label="Smallest, across and along">
+        <SizeField
+          label="Smallest, across and along"
+          value={finisher.smallest}
+          unit={unit}
+          onChange={(smallest) => set({ smallest }, 'smallest')}
+        />
+      </Row>
+      <Row label="Lines in a pass">
+        <NumberField
+          label="Lines in a pass"
+          value={finisher.mostLines}
+          unit="lines"
+          min={1}
+          max={100}
+          digits={0}
+          onChange={(n) => set({ mostLines: Math.round(n) }, 'lines in a pass')}
+        />
+      </Row>
+      <Row label="Lines apart" hint="how near one may be to the next, or to an edge">
+        <LengthField
+          label="Lines apart"
+          value={finisher.nearest}
+          unit={unit}
+          max={1000}
+          onChange={(nearest) => set({ nearest }, 'lines apart')}
+        />
+      </Row>
+      <Row label="Perforates">
+        <Toggle
+          label="As well as it scores"
+          value={finisher.perforates}
+          onChange={(perforates) => set({ perforates }, perforates ? 'perforates' : 'scores only')}
+        />
+      </Row>
     </>
   );
 }

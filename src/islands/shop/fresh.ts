@@ -45,6 +45,13 @@ const OF_KIND: Readonly<Record<FinisherKind, object>> = {
     nearestCuts: 6,
     speed: 1200,
   },
+  creaser: {
+    largest: { width: 340, height: 660 },
+    smallest: { width: 60, height: 90 },
+    mostLines: 10,
+    nearest: 5,
+    speed: 2000,
+  },
   guillotine: { lift: 80, smallestStrip: 20, largest: { width: 720, height: 720 }, speed: 200 },
 };
 

@@ -4,10 +4,12 @@ import { cropBetween } from './crop-between';
 import { forms } from './forms';
 import { gaps } from './gaps';
 import { lastBack } from './last-back';
+import { linesOff } from './lines';
 import { noBleed } from './no-bleed';
 import { notFull } from './not-full';
 import { parts } from './parts';
 import { quantities } from './quantities';
+import { scoreGrain } from './score-grain';
 import { slitOrder } from './slit-order';
 import { ticksOnArtwork } from './ticks-on-artwork';
 import { twice } from './twice';
@@ -19,6 +21,7 @@ export const FLAT: readonly Check<InspectedFlat>[] = [
   noBleed,
   lastBack,
   quantities,
+  linesOff,
   parts,
   gaps,
   wishedGrid,
@@ -26,6 +29,7 @@ export const FLAT: readonly Check<InspectedFlat>[] = [
   twice,
   notFull,
   slitOrder,
+  scoreGrain,
   cropBetween,
   ticksOnArtwork,
 ];

@@ -13,7 +13,7 @@ export const finishingLacks: Check = (it) => {
   const found: Finding[] = [];
   if (process && process !== 'fold' && !has(process)) {
     const { does } = processSaid(process);
-    const other = route.find((s) => s.process !== 'cut' && s.process !== 'fold');
+    const other = route.find((s) => s.process !== 'cut' && s.process !== 'score' && s.process !== 'fold');
     found.push({
       id: 'no-finisher',
       severity: 'look',
@@ -23,6 +23,15 @@ export const finishingLacks: Check = (it) => {
       offers: () => [...onMachines(it, process, 'Finish on'), ELSEWHERE],
     });
   }
+  if (processesFor(plan).includes('score') && !has('score'))
+    found.push({
+      id: 'no-scorer',
+      severity: 'look',
+      station: 'finish',
+      title: 'Nothing in the route makes the scores and perforations',
+      detail: 'Choose a machine that does, or have it finished elsewhere.',
+      offers: () => [...onMachines(it, 'score', 'Score on'), ELSEWHERE],
+    });
   const needsFolder = processesFor(plan).includes('fold') && (foldedApart ? mostFolds > 0 : mostFolds > 1);
   if (needsFolder && !has('fold') && (mostFolds > 1 || process === 'fold'))
     found.push({

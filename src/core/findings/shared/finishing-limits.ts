@@ -1,4 +1,5 @@
-import { limitsOn, machineDetail, machinesFor, routeWith, workOf } from '../../finishing';
+import type { Process } from '../../docket';
+import { limitsOn, machineDetail, machinesFor, routeWith, scoresAsItSlits, workOf } from '../../finishing';
 import { rulesOf } from '../../makeup';
 import { formatLength, formatSize } from '../../measure';
 import { machineTakes, type Finisher } from '../../shop';
@@ -18,20 +19,57 @@ export const finishingLimits: Check = (it) => {
   // sheets passed through are known by their count and their paper only
   const known = (id: string): boolean => !passedThrough(it) || id === 'too-thick';
   return workOf(docket.finish, plan, docket.product.copies).flatMap(({ step: { process, machine } }) =>
-    limitsOn(process, machine, plan, unit)
+    limitsOn(process, machine, plan, unit, docket.finish.route)
       .filter((limit) => known(limit.id))
       .map((limit): Finding => ({
         ...limit,
         severity: 'stop',
         station: 'finish',
-        offers: () => [
-          ...otherMachines(it, process, machine.id),
-          ...(process === 'cut' ? [...gapped(it, machine), ...laidOtherwise(it)] : [...thinner(it), ...gathered(it)]),
-          ELSEWHERE,
-        ],
+        offers: () => [...otherMachines(it, process, machine.id), ...OWN[process](it, machine), ELSEWHERE],
       })),
   );
 };
+
+type Offering = (it: Inspected, machine: Finisher) => Offer[];
+const bookMade: Offering = (it) => [...thinner(it), ...gathered(it)];
+
+/** What else mends a limit, by the process that meets it. */
+const OWN: Readonly<Record<Process, Offering>> = {
+  cut: (it, machine) => [...scoredApart(it, machine), ...gapped(it, machine), ...laidOtherwise(it)],
+  score: (it, machine) => cutThereToo(it, machine),
+  fold: bookMade,
+  stitch: bookMade,
+  sew: bookMade,
+  bind: bookMade,
+  punch: bookMade,
+};
+
+/** What a slitter cannot score as it slits, scored by itself when the pieces are cut. */
+function scoredApart({ docket, shop, unit }: Inspected, machine: Finisher): Offer[] {
+  const { route } = docket.finish;
+  if (machine.kind !== 'slitter' || !scoresAsItSlits(route, machine)) return [];
+  return machinesFor('score', shop)
+    .filter((m) => m.kind === 'creaser')
+    .map((m) => ({
+      label: `Score the pieces on ${m.name}`,
+      detail: machineDetail(m, unit),
+      patch: { finish: { route: routeWith(route, 'score', m) } },
+      kind: { name: 'scored', most: 2 },
+    }));
+}
+
+/** Sheets cut in the slitter that is to score them. */
+function cutThereToo({ docket }: Inspected, machine: Finisher): Offer[] {
+  const { route } = docket.finish;
+  if (machine.kind !== 'slitter') return [];
+  return [
+    {
+      label: `Cut on ${machine.name} as well`,
+      detail: 'in the same pass',
+      patch: { finish: { route: routeWith(route, 'cut', machine) } },
+    },
+  ];
+}
 
 /** The same work on the shop's other machines of that kind. */
 function otherMachines(

@@ -2,7 +2,7 @@ import { MOST_PAGES, type Artwork, type DocketOf, type FlatProduct, type SheetWi
 import { inUnits, rect, rectangle, seriesOf, totalOf, type Series, type Size } from '../../measure';
 import type { Stock } from '../../shop';
 import { liftOf } from '../bound';
-import type { Gang, LayStyle, MadeUp, Order, Piece, Shape } from '../piece';
+import type { Gang, LayStyle, Line, MadeUp, Order, Piece, Shape } from '../piece';
 import { recordsOf, varies, type Records } from '../../imprint';
 import { trimLines } from '../trims';
 import { flatContent } from './content';
@@ -59,7 +59,23 @@ function idsOf(part: number, sets: Sets, wanted: Series<number>): Series<number>
 /** How many are made, those counted that the finishing may spoil. */
 export const withOvers = (ordered: number, overs: number): number => Math.ceil((ordered * (100 + overs)) / 100 - 1e-9);
 
-function shapeOf({ finished, bleed, sides }: FlatProduct): Shape {
+/** The lines in a piece as it lies, its head up; what lies outside it, or twice on one place, is left out. */
+function scoredLines({ lines, finished: { width, height } }: FlatProduct): Line[] {
+  const known = new Set<string>();
+  return lines.flatMap(({ kind, runs, at }): Line[] => {
+    const upright = runs === 'upright';
+    const key = `${kind} ${runs} ${at}`;
+    if (known.has(key) || at >= (upright ? width : height)) return [];
+    known.add(key);
+    const y = height - at;
+    return [
+      upright ? { kind, from: [at, 0], to: [at, height], order: 0 } : { kind, from: [0, y], to: [width, y], order: 0 },
+    ];
+  });
+}
+
+function shapeOf(product: FlatProduct): Shape {
+  const { finished, bleed, sides } = product;
   const { width, height } = finished;
   const whole = rect(0, 0, width, height);
   const clip = rectangle(rect(-bleed, -bleed, width + 2 * bleed, height + 2 * bleed));
@@ -72,7 +88,7 @@ function shapeOf({ finished, bleed, sides }: FlatProduct): Shape {
       { ...print, face: 'outer', page: 1 },
       ...(sides === 'two' ? [{ ...print, face: 'inner' as const, page: 2 }] : []),
     ],
-    lines: trimLines({ width, height }),
+    lines: [...trimLines({ width, height }), ...scoredLines(product)],
     turns: 'quarters',
     cut: 'trimmed',
     used: width * height,

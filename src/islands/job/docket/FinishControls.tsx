@@ -71,7 +71,7 @@ function TrimmedRow() {
 }
 
 /** What the line of a process is called; that which makes the piece is called the machine. */
-const ROWS: Readonly<Partial<Record<Process, string>>> = { cut: 'Cut', fold: 'Folded' };
+const ROWS: Readonly<Partial<Record<Process, string>>> = { cut: 'Cut', score: 'Scored', fold: 'Folded' };
 
 /** The machine that does a process, or none. */
 function Step({ process }: { readonly process: Process }) {
@@ -91,11 +91,13 @@ function Step({ process }: { readonly process: Process }) {
   const { does } = processSaid(process);
   /** What it would take there, or why it cannot be done there: machines stand side by side. */
   const takes = (m: Finisher): string => {
-    const [cannot] = limitsOn(process, m, plan, unit);
+    const route = routeWith(finish.route, process, m);
+    const [cannot] = limitsOn(process, m, plan, unit, route);
     if (cannot) return `no: ${cannot.title}`;
-    const there = workOf({ here: true, route: routeWith(finish.route, process, m) }, plan, copies);
+    const there = workOf({ here: true, route }, plan, copies);
     const w = there.find((s) => s.step.process === process);
     const cost = w && m.hour > 0 ? `, ${money((w.minutes * m.hour) / 60)}` : '';
+    if (w?.amount.count === 0) return w.amount.sum;
     return w ? `${wholeNumber(w.amount.count)} ${w.amount.of}, ${duration(w.minutes)}${cost}` : machineDetail(m, unit);
   };
   const byStitcher = process === 'fold' && plan.assembly.process === 'stitch' && plan.assembly.mostFolds <= 1;

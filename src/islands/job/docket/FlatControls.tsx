@@ -3,6 +3,7 @@ import { Choice, Pick, Toggle } from '../../../ui/choices';
 import { CountField, Entry, Row } from '../../../ui/fields';
 import { useFlat } from '../context';
 import { BleedControl, CopiesControl, OneOf, SizeControl, useWish, type Props } from '../controls';
+import { FlatLines } from './FlatLines';
 import { MadeAs, TitleRow } from './MadeAs';
 import { PartsRows } from './PartsControl';
 
@@ -262,6 +263,7 @@ export function FlatControls() {
         </Row>
       )}
       {several && <OrderDetails />}
+      <FlatLines />
       <PartsRows />
       <Row label="For transfer">
         <Toggle

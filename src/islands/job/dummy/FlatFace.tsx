@@ -8,16 +8,20 @@ import { Artwork } from '../table/Artwork';
 /** One side of a finished flat piece, cut at its trims; blank paper where nothing is on it. */
 export function FlatFace({
   place,
+  back,
   scale,
   swatch,
 }: {
   readonly place: number | null;
+  /** Whether it is turned over, about its upright axis: what is scored and perforated is seen from behind. */
+  readonly back: boolean;
   readonly scale: number;
   /** The colour of its paper. */
   readonly swatch: string;
 }) {
-  const { finished, plan, artwork, imprint, dpi } = useFlat(({ product, plan, docket, artwork }) => ({
+  const { finished, lines, plan, artwork, imprint, dpi } = useFlat(({ product, plan, docket, artwork }) => ({
     finished: product.finished,
+    lines: product.lines,
     plan,
     artwork,
     imprint: docket.imprint,
@@ -38,6 +42,18 @@ export function FlatFace({
       </g>
       <OnPages pages={[{ key: 'it', stamps, size: finished, toSide: [1, 0, 0, 1, 0, 0] }]} of={printing} height={h} />
       <Tint swatch={swatch} width={w} height={h} />
+      {lines.map(({ kind, runs, at }, i) => {
+        const d = runs === 'upright' ? `M${back ? w - at : at} 0V${h}` : `M0 ${at}H${w}`;
+        const dash = kind === 'score' ? undefined : `${1.6 / scale} ${1.8 / scale}`;
+        return (
+          <g key={i} fill="none" strokeWidth={1.4 / scale}>
+            {kind === 'score' && (
+              <path d={d} stroke="#fffdf8" strokeOpacity={0.8} transform={`translate(${1.2 / scale} 0)`} />
+            )}
+            <path d={d} stroke="#2a211c" strokeOpacity={kind === 'score' ? 0.35 : 0.75} strokeDasharray={dash} />
+          </g>
+        );
+      })}
     </svg>
   );
 }

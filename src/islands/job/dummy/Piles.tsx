@@ -108,7 +108,7 @@ function Pile({
         className="border border-ink/50 bg-paper"
         style={{ boxShadow: `${high / 2}px ${high}px 0 -0.5px #d9cdb8, ${high / 2}px ${high}px 0 0.5px #2a211c99` }}
       >
-        <FlatFace place={over ? back : front} scale={scale} swatch={swatch} />
+        <FlatFace place={over ? back : front} back={over} scale={scale} swatch={swatch} />
       </button>
       <span className="num pt-3.5 text-xs">
         <b>{range}</b>

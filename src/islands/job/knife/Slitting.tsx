@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { gaugeText, wholeNumber, type SlitSetup, type Unit } from '../../../core';
+import { gaugeText, setLines, setSaid, wholeNumber, type SetLines, type SlitSetup, type Unit } from '../../../core';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { useRoom } from '../room';
@@ -10,16 +10,13 @@ import { Faces } from './Faces';
 export function Slitting({ setup, sheet }: { readonly setup: SlitSetup; readonly sheet: number }) {
   const { unit } = useUnit();
   const { run, machine, said } = setup;
-  const { slits, crossCuts } = run.slits;
+  const groups = setLines(run.slits);
   const [room, size] = useRoom();
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
       <div className="flex min-h-16 flex-wrap items-center gap-x-5 border-b border-ink/30 px-3 py-1.5">
         <p role="status" aria-label="Cut">
-          <b className="block font-head text-xl leading-tight">
-            {slits.length} {slits.length === 1 ? 'slit' : 'slits'}, {crossCuts.length}{' '}
-            {crossCuts.length === 1 ? 'cross cut' : 'cross cuts'}
-          </b>
+          <b className="block font-head text-xl leading-tight">{setSaid(run.slits)}</b>
           <span className="text-sm">{said}</span>
         </p>
         <p className="ml-auto text-right text-sm">
@@ -32,9 +29,10 @@ export function Slitting({ setup, sheet }: { readonly setup: SlitSetup; readonly
         <div ref={room} className="relative min-w-0 flex-1 overflow-hidden p-2">
           <Lines setup={setup} sheet={sheet} room={size} />
         </div>
-        <div className="flex w-72 shrink-0 overflow-y-auto border-l border-ink/30 bg-paper max-[1000px]:hidden">
-          <Measures label="Slits" at={slits} unit={unit} />
-          <Measures label="Cross cuts" at={crossCuts} unit={unit} />
+        <div className="grid w-72 shrink-0 grid-cols-2 content-start overflow-y-auto border-l border-ink/30 bg-paper max-[1000px]:hidden">
+          {groups.map((g) => (
+            <Measures key={g.label} lines={g} unit={unit} />
+          ))}
         </div>
       </div>
       <div className="flex items-center border-t border-ink/30 px-3 py-1.5">
@@ -44,18 +42,19 @@ export function Slitting({ setup, sheet }: { readonly setup: SlitSetup; readonly
   );
 }
 
-function Measures({
-  label,
-  at,
-  unit,
-}: {
-  readonly label: string;
-  readonly at: readonly number[];
-  readonly unit: Unit;
-}) {
+/** What lines of a kind are drawn in: cuts as the knife is, what stays in the piece as it is on the light table. */
+const COLOURS: Readonly<Record<SetLines['kind'], { readonly stroke: string; readonly dash?: string }>> = {
+  cut: { stroke: '#a2301f' },
+  score: { stroke: '#7a3a6c', dash: '1.2 1.4' },
+  perforation: { stroke: '#7a3a6c', dash: '2.6 1' },
+};
+
+function Measures({ lines: { label, kind, at }, unit }: { readonly lines: SetLines; readonly unit: Unit }) {
   return (
-    <div className="flex-1 px-2 py-1">
-      <h3 className="text-base">{label}</h3>
+    <div className="px-2 py-1">
+      <h3 className="text-base leading-tight" style={{ color: kind === 'cut' ? undefined : COLOURS[kind].stroke }}>
+        {label}
+      </h3>
       <ol aria-label={label}>
         {at.map((mm, i) => (
           <li key={i} className="flex items-baseline gap-2 text-sm">
@@ -84,13 +83,12 @@ function Lines({
   const id = useId();
   const it = plan.sheets.at(sheet);
   const { width: W, height: H } = run.paper;
-  const { feed, slits, crossCuts } = run.slits;
-  const [upright, level] = feed === 'long' ? [slits, crossCuts] : [crossCuts, slits];
+  const { feed } = run.slits;
+  const groups = setLines(run.slits);
   const around = W * AROUND;
   const pixels = Math.min(room.width / (W + 2 * around), room.height / (H + 2 * around));
   const number = {
     fontSize: around * 0.55,
-    fill: '#a2301f',
     textAnchor: 'middle',
     dominantBaseline: 'central',
   } as const;
@@ -99,26 +97,41 @@ function Lines({
       viewBox={`${-around} ${-around} ${W + 2 * around} ${H + 2 * around}`}
       className="block h-full w-full"
       role="img"
-      aria-label={`${slits.length} slits and ${crossCuts.length} cross cuts`}
+      aria-label={setSaid(run.slits)}
     >
       <rect width={W} height={H} fill={it.stock.swatch} stroke="#2a211c" />
       <Faces cells={it.front} height={H} pixels={pixels} id={id} />
-      {upright.map((x, i) => (
-        <g key={`x${x}`}>
-          <path d={`M${x} ${-around * 0.2}V${H + around * 0.3}`} stroke="#a2301f" strokeWidth={0.8} />
-          <text x={x} y={H + around * 0.65} className="num" {...number}>
-            {i + 1}
-          </text>
-        </g>
-      ))}
-      {level.map((y, i) => (
-        <g key={`y${y}`}>
-          <path d={`M${-around * 0.3} ${H - y}H${W + around * 0.2}`} stroke="#a2301f" strokeWidth={0.8} />
-          <text x={-around * 0.65} y={H - y} className="num" {...number}>
-            {i + 1}
-          </text>
-        </g>
-      ))}
+      {groups.flatMap(({ label, kind, way, at }) =>
+        at.map((v, i) => {
+          const { stroke, dash } = COLOURS[kind];
+          const upright = (way === 'along') === (feed === 'long');
+          // numbers of cuts stand before the sheet, those of what stays in the piece behind it
+          const before = kind === 'cut';
+          return (
+            <g key={`${label} ${v}`}>
+              <path
+                d={
+                  upright
+                    ? `M${v} ${-around * 0.25}V${H + around * 0.25}`
+                    : `M${-around * 0.25} ${H - v}H${W + around * 0.25}`
+                }
+                stroke={stroke}
+                strokeWidth={0.8}
+                strokeDasharray={dash}
+              />
+              <text
+                x={upright ? v : before ? -around * 0.65 : W + around * 0.65}
+                y={upright ? (before ? H + around * 0.65 : -around * 0.65) : H - v}
+                className="num"
+                {...number}
+                fill={stroke}
+              >
+                {i + 1}
+              </text>
+            </g>
+          );
+        }),
+      )}
       {/* the edge that goes in first */}
       {feed === 'long' ? (
         <path d={`M0 ${H}H${W}`} stroke="#2a211c" strokeWidth={2.4} />

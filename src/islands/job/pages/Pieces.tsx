@@ -77,7 +77,7 @@ function PieceCard({ piece, what, scale }: { readonly piece: Piece; readonly wha
         onClick={() => setOver(!over)}
         className="border border-ink/50 bg-paper"
       >
-        <FlatFace place={over ? back : front!} scale={scale} swatch={stock.swatch} />
+        <FlatFace place={over ? back : front!} back={over} scale={scale} swatch={stock.swatch} />
       </button>
       <span className="num text-xs">
         <b>{label}</b>

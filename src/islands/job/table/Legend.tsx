@@ -6,6 +6,7 @@ export interface Drawn {
   readonly safe: boolean;
   readonly fold: boolean;
   readonly score: boolean;
+  readonly perforation: boolean;
   readonly creep: boolean;
 }
 
@@ -31,6 +32,7 @@ export function Legend({ drawn }: { readonly drawn: Drawn }) {
         )}
       {drawn.fold && item('fold', <path d="M0 6h22" {...plum} strokeDasharray="7 2 2 2" />)}
       {drawn.score && item('score', <path d="M0 6h22" {...plum} strokeDasharray="2 2.4" />)}
+      {drawn.perforation && item('perforation', <path d="M0 6h22" {...plum} strokeDasharray="4 1.6" />)}
       {drawn.creep && item('creep', <path d="M1 1h15v10H1z" fill="#2f5d5033" stroke="#2f5d50" strokeDasharray="3 2" />)}
       {item('no print', <path d="M2 1l9 10M11 1 2 11M11 1l9 10M20 1l-9 10" stroke="#5f6b76" strokeWidth="1" />)}
     </div>

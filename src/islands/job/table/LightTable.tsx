@@ -53,6 +53,7 @@ function useDrawn({ lay }: Sheet, creep: boolean): Drawn {
     safe: safe > 0,
     fold: lines.some((l) => l.kind === 'fold'),
     score: lines.some((l) => l.kind === 'score'),
+    perforation: lines.some((l) => l.kind === 'perforation'),
     creep,
   };
 }

@@ -130,7 +130,7 @@ export const SideDrawing = memo(function SideDrawing({
       {shown.numbers === 'large' && cells.map((cell) => <PageNumber key={keyOf(cell)} cell={cell} H={H} lit={lit} />)}
       {shown.numbers === 'small' &&
         cells.map((cell) => <SmallNumber key={keyOf(cell)} cell={cell} H={H} line={line} />)}
-      {scale > 0 && <FoldOrders folds={folds} H={H} line={line} />}
+      {scale > 0 && <FoldOrders folds={folds.filter((f) => f.order > 0)} H={H} line={line} />}
       {onPoint && <Pointing cells={cells} H={H} line={line} lit={lit} onPoint={onPoint} />}
     </svg>
   );
@@ -199,7 +199,9 @@ function Trims({
   );
 }
 
-/** Folds dashed, scores dotted, over a light line that parts them from the pictures. */
+const DASHES = { fold: '5 1.6 1 1.6', score: '1.2 1.4', perforation: '2.6 1' } as const;
+
+/** Folds dashed, scores dotted, perforations broken, over a light line that parts them from the pictures. */
 function Folds({
   folds,
   H,
@@ -213,16 +215,10 @@ function Folds({
     <>
       {folds.map((f, i) => {
         const d = f.upright ? `M${f.at} ${H - f.from}V${H - f.to}` : `M${f.from} ${H - f.at}H${f.to}`;
-        const score = f.kind === 'score';
         return (
           <g key={i} fill="none">
             <path d={d} stroke="#fffdf8" strokeOpacity="0.8" strokeWidth={Math.max(2.6 * line, 0.6)} />
-            <path
-              d={d}
-              stroke="#7a3a6c"
-              strokeWidth={Math.max(1.4 * line, 0.35)}
-              strokeDasharray={score ? '1.2 1.4' : '5 1.6 1 1.6'}
-            />
+            <path d={d} stroke="#7a3a6c" strokeWidth={Math.max(1.4 * line, 0.35)} strokeDasharray={DASHES[f.kind]} />
           </g>
         );
       })}
