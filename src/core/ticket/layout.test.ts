@@ -86,6 +86,31 @@ describe('a layout as a ticket', () => {
     expect(within(whole, 'CuttingParams')).toEqual([]);
   });
 
+  it('says what is scored and perforated in a piece: from where and which way, from its lower left', () => {
+    const cards = artworkOf(2, { width: 85, height: 55 }, 3);
+    const docket = checkedPatch(flatDocketFor(cards), {
+      product: {
+        lines: [
+          { kind: 'perforation', runs: 'level', at: 20 },
+          { kind: 'score', runs: 'upright', at: 30 },
+        ],
+      },
+    });
+    const root = xjdf(docket, cards);
+    expect(root.attributes.Types).toBe('Imposition Cutting Creasing Perforating');
+    const said = (name: string) =>
+      within(root, name).map((e) =>
+        [e.attributes.StartPosition, e.attributes.WorkingPath].map((v) => numbers(v).map(mm)),
+      );
+    const [[start, path] = []] = said('Crease');
+    start!.forEach((v, i) => expect(v).toBeCloseTo([30, 0][i]!, 3));
+    path!.forEach((v, i) => expect(v).toBeCloseTo([0, 55][i]!, 3));
+    const [[from, way] = []] = said('Perforate');
+    from!.forEach((v, i) => expect(v).toBeCloseTo([0, 35][i]!, 3));
+    way!.forEach((v, i) => expect(v).toBeCloseTo([85, 0][i]!, 3));
+    expect(within(root, 'Crease')[0]!.attributes.WorkingDirection).toBe('Top');
+  });
+
   it('is PPF that keeps any title as PostScript', () => {
     const artwork = artworkOf(7, NOTICE);
     const docket = { ...notices(), title: 'Tide (high) \\ Überfahrt 潮' };

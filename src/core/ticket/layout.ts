@@ -1,5 +1,6 @@
 import type { Artwork, Docket } from '../docket';
 import { cutsOf } from '../cutting';
+import { scoreRuns, type ScoreRun } from '../finishing';
 import type { Lay } from '../lay';
 import { mark, type Mark } from '../marks';
 import { boundsOf, type Matrix, type Rect, type Size } from '../measure';
@@ -81,6 +82,8 @@ export interface Layout {
   readonly grounds: readonly Ground[];
   /** Of sheets that are cut flat. */
   readonly cuttings: readonly Cutting[];
+  /** How flat pieces are scored and perforated, every shape once. */
+  readonly scorings: readonly ScoreRun[];
   readonly count: number;
   /** Pieces that differ. */
   readonly forms: number;
@@ -113,6 +116,7 @@ export function layoutOf(docket: Docket, plan: Plan, artwork: Pick<Artwork, 'pag
     runs,
     grounds,
     cuttings: cuttingsOf(plan),
+    scorings: scoreRuns(plan),
     count: plan.sheets.length,
     forms: plan.pieces.length,
     at: (i) => {

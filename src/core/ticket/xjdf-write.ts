@@ -28,7 +28,7 @@ export function* xjdfOf(layout: Layout): Generator<string> {
       xmlns: NAMESPACE,
       JobID: docket.order?.number ?? docket.title,
       DescriptiveName: docket.title,
-      Types: layout.cuttings.length > 0 ? 'Imposition Cutting' : 'Imposition',
+      Types: typesOf(layout),
       Version: '2.1',
     },
   });
@@ -53,6 +53,7 @@ export function* xjdfOf(layout: Layout): Generator<string> {
   for (let i = 0; i < count; i++) yield* sheet(layout.at(i));
   yield closing('ResourceSet');
   if (layout.cuttings.length > 0) yield cutting(layout);
+  for (const kind of LINE_KINDS) if (hasLines(layout, kind)) yield scoring(layout, kind);
   yield opening({ name: 'ResourceSet', attributes: { Name: 'Component', Usage: 'Output' } });
   for (let i = 0; i < count; i++) {
     const { name, prints } = layout.at(i);
@@ -209,6 +210,51 @@ const cutting = ({ cuttings }: Layout): string =>
       }),
     ),
   );
+
+const LINE_KINDS = ['score', 'perforation'] as const;
+type LineKind = (typeof LINE_KINDS)[number];
+/** What the standard calls a process, its parameters and one of its lines. */
+const LINES = {
+  score: { type: 'Creasing', params: 'CreasingParams', line: 'Crease' },
+  perforation: { type: 'Perforating', params: 'PerforatingParams', line: 'Perforate' },
+} as const satisfies Record<LineKind, object>;
+
+const hasLines = ({ scorings }: Layout, kind: LineKind): boolean =>
+  scorings.some((run) => run.passes.some((pass) => pass.kind === kind));
+
+/** The processes of a layout, in their order. */
+const typesOf = (layout: Layout): string =>
+  [
+    'Imposition',
+    ...(layout.cuttings.length > 0 ? ['Cutting'] : []),
+    ...LINE_KINDS.flatMap((kind) => (hasLines(layout, kind) ? [LINES[kind].type] : [])),
+  ].join(' ');
+
+/** Lines in a piece, each by where it begins and which way it goes, from the lower left of the piece, its front up. */
+function scoring({ scorings }: Layout, kind: LineKind): string {
+  const { params, line } = LINES[kind];
+  return set(
+    params,
+    scorings.flatMap(({ size: { width, height }, passes }) => {
+      const of = passes.filter((pass) => pass.kind === kind);
+      if (of.length === 0) return [];
+      return [
+        resource([], params, {
+          children: of.flatMap(({ lead, at }) =>
+            at.map((mm) => ({
+              name: line,
+              attributes: {
+                StartPosition: lead === 'head' ? numbers(0, height - mm) : numbers(mm, 0),
+                WorkingPath: lead === 'head' ? numbers(width, 0) : numbers(0, height),
+                ...(kind === 'score' ? { WorkingDirection: 'Top' } : {}),
+              },
+            })),
+          ),
+        }),
+      ];
+    }),
+  );
+}
 
 function* sheet(it: LaidSheet): Generator<string> {
   for (const surface of it.surfaces)
