@@ -15,11 +15,13 @@ export interface Cutting extends OfRecords {
 
 /** What is said of the cuts of each kind of sheet: lengths in millimetres, pieces in the order of their piles. */
 const said = ({ knives, setups, scorings }: CutCard): object => [
-  ...setups.map(({ run, machine, said, pieces }) => ({
+  ...setups.map(({ run, machine, said, pieces, program, reading }) => ({
     sheets: run.sheets,
     stock: `${run.stock.name} ${run.stock.format}`,
     paper: run.paper,
     machine,
+    program,
+    reads: reading,
     feed: run.slits.feed,
     said,
     slits: run.slits.slits,

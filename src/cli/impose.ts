@@ -136,7 +136,9 @@ async function extrasOf(path: string, docket: Docket): Promise<Extras> {
   return {
     table: table ? await (await import('./table')).tableOf(path, docket) : null,
     coder:
-      prints.some((p) => p.says.kind === 'code') || docket.placed.some((m) => m.is.kind === 'code')
+      prints.some((p) => p.says.kind === 'code') ||
+      docket.placed.some((m) => m.is.kind === 'code') ||
+      docket.finish.route.some(({ machine }) => machine.kind === 'slitter' && machine.reads?.code)
         ? await (await import('../core/codes')).coderOf(docket)
         : undefined,
   };

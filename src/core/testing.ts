@@ -259,6 +259,8 @@ export const SLITTER: Extract<Finisher, { kind: 'slitter' }> = {
   scores: { along: 0, across: 0 },
   perforates: { along: 0, across: 0 },
   nearestScores: 5,
+  guide: 'either',
+  reads: null,
   speed: 900,
   makeReady: 3,
   hour: 0,

@@ -1,8 +1,10 @@
 import { PDFDocument } from 'pdf-lib';
 import {
+  codeText,
   dayText,
   formatLength,
   gaugeText,
+  lineOnSheet,
   passSaid,
   setLines,
   formatSize,
@@ -100,19 +102,29 @@ function sheetAt(s: CardPage, paper: Size, pieces: readonly Rect[], top: number,
 }
 
 /** The sheet with its slits and cross cuts by their numbers. */
-function setupDrawing(s: CardPage, { run, pieces }: SlitSetup, top: number): number {
-  const { feed } = run.slits;
+function setupDrawing(s: CardPage, { run, pieces, reading }: SlitSetup, top: number): number {
   const { x, w, h, k } = sheetAt(s, run.paper, pieces, top, []);
+  for (const [r, fill] of [
+    [reading?.mark, INK],
+    [reading?.code?.rect, undefined],
+  ] as const)
+    if (r)
+      s.box(x + r.x * k, top + h - (r.y + r.height) * k, r.width * k, r.height * k, {
+        fill,
+        border: INK,
+        thickness: 0.5,
+      });
   for (const { kind, way, at } of setLines(run.slits)) {
     const before = kind === 'cut';
     const ink = before ? RUST : PLUM;
     for (const [i, v] of at.entries()) {
       const number = String(i + 1);
-      if ((way === 'along') === (feed === 'long')) {
-        s.stroke([x + v * k, top], [x + v * k, top + h], ink, 0.8, DASHES[kind]);
-        s.line(number, x + v * k - 0.8, before ? top + h + 4 : top - 1, 7, s.fonts.mono, ink);
+      const { upright, at: on } = lineOnSheet(run.slits, way, v);
+      if (upright) {
+        s.stroke([x + on * k, top], [x + on * k, top + h], ink, 0.8, DASHES[kind]);
+        s.line(number, x + on * k - 0.8, before ? top + h + 4 : top - 1, 7, s.fonts.mono, ink);
       } else {
-        const y = top + h - v * k;
+        const y = top + h - on * k;
         s.stroke([x, y], [x + w, y], ink, 0.8, DASHES[kind]);
         if (before) s.lineRight(number, x - 1, y + 0.8, 7, s.fonts.mono, ink);
         else s.line(number, x + w + 1, y + 0.8, 7, s.fonts.mono, ink);
@@ -265,7 +277,9 @@ export async function writeCutCard(
     await new Promise(setImmediate);
   }
   for (const setup of card.setups) {
-    const [s, top] = page(`Slit on ${setup.machine}: ${sheetsSaid(setup.run, unit)}.`, setup.said);
+    const { number, name } = setup.program;
+    const program = `program ${codeText(number)}${name === null ? '' : ` “${name}”`}`;
+    const [s, top] = page(`Slit on ${setup.machine}, ${program}: ${sheetsSaid(setup.run, unit)}.`, setup.said);
     s.y = top + setupDrawing(s, setup, top);
     setupTable(s, setup, unit);
     await new Promise(setImmediate);

@@ -1,6 +1,15 @@
 import { cutsOf, type Slits } from '../cutting';
-import type { Docket } from '../docket';
-import { scoresAsItSlits, slitRuns, slitterOf, type SlitRun } from '../finishing';
+import { stepOf, type Docket, type Finish } from '../docket';
+import {
+  programFor,
+  readingOn,
+  scoresAsItSlits,
+  type ProgramOf,
+  type Reading,
+  slitRuns,
+  slitterOf,
+  type SlitRun,
+} from '../finishing';
 import { onPaper, type OnPaper } from './on-paper';
 import { wholeNumber, type Rect } from '../measure';
 import type { Plan } from '../sheet';
@@ -9,6 +18,10 @@ import type { Plan } from '../sheet';
 export interface SlitSetup {
   readonly run: OnPaper<SlitRun>;
   readonly machine: string;
+  /** The program that it works by. */
+  readonly program: ProgramOf;
+  /** Where it finds its register mark and its code on the sheet; null where it looks for none. */
+  readonly reading: Pick<Reading, 'mark' | 'code'> | null;
   /** Which edge goes in first, and from which the slits are measured. */
   readonly said: string;
   /** What comes out, as it lay on the sheet. */
@@ -48,15 +61,20 @@ export function setSaid({ slits, crossCuts, scores, perforations }: Slits): stri
   ].join(', ');
 }
 
-const SAID = {
-  long: 'The lead edge goes in first; slits are measured from the left edge',
-  short: 'The left edge goes in first; slits are measured from the lead edge',
-} as const;
+const partsOf = (it: Reading | null): SlitSetup['reading'] => it && { mark: it.mark, code: it.code };
 
-const setupFor = (run: SlitRun, machine: string): SlitSetup => ({
+/** How a sheet is fed, and what is measured from where. */
+const fedSaid = ({ feed, far }: Slits): string =>
+  feed === 'long'
+    ? `The lead edge goes in first; slits are measured from the ${far ? 'right' : 'left'} edge`
+    : `The left edge goes in first; slits are measured from the ${far ? 'tail' : 'lead'} edge`;
+
+const setupFor = (run: SlitRun, machine: string, finish: Finish): SlitSetup => ({
   run: onPaper(run),
   machine,
-  said: SAID[run.slits.feed],
+  program: programFor(stepOf(finish, 'cut')!, run.slits),
+  reading: partsOf(readingOn(run.lay, finish)),
+  said: fedSaid(run.slits),
   pieces: cutsOf(run.lay).pieces,
 });
 
@@ -65,7 +83,7 @@ export function setupsOf(docket: Pick<Docket, 'finish'>, plan: Plan): SlitSetup[
   const machine = slitterOf(docket.finish);
   if (!machine) return [];
   const scoring = scoresAsItSlits(docket.finish.route, machine);
-  return slitRuns(plan, machine, scoring).map((run) => setupFor(run, machine.name));
+  return slitRuns(plan, machine, scoring).map((run) => setupFor(run, machine.name, docket.finish));
 }
 
 /** How it is set for a sheet, from 0. @returns null where that does not pass a slitter */

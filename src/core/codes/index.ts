@@ -98,9 +98,16 @@ export const codesIn = ({ prints }: Pick<ImprintWish, 'prints'>): Symbology[] =>
   ...new Set(prints.flatMap(({ says }) => (says.kind === 'code' ? [says.symbology] : []))),
 ];
 
+/** The kinds of code that a job's marks are: those that were placed, and what its machines read. */
+export const codesOfMarks = ({ placed, finish }: Pick<Docket, 'placed' | 'finish'>): Symbology[] => [
+  ...placed.flatMap(({ on, is }) => (on && is.kind === 'code' ? [is.symbology] : [])),
+  ...finish.route.flatMap(({ machine }) =>
+    machine.kind === 'slitter' && machine.reads?.code ? [machine.reads.code.symbology] : [],
+  ),
+];
+
 /** What makes the codes of a job, of its imprints and its marks; undefined where it has none. */
-export async function coderOf({ imprint, placed }: Pick<Docket, 'imprint' | 'placed'>): Promise<Coder | undefined> {
-  const marks = placed.flatMap(({ on, is }) => (on && is.kind === 'code' ? [is.symbology] : []));
-  const kinds = [...codesIn(imprint), ...marks];
+export async function coderOf(docket: Pick<Docket, 'imprint' | 'placed' | 'finish'>): Promise<Coder | undefined> {
+  const kinds = [...codesIn(docket.imprint), ...codesOfMarks(docket)];
   return kinds.length > 0 ? coderFor(kinds) : undefined;
 }

@@ -9,7 +9,17 @@ import type { Pile } from './piles';
 export type { LinesAt } from './lines';
 export type { Cut, CutProgram, NotCuttable, Stage } from './program';
 export type { Pile } from './piles';
-export { isSlit, slitsOf, type Feed, type NotSlit, type Slits } from './slits';
+export {
+  fromFeed,
+  isSlit,
+  lineOnSheet,
+  slitsOf,
+  type Fed,
+  type Feed,
+  type InFeed,
+  type NotSlit,
+  type Slits,
+} from './slits';
 export { CutError, cutFrom, followed, type Moment } from './follow';
 
 /** Of a guillotine, what its programs depend on: what its clamp holds, with its false clamp and without. */

@@ -5,12 +5,24 @@ import { linesThrough } from './piles';
 /** Which edge of the sheet goes into a slitter first: its long edge, as a press feeds it, or its short one. */
 export type Feed = 'long' | 'short';
 
-/** Lines of a sheet that passes through a slitter once. Millimetres. */
-export interface Slits {
+/** At which side a sheet lies in the machine, seen from above with the edge that goes in first below. */
+export type Guide = 'either' | 'left' | 'right';
+
+/** How a sheet lies in a slitter, printed side up: its lead edge goes in first, or its left edge. */
+export interface Fed {
   readonly feed: Feed;
+  /**
+   * Whether it lies at the guide with the edge across from its own lay edge: with its right edge where its lead edge goes
+   * in first, with its tail edge where its left one does. What is measured across the feed is measured from there.
+   */
+  readonly far: boolean;
+}
+
+/** Lines of a sheet that passes through a slitter once. Millimetres. */
+export interface Slits extends Fed {
   /** The sheet across the feed, and along it. */
   readonly sheet: Size;
-  /** Where it is slit along the feed: from its left edge as it is printed, or from its lead edge fed short edge first. */
+  /** Where it is slit along the feed: from the edge that lies at the guide. */
   readonly slits: readonly number[];
   /** Where it is cut across: from the edge that goes in first. */
   readonly crossCuts: readonly number[];
@@ -83,7 +95,8 @@ function through(
 
 /**
  * The lines of pieces that lie in one grid: slits and cross cuts go through the whole sheet, so that every edge of every
- * piece must be free across it. Measured from the edges that the sheet is printed from, its lead edge and its left.
+ * piece must be free across it. Measured from the edges that the sheet is printed from, its lead edge and its left, unless
+ * the guide of the machine is on the other side.
  * @param feed which edge goes in first
  * @param lines what is scored and perforated in the pieces, each where it has them
  */
@@ -92,6 +105,7 @@ export function slitsOf(
   pieces: readonly Rect[],
   feed: Feed,
   lines: readonly Scored[] = [],
+  guide: Guide = 'either',
 ): Slits | NotSlit {
   const pile = { rect: { x: 0, y: 0, ...paper }, pieces };
   const [upright, level] = [linesThrough(pile, true), linesThrough(pile, false)];
@@ -120,18 +134,53 @@ export function slitsOf(
       notSlit: 'Scores and perforations go through the whole sheet: here they would cross pieces that have none there.',
     };
   const [x, y] = [strips(upright, paper.width, emptyAcross), strips(level, paper.height, emptyAlong)];
+  const sheet = feed === 'long' ? paper : { width: paper.height, height: paper.width };
+  // with its lead edge below a sheet has its left edge at the left; with its left edge below, its lead edge at the right
+  const far = guide === (feed === 'long' ? 'right' : 'left');
+  const fromGuide = (at: readonly number[]): readonly number[] => (far ? at.map((v) => sheet.width - v).reverse() : at);
+  const passing = ({ along, across }: Passing): Passing => ({ along: fromGuide(along), across });
+  const [across, along] = feed === 'long' ? [x, y] : [y, x];
+  return {
+    feed,
+    far,
+    sheet,
+    slits: fromGuide(feed === 'long' ? upright : level),
+    crossCuts: feed === 'long' ? level : upright,
+    sides: far ? { ...across, first: across.last, last: across.first } : across,
+    ends: along,
+    scores: passing(scores),
+    perforations: passing(perforations),
+  };
+}
+
+/** A rectangle in a sheet as a machine has it: from the guide across the feed, and from the edge that goes in first. */
+export interface InFeed {
+  readonly side: number;
+  readonly lead: number;
+  /** Across the feed, and along it. */
+  readonly across: number;
+  readonly along: number;
+}
+
+/** Where a rectangle that a machine has by its own edges lies on the sheet, seen from the front, mm. */
+export function fromFeed({ feed, far }: Fed, paper: Size, { side, lead, across, along }: InFeed): Rect {
+  const whole = feed === 'long' ? paper.width : paper.height;
+  const from = far ? whole - side - across : side;
   return feed === 'long'
-    ? { feed, sheet: paper, slits: upright, crossCuts: level, sides: x, ends: y, scores, perforations }
-    : {
-        feed,
-        sheet: { width: paper.height, height: paper.width },
-        slits: level,
-        crossCuts: upright,
-        sides: y,
-        ends: x,
-        scores,
-        perforations,
-      };
+    ? { x: from, y: lead, width: across, height: along }
+    : { x: lead, y: from, width: along, height: across };
+}
+
+/** Where a line of a slitter lies on the sheet, seen from the front: upright ones by x, level ones by y. */
+export function lineOnSheet(
+  { feed, far, sheet }: Fed & { readonly sheet: Size },
+  way: 'along' | 'across',
+  at: number,
+): { readonly upright: boolean; readonly at: number } {
+  return {
+    upright: (way === 'along') === (feed === 'long'),
+    at: way === 'along' && far ? sheet.width - at : at,
+  };
 }
 
 export const isSlit = (it: Slits | NotSlit): it is Slits => !('notSlit' in it);

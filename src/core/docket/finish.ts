@@ -1,11 +1,17 @@
 import * as z from 'zod';
-import { Binder, Creaser, Folder, Guillotine, Punch, SewingMachine, Slitter, Stitcher } from '../shop';
+import { Binder, Creaser, Folder, Guillotine, Punch, SewingMachine, Slitter, SlitProgram, Stitcher } from '../shop';
 
 /** A step of the finishing, with the machine that does it; see the rules in `finishing/`. */
 export const FinishStep = z
   .discriminatedUnion('process', [
     z
-      .strictObject({ process: z.literal('cut'), machine: z.discriminatedUnion('kind', [Guillotine, Slitter]) })
+      .strictObject({
+        process: z.literal('cut'),
+        machine: z.discriminatedUnion('kind', [Guillotine, Slitter]),
+        program: SlitProgram.optional().describe(
+          'The program of a slitter that the work is laid out for; without it one is made for it',
+        ),
+      })
       .describe('Flat sheets cut apart, in piles or one by one'),
     z
       .strictObject({ process: z.literal('score'), machine: z.discriminatedUnion('kind', [Creaser, Slitter]) })

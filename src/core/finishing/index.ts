@@ -15,8 +15,9 @@ import { stitch } from './stitch';
 export type { RunOfLay } from './by-lay';
 export { cutRuns, type CutRun } from './cut';
 export { guillotineOf, scoresAsItSlits, slitterOf } from './cutters';
+export { codeText, isSetTo, programFor, readingOn, type ProgramOf, type Reading } from './program';
 export { scoreRuns, type ScoreRun } from './score';
-export { cutsSaid, slitRuns, type SlitRun } from './slit';
+export { cutsSaid, slitRuns, slitsOn, type SlitRun } from './slit';
 export type { Amount, Limit, StepWork } from './rules';
 
 /** The rules of every process, in the order in which a piece goes through them. */

@@ -27,7 +27,7 @@ const feedsOf = ({ feed }: Slitter): readonly Feed[] => (feed === 'either' ? ['s
 function fedBest(lay: Lay, machine: Slitter, unit: Unit, scoring: boolean): Tried {
   const lines = scoring ? scoredOnForm(lay) : [];
   const tried = feedsOf(machine).map((feed): Tried => {
-    const it = slitsOf(lay.paper, cutsOf(lay).pieces, feed, lines);
+    const it = slitsOf(lay.paper, cutsOf(lay).pieces, feed, lines, machine.guide);
     return { it, limits: limitsOf(it, machine, unit) };
   });
   const crossing = ({ it }: Tried): number => (isSlit(it) ? it.crossCuts.length : Infinity);

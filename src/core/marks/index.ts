@@ -1,4 +1,4 @@
-import { MARK_ORDER, type Docket, type Inks, type MarksWish, type WishedMark } from '../docket';
+import { MARK_ORDER, type Docket, type Finish, type Inks, type MarksWish, type WishedMark } from '../docket';
 import { cutsOf } from '../cutting';
 import { foldLinesOnForm, onForm, throughSheet, withMargin, type Lay } from '../lay';
 import { bounds, type Rect } from '../measure';
@@ -9,6 +9,7 @@ import { collating } from './collating';
 import { crop } from './crop';
 import { fold } from './fold';
 import type { Mark } from './kinds';
+import { machineMarks } from './machine';
 import { overlap } from './overlap';
 import { placedOn, type Placed, type PlacedAt } from './placed';
 import { register } from './register';
@@ -99,9 +100,10 @@ function laySide(lay: Lay, side: SideName, inks: Inks | null): LaySide {
   };
 }
 
-function fixedMarks(wishes: MarksWish, lay: Lay, side: SideName, inks: Inks | null): Fixed {
+function fixedMarks(wishes: MarksWish, finish: Finish, lay: Lay, side: SideName, inks: Inks | null): Fixed {
   const on = laySide(lay, side, inks);
-  const marks: Mark[] = [];
+  // what a machine looks for stands where it looks: others keep off it
+  const marks: Mark[] = machineMarks(finish, on);
   for (const k of KINDS) if (wishes[k].on) marks.push(...(RULES[k].onLay?.(wishes[k], on, marks) ?? []));
   return { ...on, marks };
 }
@@ -110,7 +112,10 @@ function fixedMarks(wishes: MarksWish, lay: Lay, side: SideName, inks: Inks | nu
 const MOST_LOOKED_AT = 12;
 
 /** What of a docket its marks depend on. */
-export type MarkedWish = Pick<Docket, 'marks' | 'placed' | 'title' | 'date' | 'order' | 'customer' | 'due'> & {
+export type MarkedWish = Pick<
+  Docket,
+  'marks' | 'placed' | 'finish' | 'title' | 'date' | 'order' | 'customer' | 'due'
+> & {
   readonly product: Pick<Docket['product'], 'copies'>;
   readonly sheet: Pick<Docket['sheet'], 'inks'>;
   readonly artwork: Pick<Docket['artwork'], 'imposed'>;
@@ -131,7 +136,7 @@ export interface Marks {
 
 /** The marks on every side of a plan. Sheets passed through as they are get none. */
 export function mark(docket: MarkedWish, plan: Plan): Marks {
-  const { marks: wishes, placed, title, date, artwork, order, customer, due, product } = docket;
+  const { marks: wishes, placed, finish, title, date, artwork, order, customer, due, product } = docket;
   const { inks } = docket.sheet;
   if (artwork.imposed.kind === 'sheets')
     return { of: () => [], standing: () => [], missed: [], noRoom: [], noCrop: [] };
@@ -140,7 +145,7 @@ export function mark(docket: MarkedWish, plan: Plan): Marks {
   const fixed = (lay: Lay, side: SideName): Fixed => {
     const sides = known.get(lay) ?? {};
     known.set(lay, sides);
-    return (sides[side] ??= fixedMarks(wishes, lay, side, inks));
+    return (sides[side] ??= fixedMarks(wishes, finish, lay, side, inks));
   };
   const facts = { title, date, customer, due, order: order?.number ?? null, copies: product.copies };
   const sideOf = (number: number, side: SideName): { on: SheetSide; marks: readonly Mark[] } | null => {

@@ -1,8 +1,8 @@
 import type { Symbology, WishedMark } from '../docket';
-import type { QuarterTurns, Rect } from '../measure';
+import { grow, type QuarterTurns, type Rect } from '../measure';
 
-/** What a mark is, as the printed plan names it; words on tabs are not wished for, they belong to the tab. */
-export type MarkKind = WishedMark | 'tab' | 'placed';
+/** What a mark is, as the printed plan names it; words on tabs are not wished for, they belong to the tab, and what a machine reads to it. */
+export type MarkKind = WishedMark | 'tab' | 'placed' | 'machine';
 
 /** The height of the capitals of the font of marks, in ems. */
 export const CAPITALS = 0.668;
@@ -39,6 +39,8 @@ export type Mark =
       readonly tint?: number;
       /** How much of an ink that is none of the process inks. */
       readonly spot?: { readonly name: string; readonly tint: number };
+      /** Paper that stays clear round it, mm. */
+      readonly clear?: number;
     }
   | {
       readonly kind: 'text';
@@ -68,6 +70,7 @@ export type Mark =
       readonly symbology: Symbology;
       readonly text: string;
       readonly turned: QuarterTurns;
+      readonly black?: boolean;
     };
 
 /** Where marks may be: inside `area` and outside every `keepOff` rectangle (the pages with their bleed). */
@@ -91,6 +94,7 @@ export function markBox(m: Mark): Rect {
       return { x: x - m.radius, y: y - m.radius, width: 2 * m.radius, height: 2 * m.radius };
     }
     case 'area':
+      return m.clear ? grow(m.rect, m.clear) : m.rect;
     case 'code':
       return m.rect;
     case 'text': {

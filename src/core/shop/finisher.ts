@@ -95,6 +95,65 @@ const tools = z
   })
   .default({ along: 0, across: 0 });
 
+const fromEdge = z.number().min(0).max(1000);
+
+/** Clear paper round a register mark, mm. */
+export const MARK_CLEAR = 2;
+
+/** What a machine looks for on a sheet that it is fed, printed side up. */
+export const Reads = z
+  .strictObject({
+    mark: z
+      .strictObject({
+        side: fromEdge.describe('From the edge that slits are measured from, mm'),
+        lead: fromEdge.describe('From the edge that goes in first, mm'),
+        length: z.number().min(2).max(100).describe('Across the feed, mm'),
+        width: z.number().min(0.5).max(20).describe('Along the feed, mm'),
+      })
+      .describe('The register mark: a black bar with nothing round it'),
+    code: z
+      .strictObject({
+        symbology: z.enum(['code-128', 'qr', 'data-matrix']),
+        side: fromEdge.describe('As of the mark, mm'),
+        lead: fromEdge.describe('As of the mark, mm'),
+        width: z.number().min(4).max(150).describe('Across the feed, its quiet zone counted, mm'),
+        height: z.number().min(4).max(100).describe('Along the feed, mm; what is square is as high as it is wide'),
+      })
+      .nullable()
+      .default(null)
+      .describe('The code that says which program it works by; null where that is chosen by hand'),
+  })
+  .refine(
+    ({ mark, code }) =>
+      code === null ||
+      code.side >= mark.side + mark.length + MARK_CLEAR ||
+      code.side + code.width <= mark.side - MARK_CLEAR ||
+      code.lead >= mark.lead + mark.width + MARK_CLEAR ||
+      code.lead + (code.symbology === 'code-128' ? code.height : code.width) <= mark.lead - MARK_CLEAR,
+    'has its code on its register mark, or nearer to it than 2 mm',
+  )
+  .meta({ id: 'Reads' });
+export type Reads = z.infer<typeof Reads>;
+
+/** Numbers that a program may have, from 1. */
+export const MOST_PROGRAMS = 9999;
+const places = (most: number) => z.array(z.number().min(0).max(5000)).max(most);
+const passing = z.strictObject({ along: places(100), across: places(100) }).default({ along: [], across: [] });
+
+/** How a slitter is set for a sheet: what it is loaded with and works by, under a number. */
+export const SlitProgram = z
+  .strictObject({
+    number: z.int().min(1).max(MOST_PROGRAMS),
+    name: z.string().trim().min(1).max(100),
+    sheet: size.describe('Across the feed, and along it'),
+    slits: places(100).describe('From the edge at the guide, mm'),
+    crossCuts: places(500).describe('From the edge that goes in first, mm'),
+    scores: passing.describe('Likewise'),
+    perforations: passing.describe('Likewise'),
+  })
+  .meta({ id: 'SlitProgram' });
+export type SlitProgram = z.infer<typeof SlitProgram>;
+
 export const Slitter = z
   .strictObject({
     kind: z.literal('slitter'),
@@ -119,6 +178,15 @@ export const Slitter = z
       .max(1000)
       .default(5)
       .describe('How near a score or perforation may be to a cut beside it, or to another, mm'),
+    guide: z
+      .enum(['either', 'left', 'right'])
+      .default('either')
+      .describe(
+        'At which side sheets lie, seen with the edge that goes in first below; either: where their own lay edge is',
+      ),
+    reads: Reads.nullable()
+      .default(null)
+      .describe('The register mark and code that it reads; null where it reads none'),
     speed: anHour.describe('Sheets an hour'),
   })
   .describe('Slits sheets lengthways and cuts them across, one after the other');

@@ -1,10 +1,11 @@
 import type { Finisher } from '../../core';
 import { LengthField, Row, SizeField } from '../../ui/fields';
-import { Choice, Toggle } from '../../ui/choices';
+import { Toggle } from '../../ui/choices';
 import { NumberField, TextField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
 import { FinisherDrawing } from './Drawings';
-import { Pace } from './parts';
+import { OfSlitter } from './OfSlitter';
+import { Pace, type SetFinisher } from './parts';
 import { change } from './store';
 
 /** What a machine of each kind counts by the hour, and what its largest is. */
@@ -19,13 +20,11 @@ export const FINISHER_WORDS: Readonly<Record<Finisher['kind'], { name: string; a
   slitter: { name: 'Slitter', an: 'sheets', largest: 'Largest, across and along' },
 };
 
-type Set = (part: Partial<Finisher>, label: string) => void;
-
 /** A finishing machine of the shop, drawn as its figures are typed. */
 export function FinisherEditor({ finisher }: { readonly finisher: Finisher }) {
   const { unit } = useUnit();
   const words = FINISHER_WORDS[finisher.kind];
-  const set: Set = (part, label) =>
+  const set: SetFinisher = (part, label) =>
     void change('finishers', { ...finisher, ...part } as Finisher, `${finisher.name}: ${label}`);
   return (
     <>
@@ -53,7 +52,7 @@ export function FinisherEditor({ finisher }: { readonly finisher: Finisher }) {
 }
 
 /** The limits that only its kind has. */
-function OfKind({ finisher, set }: { readonly finisher: Finisher; readonly set: Set }) {
+function OfKind({ finisher, set }: { readonly finisher: Finisher; readonly set: SetFinisher }) {
   const { unit } = useUnit();
   switch (finisher.kind) {
     case 'stitcher':
@@ -111,7 +110,7 @@ function OfKind({ finisher, set }: { readonly finisher: Finisher; readonly set: 
 type Cutter = Extract<Finisher, { kind: 'guillotine' }>;
 
 /** What a guillotine holds, under its knife and in its memory. */
-function OfGuillotine({ finisher, set }: { readonly finisher: Cutter; readonly set: Set }) {
+function OfGuillotine({ finisher, set }: { readonly finisher: Cutter; readonly set: SetFinisher }) {
   const { unit } = useUnit();
   const { lift, smallestStrip, bareClamp, memory } = finisher;
   return (
@@ -177,110 +176,10 @@ function OfGuillotine({ finisher, set }: { readonly finisher: Cutter; readonly s
   );
 }
 
-type SlitterWish = Extract<Finisher, { kind: 'slitter' }>;
-
-/** What a slitter takes, and how near its cuts may be. */
-function OfSlitter({ finisher, set }: { readonly finisher: SlitterWish; readonly set: Set }) {
-  const { unit } = useUnit();
-  const length = (
-    key: 'sides' | 'ends' | 'nearestSlits' | 'nearestCuts' | 'nearestScores',
-    label: string,
-    hint: string,
-    max: number,
-  ) => (
-    <Row label={label} hint={hint}>
-      <LengthField
-        label={label}
-        value={finisher[key]}
-        unit={unit}
-        max={max}
-        onChange={(mm) => set({ [key]: mm }, label.toLowerCase())}
-      />
-    </Row>
-  );
-  const count = (key: 'mostSlits' | 'mostCrossCuts', label: string, most: number) => (
-    <Row label={label}>
-      <NumberField
-        label={label}
-        value={finisher[key]}
-        min={1}
-        max={most}
-        digits={0}
-        onChange={(n) => set({ [key]: Math.round(n) }, label.toLowerCase())}
-      />
-    </Row>
-  );
-  return (
-    <>
-      <Row label="Smallest, across and along">
-        <SizeField
-          label="Smallest, across and along"
-          value={finisher.smallest}
-          unit={unit}
-          onChange={(smallest) => set({ smallest }, 'smallest')}
-        />
-      </Row>
-      <Row label="Goes in first">
-        <Choice
-          label="Goes in first"
-          value={finisher.feed}
-          options={[
-            { key: 'either', label: 'Either edge' },
-            { key: 'short', label: 'Short' },
-            { key: 'long', label: 'Long' },
-          ]}
-          onChange={(feed) => set({ feed }, 'feed')}
-        />
-      </Row>
-      {count('mostSlits', 'Slits', 100)}
-      {count('mostCrossCuts', 'Cross cuts', 500)}
-      {length('nearestSlits', 'Slits apart', 'how near two may be', 1000)}
-      {length('nearestCuts', 'Cross cuts apart', 'how near two may be', 1000)}
-      {length('sides', 'Waste at a side', 'what is taken off there at the least', 500)}
-      {length('ends', 'Waste at an end', 'at the lead edge and the tail, at the least', 500)}
-      <Tools finisher={finisher} of="scores" label="Scores" set={set} />
-      <Tools finisher={finisher} of="perforates" label="Perforations" set={set} />
-      {length('nearestScores', 'Lines apart', 'a score or perforation, from a cut or another', 1000)}
-    </>
-  );
-}
-
-/** How many lines it makes along the feed and across it, in the pass that slits. */
-function Tools({
-  finisher,
-  of,
-  label,
-  set,
-}: {
-  readonly finisher: SlitterWish;
-  readonly of: 'scores' | 'perforates';
-  readonly label: string;
-  readonly set: Set;
-}) {
-  const has = finisher[of];
-  return (
-    <Row label={label} hint="lines that it makes in the same pass; 0 where it has no tools for them">
-      <span className="grid grid-cols-2 gap-1">
-        {(['along', 'across'] as const).map((way) => (
-          <NumberField
-            key={way}
-            label={`${label} ${way} the feed`}
-            value={has[way]}
-            unit={way}
-            max={100}
-            digits={0}
-            onChange={(n) => set({ [of]: { ...has, [way]: Math.round(n) } }, label.toLowerCase())}
-          />
-        ))}
-      </span>
-    </Row>
-  );
-}
-
 type CreaserWish = Extract<Finisher, { kind: 'creaser' }>;
 
 /** What a creaser takes, and how near its lines may be. */
-function OfCreaser({ finisher, set }: { readonly finisher: CreaserWish; readonly set: Set }) {
+function OfCreaser({ finisher, set }: { readonly finisher: CreaserWish; readonly set: SetFinisher }) {
   const { unit } = useUnit();
   return (
     <>

@@ -1,8 +1,11 @@
-import type { Machine } from '../../core';
+import type { Finisher, Machine } from '../../core';
 import { Choice } from '../../ui/choices';
 import { Row } from '../../ui/fields';
 import { MoneyField, NumberField } from '../../ui/numbers';
 import { TurnDrawing } from './Drawings';
+
+/** Changes figures of a finishing machine, under the name that undo has for it. */
+export type SetFinisher = (part: Partial<Finisher>, label: string) => void;
 
 /** What every machine of the shop has: how fast it is, how long before the first good piece, what its hour costs. */
 export function Pace({

@@ -129,7 +129,7 @@ export class MarkWriter {
     const symbol = this.coder?.(m.symbology, m.text);
     if (!symbol || 'wrong' in symbol) return;
     const dark = modulesIn(symbol, m.rect, m.turned);
-    on.content += `q /All cs 1 scn\n${dark.map((r) => rectangle(r)).join('\n')}\nf Q\n`;
+    on.content += `q ${m.black ? '0 0 0 1 k' : '/All cs 1 scn'}\n${dark.map((r) => rectangle(r)).join('\n')}\nf Q\n`;
   }
 
   /** Of the sides seen last: fronts and backs come in turn, and sheets of two lays may. */

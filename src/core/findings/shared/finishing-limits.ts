@@ -72,7 +72,7 @@ function cutThereToo({ docket }: Inspected, machine: Finisher): Offer[] {
 }
 
 /** The same work on the shop's other machines of that kind. */
-function otherMachines(
+export function otherMachines(
   { docket, shop, unit }: Inspected,
   process: Parameters<typeof machinesFor>[0],
   id: string,
@@ -100,7 +100,7 @@ function gapped({ docket, unit }: Inspected, machine: Finisher): Offer[] {
 }
 
 /** Flat work laid another way, or on another sheet of the stock: the cheapest two that the knife can do. */
-function laidOtherwise({ docket, shop, unit }: Inspected): Offer[] {
+export function laidOtherwise({ docket, shop, unit }: Inspected): Offer[] {
   const { product, sheet } = docket;
   if (product.kind !== 'flat') return [];
   const { stock, machine } = sheet;

@@ -5,6 +5,7 @@ import { finishingLimits } from './finishing-limits';
 import { fitSheet } from './fit-sheet';
 import { grain } from './grain';
 import { machineTakesStock } from './machine-takes';
+import { machineReads } from './machine-reads';
 import { marksRoom } from './marks-room';
 import { inks } from './inks';
 import { noPages } from './no-pages';
@@ -42,6 +43,7 @@ export const SHARED: readonly Check[] = [
   marksRoom,
   placed,
   finishingLimits,
+  machineReads,
   finishingLacks,
   shopChanged,
 ];

@@ -1,6 +1,6 @@
 import type { Finish, Patch } from '../../docket';
 import { formatLength, formatNumber, formatSize, money, type Unit } from '../../measure';
-import { SHOP_VALUES, type Finisher, type Machine, type Stock } from '../../shop';
+import { SHOP_VALUES, type Finisher, type Machine, type Reads, type Stock } from '../../shop';
 import type { Check, Finding, Station } from '../kinds';
 
 /** What the shop has changed since a job was planned: the job keeps what it has until somebody takes the new figures. */
@@ -37,6 +37,16 @@ const MACHINE: Told<Machine> = [
   ['spoilage', (m) => `${formatNumber(m.spoilage.sheets)} sheets and ${formatNumber(m.spoilage.percent)} %`],
 ];
 
+const toolsSaid = ({ along, across }: { readonly along: number; readonly across: number }): string =>
+  `${along} along, ${across} across`;
+
+function readsSaid(reads: Reads | null, unit: Unit): string {
+  if (!reads) return 'nothing';
+  const at = (...mm: number[]): string => mm.map((v) => formatLength(v, unit)).join(', ');
+  const { mark, code } = reads;
+  return `a mark at ${at(mark.side, mark.lead, mark.length, mark.width)}${code ? ` and a ${code.symbology} at ${at(code.side, code.lead, code.width, code.height)}` : ''}`;
+}
+
 /** A finishing machine's figures, whichever its kind has. */
 const FINISHER: Told<Finisher> = [
   ['name', (f) => f.name],
@@ -55,6 +65,23 @@ const FINISHER: Told<Finisher> = [
   ],
   ['smallest', (f, unit) => ('smallest' in f ? formatSize(f.smallest, unit) : '')],
   ['feed', (f) => ('feed' in f ? f.feed : '')],
+  ['guide', (f) => ('guide' in f ? f.guide : '')],
+  ['scores', (f) => ('scores' in f ? toolsSaid(f.scores) : '')],
+  [
+    'perforations',
+    (f) => (f.kind === 'slitter' ? toolsSaid(f.perforates) : f.kind === 'creaser' ? (f.perforates ? 'yes' : 'no') : ''),
+  ],
+  [
+    'lines apart',
+    (f, unit) =>
+      f.kind === 'slitter'
+        ? formatLength(f.nearestScores, unit)
+        : f.kind === 'creaser'
+          ? formatLength(f.nearest, unit)
+          : '',
+  ],
+  ['lines in a pass', (f) => ('mostLines' in f ? String(f.mostLines) : '')],
+  ['what it reads', (f, unit) => ('reads' in f ? readsSaid(f.reads, unit) : '')],
   ['slits', (f) => ('mostSlits' in f ? String(f.mostSlits) : '')],
   ['cross cuts', (f) => ('mostCrossCuts' in f ? String(f.mostCrossCuts) : '')],
   ['slits apart', (f, unit) => ('nearestSlits' in f ? formatLength(f.nearestSlits, unit) : '')],

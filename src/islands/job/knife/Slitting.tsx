@@ -1,5 +1,16 @@
 import { useId } from 'react';
-import { gaugeText, setLines, setSaid, wholeNumber, type SetLines, type SlitSetup, type Unit } from '../../../core';
+import {
+  codeText,
+  gaugeText,
+  lineOnSheet,
+  setLines,
+  setSaid,
+  wholeNumber,
+  type Rect,
+  type SetLines,
+  type SlitSetup,
+  type Unit,
+} from '../../../core';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
 import { useRoom } from '../room';
@@ -9,7 +20,7 @@ import { Faces } from './Faces';
 /** How the slitter is set for a sheet: its lines on it, and their measures. */
 export function Slitting({ setup, sheet }: { readonly setup: SlitSetup; readonly sheet: number }) {
   const { unit } = useUnit();
-  const { run, machine, said } = setup;
+  const { run, machine, said, program } = setup;
   const groups = setLines(run.slits);
   const [room, size] = useRoom();
   return (
@@ -20,7 +31,8 @@ export function Slitting({ setup, sheet }: { readonly setup: SlitSetup; readonly
           <span className="text-sm">{said}</span>
         </p>
         <p className="ml-auto text-right text-sm">
-          {machine}
+          {machine}, program {codeText(program.number)}
+          {program.name && ` “${program.name}”`}
           <br />
           {wholeNumber(run.good)} sheets, one after the other
         </p>
@@ -67,11 +79,30 @@ function Measures({ lines: { label, kind, at }, unit }: { readonly lines: SetLin
   );
 }
 
+const drawnAt = (r: Rect, H: number) => ({ x: r.x, y: H - r.y - r.height, width: r.width, height: r.height });
+
+/** Where the machine looks: its register mark, and a box where its code is. */
+const Read = ({ reading, H }: { readonly reading: NonNullable<SlitSetup['reading']>; readonly H: number }) => (
+  <>
+    <rect {...drawnAt(reading.mark, H)} fill="#111" data-reads="mark" />
+    {reading.code && (
+      <rect
+        {...drawnAt(reading.code.rect, H)}
+        fill="none"
+        stroke="#111"
+        strokeWidth={0.8}
+        strokeDasharray="2 1"
+        data-reads={reading.code.text}
+      />
+    )}
+  </>
+);
+
 /** Around the sheet there is room for the lines' numbers, of its longer side. */
 const AROUND = 0.05;
 
 function Lines({
-  setup: { run },
+  setup: { run, reading },
   sheet,
   room,
 }: {
@@ -101,10 +132,11 @@ function Lines({
     >
       <rect width={W} height={H} fill={it.stock.swatch} stroke="#2a211c" />
       <Faces cells={it.front} height={H} pixels={pixels} id={id} />
+      {reading && <Read reading={reading} H={H} />}
       {groups.flatMap(({ label, kind, way, at }) =>
         at.map((v, i) => {
           const { stroke, dash } = COLOURS[kind];
-          const upright = (way === 'along') === (feed === 'long');
+          const { upright, at: on } = lineOnSheet(run.slits, way, v);
           // numbers of cuts stand before the sheet, those of what stays in the piece behind it
           const before = kind === 'cut';
           return (
@@ -112,16 +144,16 @@ function Lines({
               <path
                 d={
                   upright
-                    ? `M${v} ${-around * 0.25}V${H + around * 0.25}`
-                    : `M${-around * 0.25} ${H - v}H${W + around * 0.25}`
+                    ? `M${on} ${-around * 0.25}V${H + around * 0.25}`
+                    : `M${-around * 0.25} ${H - on}H${W + around * 0.25}`
                 }
                 stroke={stroke}
                 strokeWidth={0.8}
                 strokeDasharray={dash}
               />
               <text
-                x={upright ? v : before ? -around * 0.65 : W + around * 0.65}
-                y={upright ? (before ? H + around * 0.65 : -around * 0.65) : H - v}
+                x={upright ? on : before ? -around * 0.65 : W + around * 0.65}
+                y={upright ? (before ? H + around * 0.65 : -around * 0.65) : H - on}
                 className="num"
                 {...number}
                 fill={stroke}

@@ -1,0 +1,104 @@
+import { fromFeed, isSlit, type Slits } from '../cutting';
+import { stepOf, type Finish, type StepOf } from '../docket';
+import type { Lay } from '../lay';
+import type { Rect } from '../measure';
+import { MOST_PROGRAMS, type FinisherOf, type Reads, type SlitProgram } from '../shop';
+import { scoresAsItSlits, slitterOf } from './cutters';
+import { slitsOn } from './slit';
+
+/** How far a line may lie from where a program has it and still be the same, mm. */
+const SAME = 0.05;
+
+const alike = (a: readonly number[], b: readonly number[]): boolean =>
+  a.length === b.length && a.every((v, i) => Math.abs(v - b[i]!) <= SAME);
+
+/** Whether a program sets a slitter to these lines, on a sheet of this size fed this way. */
+export const isSetTo = (program: SlitProgram, slits: Slits): boolean =>
+  alike([program.sheet.width, program.sheet.height], [slits.sheet.width, slits.sheet.height]) &&
+  alike(program.slits, slits.slits) &&
+  alike(program.crossCuts, slits.crossCuts) &&
+  alike(program.scores.along, slits.scores.along) &&
+  alike(program.scores.across, slits.scores.across) &&
+  alike(program.perforations.along, slits.perforations.along) &&
+  alike(program.perforations.across, slits.perforations.across);
+
+/**
+ * A number for lines that no program of the machine has: the same for the same lines, so that a job that comes again finds
+ * its program. FNV-1a (Fowler, Noll, Vo) over their hundredths of a millimetre, taken into the range.
+ */
+export function numberFor({ sheet, slits, crossCuts, scores, perforations }: Slits): number {
+  const groups = [
+    [sheet.width, sheet.height],
+    slits,
+    crossCuts,
+    scores.along,
+    scores.across,
+    perforations.along,
+    perforations.across,
+  ];
+  let hash = 0x811c9dc5;
+  const take = (n: number): void => {
+    for (const byte of [n & 255, (n >> 8) & 255, (n >> 16) & 255]) hash = Math.imul(hash ^ byte, 0x01000193) >>> 0;
+  };
+  for (const group of groups) {
+    take(group.length);
+    for (const mm of group) take(Math.round(mm * 100));
+  }
+  return (hash % MOST_PROGRAMS) + 1;
+}
+
+/** The program that a slitter works a run by. */
+export interface ProgramOf {
+  readonly number: number;
+  /** What the machine calls it; null for one that it is given with the job. */
+  readonly name: string | null;
+}
+
+/** The program for lines: the one that was chosen, where it still sets the machine to them; else one by their own number. */
+export function programFor({ program }: Pick<StepOf<'cut'>, 'program'>, slits: Slits): ProgramOf {
+  return program && isSetTo(program, slits)
+    ? { number: program.number, name: program.name }
+    : { number: numberFor(slits), name: null };
+}
+
+/** What a slitter looks for on the sheets of a lay, where it has to be, seen from the front. */
+export interface Reading {
+  readonly machine: FinisherOf<'slitter'>;
+  readonly mark: Rect;
+  readonly code: {
+    readonly rect: Rect;
+    readonly symbology: NonNullable<Reads['code']>['symbology'];
+    readonly text: string;
+    /** Whether it stands a quarter turned on the sheet: it is read across the feed. */
+    readonly turned: 0 | 1;
+  } | null;
+}
+
+/** A program's number as its code says it. */
+export const codeText = (number: number): string => String(number).padStart(4, '0');
+
+/** What the slitter of a job reads on the sheets of a lay; null where it reads nothing, or cannot slit them. */
+export function readingOn(lay: Lay, finish: Finish): Reading | null {
+  const machine = slitterOf(finish);
+  if (!machine?.reads) return null;
+  const slits = slitsOn(lay, machine, scoresAsItSlits(finish.route, machine));
+  if (!isSlit(slits)) return null;
+  const { mark, code } = machine.reads;
+  const { side, lead, length, width } = mark;
+  const { number } = programFor(stepOf(finish, 'cut')!, slits);
+  return {
+    machine,
+    mark: fromFeed(slits, lay.paper, { side, lead, across: length, along: width }),
+    code: code && {
+      rect: fromFeed(slits, lay.paper, {
+        side: code.side,
+        lead: code.lead,
+        across: code.width,
+        along: code.symbology === 'code-128' ? code.height : code.width,
+      }),
+      symbology: code.symbology,
+      text: codeText(number),
+      turned: slits.feed === 'long' ? 0 : 1,
+    },
+  };
+}
