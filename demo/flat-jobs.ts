@@ -1,6 +1,6 @@
 import type * as z from 'zod';
-import { Counter, Imprint } from '../src/core';
-import { HARBOUR, stockOf, TOOLS, type DemoJob } from './job';
+import { Counter, Imprint, routeWith } from '../src/core';
+import { finisherOf, HARBOUR, stockOf, TOOLS, type DemoJob } from './job';
 
 const imprintOf = (wish: z.input<typeof Imprint>): Imprint => Imprint.parse(wish);
 
@@ -132,6 +132,22 @@ export const FLAT_JOBS: readonly DemoJob[] = [
         ],
       },
     }),
+  },
+  {
+    file: 'sharpening-coupon.pdf',
+    title: 'Coupons, stub to tear off',
+    dueIn: 4,
+    copies: 400,
+    customer: TOOLS,
+    stock: 'silk-170-sra3-sg',
+    wish: (shop) => {
+      const slitter = finisherOf(shop, 'redshank');
+      if (slitter.kind !== 'slitter') throw new RangeError('Redshank is no slitter.');
+      return {
+        product: { what: 'ticket', sides: 'one', lines: [{ kind: 'perforation', runs: 'upright', at: 108 }] },
+        finish: { route: routeWith(routeWith([], 'cut', slitter), 'score', slitter) },
+      };
+    },
   },
   {
     file: 'opening-invitation.pdf',

@@ -49,6 +49,25 @@ export async function eventTicket(): Promise<Uint8Array> {
   return bytesOf(book);
 }
 
+/** A coupon with a stub that is torn off: where it tears nothing stands. */
+export async function coupon(): Promise<Uint8Array> {
+  const book = await newBook('Sharpening coupon');
+  const leaf = new Leaf(book, { width: 148, height: 70, bleed: 3 });
+  leaf.rect(-3, -3, 111, 76, SAND);
+  leaf.rect(108, -3, 43, 76, FOAM);
+  drawTool(leaf, TOOLS[2]!, 8, 24, 34);
+  leaf.text('One edge', 48, 46, 23, book.head);
+  leaf.text('sharpened', 48, 36, 23, book.head);
+  leaf.text('Tuesdays, with this coupon', 48, 26, 10, book.body, DEEP);
+  leaf.text('Gullcroft Tool Library', 8, 8, 9, book.bold, SEA);
+  leaf.text('Kept at the desk', 113, 56, 9, book.bold, DEEP);
+  leaf.text('Name', 113, 40, 8, book.body, DEEP);
+  leaf.line(113, 37, 141, 37, 0.3, DEEP);
+  leaf.text('Tool', 113, 26, 8, book.body, DEEP);
+  leaf.line(113, 23, 141, 23, 0.3, DEEP);
+  return bytesOf(book);
+}
+
 /** An invitation, front and back: three lie on a sheet. */
 export async function invitation(): Promise<Uint8Array> {
   const book = await newBook('Invitation to the opening');

@@ -13,6 +13,7 @@ import {
 } from './bound';
 import {
   benchLabel,
+  coupon,
   eventTicket,
   invitation,
   loanSlip,
@@ -235,6 +236,7 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
   'loan-slip.pdf': loanSlip,
   'members.csv': () => Promise.resolve(members()),
   'lantern-walk-ticket.pdf': eventTicket,
+  'sharpening-coupon.pdf': coupon,
   'opening-invitation.pdf': invitation,
   'bench-label.pdf': benchLabel,
   'mug-transfers.pdf': mugTransfers,

@@ -24,6 +24,11 @@ export function stockOf(shop: Shop, id: string): Shop['stocks'][0] {
   if (!stock) throw new RangeError(`The shop has no stock ${id}.`);
   return stock;
 }
+export function finisherOf(shop: Shop, id: string): Shop['finishers'][0] {
+  const finisher = shop.finishers.find((f) => f.id === id);
+  if (!finisher) throw new RangeError(`The shop has no finishing machine ${id}.`);
+  return finisher;
+}
 /** Whom the print room works for: both made up. */
 export const TOOLS = 'Gullcroft Tool Library';
 export const HARBOUR = 'Gullcroft Harbour Office';

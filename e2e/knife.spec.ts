@@ -68,8 +68,8 @@ test('the machines to cut stand side by side by what they take; the slitter is s
   await finish.getByRole('button', { name: 'Avocet Machine to cut' }).click();
   // 11 cuts of one lift, 4 min and 11 ÷ 240 h; 25 sheets, 3 min and 25 ÷ 900 h
   await expect(page.getByRole('option', { name: /Avocet/ })).toContainText('11 cuts, 7 min');
-  await expect(page.getByRole('option', { name: /Dunlin/ })).toContainText('25 sheets, 5 min');
-  await page.getByRole('option', { name: /Dunlin/ }).click();
+  await expect(page.getByRole('option', { name: /Redshank/ })).toContainText('25 sheets, 5 min');
+  await page.getByRole('option', { name: /Redshank/ }).click();
   await page.keyboard.press('Escape');
   await page.getByRole('radio', { name: 'Knife' }).click();
   await expect(page.getByRole('status', { name: 'Cut' })).toContainText('6 slits, 5 cross cuts');
@@ -112,7 +112,7 @@ test('a card that is asked for while a change is being saved is that of the chan
   });
   const finish = await openStation(page, 'finish');
   await finish.getByRole('button', { name: 'Avocet Machine to cut' }).click();
-  await page.getByRole('option', { name: /Dunlin/ }).click();
+  await page.getByRole('option', { name: /Redshank/ }).click();
   const opened = context.waitForEvent('page');
   await page.getByRole('link', { name: 'Cut card' }).click();
   await (await opened).getByText('the card').waitFor();

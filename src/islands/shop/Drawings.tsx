@@ -133,12 +133,17 @@ export function FinisherDrawing({ finisher, unit }: { readonly finisher: Finishe
       {finisher.kind === 'stitcher' && (
         <path d={`M${x} ${y}v${h}`} stroke="#7a3a6c" strokeWidth={3} strokeDasharray="8 3 2 3" />
       )}
-      {finisher.kind === 'slitter' && (
-        <>
-          <path d={`M${x + w / 3} ${y}v${h}M${x + (2 * w) / 3} ${y}v${h}`} stroke={INK} strokeDasharray="7 3" />
-          <path d={`M${x - 8} ${y + h / 2}h${w + 16}`} stroke={INK} strokeWidth={3} />
-        </>
-      )}
+      {finisher.kind === 'slitter' && <SlitterDrawn slitter={finisher} x={x} y={y} w={w} h={h} k={k} />}
+      {finisher.kind === 'creaser' &&
+        [0.3, 0.5, 0.7].map((at) => (
+          <path
+            key={at}
+            d={`M${x} ${y + h * at}h${w}`}
+            stroke="#7a3a6c"
+            strokeWidth={1.6}
+            strokeDasharray={finisher.perforates && at === 0.7 ? '2.6 2' : undefined}
+          />
+        ))}
       {finisher.kind === 'guillotine' && (
         <>
           <path d={`M${x - 14} ${y + h}h${w + 28}`} stroke={INK} strokeWidth={3} />
@@ -164,6 +169,57 @@ export function FinisherDrawing({ finisher, unit }: { readonly finisher: Finishe
         </>
       )}
     </Frame>
+  );
+}
+
+/** The largest sheet of a slitter, the edge that goes in first below: its knives, its guide, and where it looks. */
+function SlitterDrawn({
+  slitter: { guide, reads },
+  x,
+  y,
+  w,
+  h,
+  k,
+}: {
+  readonly slitter: Extract<Finisher, { kind: 'slitter' }>;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+  readonly k: number;
+}) {
+  const right = guide === 'right';
+  const from = (side: number, across: number): number => (right ? x + w - (side + across) * k : x + side * k);
+  const code = reads?.code;
+  const high = code ? (code.symbology === 'code-128' ? code.height : code.width) : 0;
+  return (
+    <>
+      <path d={`M${x + w / 3} ${y}v${h}M${x + (2 * w) / 3} ${y}v${h}`} stroke={INK} strokeDasharray="7 3" />
+      <path d={`M${x - 8} ${y + h / 2}h${w + 16}`} stroke={INK} strokeWidth={3} />
+      {guide !== 'either' && (
+        <path d={`M${right ? x + w + 3 : x - 3} ${y - 6}v${h + 12}`} stroke="#5f6b76" strokeWidth={4} />
+      )}
+      {reads && (
+        <rect
+          x={from(reads.mark.side, reads.mark.length)}
+          y={y + h - (reads.mark.lead + reads.mark.width) * k}
+          width={reads.mark.length * k}
+          height={Math.max(1, reads.mark.width * k)}
+          fill={INK}
+        />
+      )}
+      {code && (
+        <rect
+          x={from(code.side, code.width)}
+          y={y + h - (code.lead + high) * k}
+          width={code.width * k}
+          height={high * k}
+          fill="#fffdf8"
+          stroke={INK}
+          strokeDasharray="2 1"
+        />
+      )}
+    </>
   );
 }
 

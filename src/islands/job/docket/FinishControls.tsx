@@ -71,7 +71,7 @@ function TrimmedRow() {
 }
 
 /** What the line of a process is called; that which makes the piece is called the machine. */
-const ROWS: Readonly<Partial<Record<Process, string>>> = { cut: 'Cut', score: 'Scored', fold: 'Folded' };
+const ROWS: Readonly<Partial<Record<Process, string>>> = { cut: 'Cut', score: 'Lines', fold: 'Folded' };
 
 /** The machine that does a process, or none. */
 function Step({ process }: { readonly process: Process }) {

@@ -101,7 +101,8 @@ function imprintFacts({ imprint: { prints, table } }: Docket): string {
 /** The machines of the route that this work goes through: `on Wheatear, then Turnstone`. */
 function saidRoute(finish: Finish, plan: Plan): string {
   if (!finish.here) return 'not here';
-  const names = workOf(finish, plan, 1).map((w) => w.step.machine.name);
+  // what is done in the pass of another step is no machine more
+  const names = [...new Set(workOf(finish, plan, 1).map((w) => w.step.machine.name))];
   return names.length > 0 ? `on ${names.join(', then ')}` : 'on no machine yet';
 }
 
