@@ -27,6 +27,7 @@ const CORE = [
   'propose',
   'card',
   'ticket',
+  'programs',
 ];
 const inOrder = CORE.slice(0, -1).map((name, i) => ({
   name: `core/${name} imports nothing that comes behind it`,

@@ -23,6 +23,7 @@ export const FOR_TESTS = [
   [has('ipptool'), 'cups-ipp-utils'],
   [has('ippeveprinter'), 'cups-ipp-utils'],
   [has('dbus-daemon'), 'dbus-daemon'],
+  [has('xmllint'), 'libxml2-utils'],
 ];
 
 function has(/** @type {string} */ program) {

@@ -16,6 +16,7 @@ export {
   slitsOf,
   type Fed,
   type Feed,
+  type Guide,
   type InFeed,
   type NotSlit,
   type Slits,

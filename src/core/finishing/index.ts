@@ -15,7 +15,16 @@ import { stitch } from './stitch';
 export type { RunOfLay } from './by-lay';
 export { cutRuns, type CutRun } from './cut';
 export { guillotineOf, scoresAsItSlits, slitterOf } from './cutters';
-export { codeText, isSetTo, programFor, readingOn, type ProgramOf, type Reading } from './program';
+export {
+  codeText,
+  isSetTo,
+  OWN_PROGRAMS,
+  programFor,
+  programsOf,
+  readingOn,
+  type ProgramOf,
+  type Reading,
+} from './program';
 export { scoreRuns, type ScoreRun } from './score';
 export { cutsSaid, slitRuns, slitsOn, type SlitRun } from './slit';
 export type { Amount, Limit, StepWork } from './rules';

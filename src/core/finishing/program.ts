@@ -2,9 +2,10 @@ import { fromFeed, isSlit, type Slits } from '../cutting';
 import { stepOf, type Finish, type StepOf } from '../docket';
 import type { Lay } from '../lay';
 import type { Rect } from '../measure';
+import type { Plan } from '../sheet';
 import { MOST_PROGRAMS, type FinisherOf, type Reads, type SlitProgram } from '../shop';
 import { scoresAsItSlits, slitterOf } from './cutters';
-import { slitsOn } from './slit';
+import { slitRuns, slitsOn } from './slit';
 
 /** How far a line may lie from where a program has it and still be the same, mm. */
 const SAME = 0.05;
@@ -21,6 +22,9 @@ export const isSetTo = (program: SlitProgram, slits: Slits): boolean =>
   alike(program.scores.across, slits.scores.across) &&
   alike(program.perforations.along, slits.perforations.along) &&
   alike(program.perforations.across, slits.perforations.across);
+
+/** From here on numbers are of programs that jobs bring with them; those before are the machine's own. */
+export const OWN_PROGRAMS = 5000;
 
 /**
  * A number for lines that no program of the machine has: the same for the same lines, so that a job that comes again finds
@@ -44,7 +48,7 @@ export function numberFor({ sheet, slits, crossCuts, scores, perforations }: Sli
     take(group.length);
     for (const mm of group) take(Math.round(mm * 100));
   }
-  return (hash % MOST_PROGRAMS) + 1;
+  return OWN_PROGRAMS + (hash % (MOST_PROGRAMS + 1 - OWN_PROGRAMS));
 }
 
 /** The program that a slitter works a run by. */
@@ -102,3 +106,30 @@ export function readingOn(lay: Lay, finish: Finish): Reading | null {
     },
   };
 }
+
+/** The programs that a slitter works a job by, as it is given them: each once. @param called what they are named after */
+export function programsOf(finish: Finish, plan: Plan, called: string): SlitProgram[] {
+  const machine = slitterOf(finish);
+  const step = stepOf(finish, 'cut');
+  if (!machine || !step) return [];
+  const found = new Map<number, SlitProgram>();
+  for (const { slits } of slitRuns(plan, machine, scoresAsItSlits(finish.route, machine))) {
+    const { sheet, crossCuts, scores, perforations } = slits;
+    const { number, name } = programFor(step, slits);
+    found.set(number, {
+      number,
+      name: name ?? called.trim().slice(0, 100),
+      sheet,
+      slits: [...slits.slits],
+      crossCuts: [...crossCuts],
+      scores: passingOf(scores),
+      perforations: passingOf(perforations),
+    });
+  }
+  return [...found.values()].sort((a, b) => a.number - b.number);
+}
+
+const passingOf = ({ along, across }: Slits['scores']): SlitProgram['scores'] => ({
+  along: [...along],
+  across: [...across],
+});

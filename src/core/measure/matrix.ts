@@ -75,3 +75,9 @@ export const sizeTurned = (size: Size, turns: QuarterTurns): Size =>
 
 /** Whole quarter turns that a map makes, counter-clockwise, to the nearest. */
 export const turnsOf = (m: Matrix): QuarterTurns => addTurns(Math.round(Math.atan2(m[1], m[0]) / (Math.PI / 2)), 0);
+
+/** The matrix that undoes a matrix. */
+export function inverse([a, b, c, d, e, f]: Matrix): Matrix {
+  const det = a * d - b * c;
+  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
+}

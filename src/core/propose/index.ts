@@ -9,3 +9,4 @@ export * from './flat-plans';
 export * from './ordered';
 export * from './posters';
 export * from './quiet';
+export * from './for-program';

@@ -1,5 +1,5 @@
 import { foldLines, onForm, throughSheet, type Lay } from '../lay';
-import { apply, boundsOf, type Matrix, type Rect } from '../measure';
+import { apply, boundsOf, inverse, type Rect } from '../measure';
 import type { Cell } from './cell';
 import type { Sheet, SideName } from './sheets';
 
@@ -16,17 +16,11 @@ export interface PlaceOnSide {
 const within = (r: Rect, x: number, y: number): boolean =>
   x >= r.x && x <= r.x + r.width && y >= r.y && y <= r.y + r.height;
 
-/** The matrix that undoes a matrix: for one that turns and moves without scaling its transpose is its inverse. */
-function undone([a, b, c, d, e, f]: Matrix): Matrix {
-  const det = a * d - b * c;
-  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
-}
-
 /** What lies at a place of a side. */
 export function placeOnSide(sheet: Sheet, side: SideName, x: number, y: number): PlaceOnSide {
   const { width, height } = sheet.lay.paper;
   const cell = sheet[side].find((c) => within(c.trim, x, y));
-  const page = cell ? apply(undone(cell.toSide), x, y) : null;
+  const page = cell ? apply(inverse(cell.toSide), x, y) : null;
   return {
     sheet: { left: x, right: width - x, bottom: y, top: height - y },
     page: cell && page ? { cell, left: page[0], foot: page[1] } : null,

@@ -6,6 +6,8 @@ export interface Element {
   readonly name: string;
   readonly attributes: Readonly<Record<string, string>>;
   readonly children: readonly Element[];
+  /** What it says in words, those in its elements not counted. */
+  readonly text: string;
 }
 
 /** What of a ticket is read at most: no order is larger, and none is deeper. */
@@ -30,40 +32,43 @@ const parser = new XMLParser({
 });
 
 /** What the parser makes of a text. @throws TicketError for names that it will not have, and nesting that it will not follow */
-function parsed(text: string): readonly Parsed[] {
+function parsed(text: string, what: string): readonly Parsed[] {
   try {
     return parser.parse(text) as readonly Parsed[];
   } catch (e) {
-    throw new TicketError(`The ticket cannot be read. ${sentence((e as Error).message)}`);
+    throw new TicketError(`The ${what} cannot be read. ${sentence((e as Error).message)}`);
   }
 }
 
 /**
- * Reads XML (1.0) into elements. Words between them are no part of any ticket and are left out.
+ * Reads XML (1.0) into elements.
+ * @param what it is, as a message calls it
  * @throws TicketError where it is not well-formed, or declares entities
  */
-export function readXml(text: string): Element {
+export function readXml(text: string, what: 'ticket' | 'file' = 'ticket'): Element {
   if (text.length > MOST_LETTERS)
-    throw new TicketError('The ticket is larger than any ticket is: more than a million letters.');
+    throw new TicketError(`The ${what} is larger than any ${what} of this kind is: more than a million letters.`);
   // what declares its own entities can grow to any size, and no ticket needs to
   if (/<!DOCTYPE|<!ENTITY/i.test(text))
-    throw new TicketError('The ticket has a document type of its own (DOCTYPE). Tickets have none: leave it out.');
+    throw new TicketError(`The ${what} has a document type of its own (DOCTYPE). It needs none: leave it out.`);
   const valid = XMLValidator.validate(text);
   if (valid !== true)
-    throw new TicketError(`Line ${valid.err.line}: the ticket is not well-formed XML. ${sentence(valid.err.msg)}`);
+    throw new TicketError(`Line ${valid.err.line}: the ${what} is not well-formed XML. ${sentence(valid.err.msg)}`);
   let count = 0;
   const elements = (list: readonly Parsed[], depth: number): Element[] => {
-    if (depth > DEEPEST) throw new TicketError('The ticket is nested too deeply to be one.');
+    if (depth > DEEPEST) throw new TicketError(`The ${what} is nested too deeply to be one.`);
     return list.flatMap((it): Element[] => {
       const name = Object.keys(it).find((k) => k !== ':@' && k !== '#text');
       if (name === undefined) return [];
-      if (++count > MOST_ELEMENTS) throw new TicketError(`The ticket has more than ${MOST_ELEMENTS} elements.`);
+      if (++count > MOST_ELEMENTS) throw new TicketError(`The ${what} has more than ${MOST_ELEMENTS} elements.`);
       const attributes = (it[':@'] ?? {}) as Record<string, string>;
-      return [{ name, attributes, children: elements(it[name] as Parsed[], depth + 1) }];
+      const inside = it[name] as Parsed[];
+      const words = inside.map((c) => (typeof c['#text'] === 'string' ? c['#text'] : '')).join('');
+      return [{ name, attributes, children: elements(inside, depth + 1), text: words.trim() }];
     });
   };
-  const [root] = elements(parsed(text), 0);
-  if (!root) throw new TicketError('The ticket is empty.');
+  const [root] = elements(parsed(text, what), 0);
+  if (!root) throw new TicketError(`The ${what} is empty.`);
   return root;
 }
 
