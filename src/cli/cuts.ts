@@ -1,5 +1,15 @@
-import { writeFileSync } from 'node:fs';
-import { cutCard, plan, type CutCard, type Unit } from '../core';
+import { readFileSync, writeFileSync } from 'node:fs';
+import {
+  cutCard,
+  firstProblem,
+  plan,
+  programsOf,
+  slitterOf,
+  type Artwork,
+  type CutCard,
+  type Docket,
+  type Unit,
+} from '../core';
 import { writeCutCard } from '../pdf';
 import { Complaint, docketFrom, withFile, withRecords, type OfRecords } from './inputs';
 import { load, threadFor } from './load';
@@ -7,6 +17,8 @@ import { load, threadFor } from './load';
 /** Cuts to be told of a docket. */
 export interface Cutting extends OfRecords {
   readonly docket: string;
+  /** A file to write the programs of its slitter to; null where none is wanted. */
+  readonly programs: string | null;
   /** A PDF to write the cut card to; null where the cuts are wanted as JSON. */
   readonly card: string | null;
   readonly unit: Unit;
@@ -51,12 +63,45 @@ const said = ({ knives, setups, scorings }: CutCard): object => [
   ...scorings.map(({ machine, run }) => ({ machine, piece: run.size, count: run.pieces, passes: run.passes })),
 ];
 
+/** Writes the programs of a docket's slitter in the open form. @throws Complaint where nothing passes one */
+async function writePrograms(path: string, docket: Docket, artwork: Artwork): Promise<void> {
+  const slitter = slitterOf(docket.finish);
+  const programs = programsOf(docket.finish, plan(docket, artwork), docket.title);
+  if (!slitter || programs.length === 0)
+    throw new Complaint('Nothing of it passes a slitter: there is no program of it.');
+  const { programsWritten } = await import('../core/programs');
+  const text = programsWritten({ machine: slitter.name, reads: slitter.reads, programs });
+  withFile(path, () => writeFileSync(path, text));
+}
+
+/** Prints the programs of a file as JSON. @throws Complaint */
+export async function tellPrograms(path: string, form: string | null, out: (text: string) => void): Promise<void> {
+  const { ProgramForm, readPrograms } = await import('../core/programs');
+  const text = withFile(path, () => readFileSync(path, 'utf8'));
+  const by = form === null ? null : ProgramForm.safeParse(jsonFrom(form));
+  if (by && !by.success) throw new Complaint(`${form}: ${firstProblem(by.error)}`);
+  out(`${JSON.stringify(readPrograms(text, by?.data ?? null), null, 2)}\n`);
+}
+
+const jsonFrom = (path: string): unknown => {
+  const text = withFile(path, () => readFileSync(path, 'utf8'));
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new Complaint(`${path} is not JSON.`);
+  }
+};
+
 /** Prints the cuts of a docket as JSON, or writes its cut card. @throws Complaint where nothing is cut flat */
 export async function tellCuts(it: Cutting, out: (text: string) => void): Promise<void> {
   const docket = withRecords(docketFrom(it.docket), it);
   const hands = threadFor(it.worker);
   try {
     await load(hands, it.docket, docket, async ({ artwork }) => {
+      if (it.programs !== null) {
+        await writePrograms(it.programs, docket, artwork);
+        return;
+      }
       const card = cutCard(null, docket, plan(docket, artwork));
       if (!card) throw new Complaint(`${it.docket}: nothing of it is cut flat.`);
       if (it.card === null) out(`${JSON.stringify(said(card), null, 2)}\n`);

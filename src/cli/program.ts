@@ -70,18 +70,7 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
 
   tickets(program, worker);
 
-  program
-    .command('cuts')
-    .description('print how the sheets are cut as JSON, or write the card that lies at the guillotine')
-    .argument('<docket>', 'the docket file')
-    .option('--card <file>', 'the PDF of the cut card to write')
-    .addOption(new Option('--unit <unit>', 'the measures of the card').choices(['mm', 'in']).default('mm'))
-    .addOption(TABLE)
-    .addOption(ONLY)
-    .action(async (docket: string, { card, ...wished }: { card?: string; unit: Unit } & OfRecords) => {
-      const { tellCuts } = await import('./cuts');
-      await tellCuts({ docket, worker, card: card ?? null, ...wished }, out);
-    });
+  cutting(program, worker, out);
 
   program
     .command('schema')
@@ -100,6 +89,38 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
     err(`odd-sparrow: ${await told(e)}\n`);
     return e instanceof Stopped ? 3 : 2;
   }
+}
+
+/** The commands about what is cut: how, and by which programs. */
+function cutting(program: Command, worker: string, out: Output['out']): void {
+  program
+    .command('cuts')
+    .description('print how the sheets are cut as JSON, or write the card that lies at the guillotine')
+    .argument('<docket>', 'the docket file')
+    .option('--card <file>', 'the PDF of the cut card to write')
+    .option('--programs <file>', 'the programs of its slitter to write, in the open form')
+    .addOption(new Option('--unit <unit>', 'the measures of the card').choices(['mm', 'in']).default('mm'))
+    .addOption(TABLE)
+    .addOption(ONLY)
+    .action(
+      async (
+        docket: string,
+        { card, programs, ...wished }: { card?: string; programs?: string; unit: Unit } & OfRecords,
+      ) => {
+        const { tellCuts } = await import('./cuts');
+        await tellCuts({ docket, worker, card: card ?? null, programs: programs ?? null, ...wished }, out);
+      },
+    );
+
+  program
+    .command('programs')
+    .description('print the programs of a slitter’s file as JSON')
+    .argument('<file>', 'the file, in the open form or as the form says')
+    .option('--form <file>', 'how the machine’s maker writes its files')
+    .action(async (file: string, { form }: { form?: string }) => {
+      const { tellPrograms } = await import('./cuts');
+      await tellPrograms(file, form ?? null, out);
+    });
 }
 
 /** The commands about tickets: a layout out, an order in. */

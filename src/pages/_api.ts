@@ -97,3 +97,13 @@ export function cardResponse(bytes: Uint8Array, job: string, what: string): Resp
     },
   });
 }
+
+/** A text that is kept as a file. @param name with its ending; what no file system takes is left out of it */
+export const fileResponse = (text: string, name: string, type: string): Response =>
+  new Response(text, {
+    headers: {
+      'Content-Type': type,
+      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name.replace(/[^\p{L}\p{N} .-]/gu, '').trim())}`,
+      'Cache-Control': 'no-store',
+    },
+  });

@@ -14,6 +14,15 @@ export { bringBack, copyJob, markDone, removeJob, StillPrinting } from './board'
 export { dropOrder, layoutOfJob, receiveOrders, type Received } from './orders';
 export { findOrder, waitingOrders, type OrderRow } from './tables/orders';
 export { forgetImprint, forgetMarks, keepImprint, keepMarks, keptImprints, keptMarks } from './kept';
+export {
+  changeForm,
+  forgetProgram,
+  programFile,
+  programsAt,
+  programsOfJob,
+  takePrograms,
+  type TakenIn,
+} from './programs';
 export { NotSendable } from './not-sendable';
 export { migrate } from './migrate';
 export { learnCaliper, learnMachine } from './learned';

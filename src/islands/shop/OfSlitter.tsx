@@ -5,6 +5,7 @@ import { LengthField, Row, SizeField } from '../../ui/fields';
 import { NumberField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
 import type { SetFinisher } from './parts';
+import { Programs } from './Programs';
 
 type SlitterWish = Extract<Finisher, { kind: 'slitter' }>;
 
@@ -83,6 +84,7 @@ export function OfSlitter({ finisher, set }: { readonly finisher: SlitterWish; r
       <Tools finisher={finisher} of="perforates" label="Perforations" set={set} />
       {length('nearestScores', 'Lines apart', 'a score or perforation, from a cut or another', 1000)}
       <WhatItReads finisher={finisher} set={set} />
+      <Programs slitter={finisher} />
     </>
   );
 }

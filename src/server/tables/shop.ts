@@ -1,4 +1,5 @@
 import {
+  Finisher,
   House,
   Machine,
   SHOP_LISTS,
@@ -41,6 +42,12 @@ export async function recentShop(run: Sql): Promise<Shop> {
 export async function findMachine(run: Sql, id: string): Promise<Machine | null> {
   const [row] = await run<{ value: unknown }>('select value from machines where id = $1', [id]);
   return row ? Machine.parse(row.value) : null;
+}
+
+/** One finishing machine of the shop, or null where it has none of that id. */
+export async function findFinisher(run: Sql, id: string): Promise<Finisher | null> {
+  const [row] = await run<{ value: unknown }>('select value from finishers where id = $1', [id]);
+  return row ? Finisher.parse(upgradedFinisher(row.value)) : null;
 }
 
 async function amend<T extends { id: string }>(

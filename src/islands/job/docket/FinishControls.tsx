@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import {
   duration,
   formatLength,
@@ -21,6 +22,7 @@ import { Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
 import { TrimmedControl } from '../controls';
+import { ProgramRow } from './ProgramRow';
 
 /** The route through the finishing machines: a line for every process that the piece goes through. */
 export function FinishControls() {
@@ -43,7 +45,13 @@ export function FinishControls() {
         />
       </Row>
       {isBook && <TrimmedRow />}
-      {finish.here && processes.map((p) => <Step key={p} process={p} />)}
+      {finish.here &&
+        processes.map((p) => (
+          <Fragment key={p}>
+            <Step process={p} />
+            {p === 'cut' && <ProgramRow />}
+          </Fragment>
+        ))}
     </>
   );
 }

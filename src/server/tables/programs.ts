@@ -1,0 +1,43 @@
+import { SlitProgram } from '../../core';
+import { ProgramForm } from '../../core/programs';
+import type { Sql, Tx } from '../db';
+
+/** The programs of a machine of the shop, by their numbers. */
+export async function programsOfMachine(run: Sql, machine: string): Promise<SlitProgram[]> {
+  const rows = await run<{ value: unknown }>('select value from programs where machine = $1 order by number', [
+    machine,
+  ]);
+  return rows.map((r) => SlitProgram.parse(r.value));
+}
+
+/** Puts programs in, each in the place of the one under its number. @returns how many the machine has then */
+export async function putPrograms(run: Tx, machine: string, programs: readonly SlitProgram[]): Promise<number> {
+  await run(
+    `insert into programs (machine, number, value)
+     select $1, (value ->> 'number')::int, value from jsonb_array_elements($2::jsonb) as value
+     on conflict (machine, number) do update set value = excluded.value`,
+    [machine, JSON.stringify(programs)],
+  );
+  const [row] = await run<{ n: string }>('select count(*) as n from programs where machine = $1', [machine]);
+  return Number(row!.n);
+}
+
+/** Takes a program out. @returns whether there was one */
+export const dropProgram = async (run: Sql, machine: string, number: number): Promise<boolean> =>
+  (await run('delete from programs where machine = $1 and number = $2 returning number', [machine, number])).length > 0;
+
+/** How the files of a machine's maker are written; null where nobody said. */
+export async function formOfMachine(run: Sql, machine: string): Promise<ProgramForm | null> {
+  const [row] = await run<{ value: unknown }>('select value from program_forms where machine = $1', [machine]);
+  return row ? ProgramForm.parse(row.value) : null;
+}
+
+export async function putForm(run: Sql, machine: string, form: ProgramForm | null): Promise<void> {
+  await (form
+    ? run(
+        `insert into program_forms (machine, value) values ($1, $2)
+         on conflict (machine) do update set value = excluded.value`,
+        [machine, JSON.stringify(form)],
+      )
+    : run('delete from program_forms where machine = $1', [machine]));
+}
