@@ -59,6 +59,7 @@ export async function bundle() {
       'bin/server': join(root, 'src/server/main.ts'),
       'bin/folder-lock': join(root, 'src/server/folder-lock.ts'),
       'workers/pdf': join(root, 'src/pdf/worker.ts'),
+      'workers/slitter': join(root, 'src/floor/slitter/worker.ts'),
     },
     outdir: join(root, 'dist'),
     outExtension: { '.js': '.mjs' },

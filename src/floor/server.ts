@@ -8,6 +8,7 @@ import { answer } from './ipp-service';
 import { answerDesk, Desk } from './orders';
 import { panelPage } from './panel';
 import { Press, sheetsOf } from './press';
+import { answerSlitter, Slitter } from './slitter';
 import { Spool, type SpooledJob } from './spool';
 
 export interface FloorOptions {
@@ -17,6 +18,8 @@ export interface FloorOptions {
   readonly spool: string;
   readonly speed: number;
   readonly factor: number;
+  /** What the slitter beside it is called. */
+  readonly slitter?: string;
   /** Seconds that a job may wait for its document. */
   readonly timeout?: number;
   /** Where Odd Sparrow answers, for the order system beside the press; without it there is none. */
@@ -28,6 +31,7 @@ export interface Floor {
   readonly port: number;
   readonly uri: string;
   readonly press: Press;
+  readonly slitter: Slitter;
   readonly close: () => Promise<void>;
 }
 
@@ -37,6 +41,7 @@ interface Answering {
   readonly service: IppService;
   readonly hands: Hands;
   readonly desk: Desk | null;
+  readonly slitter: Slitter;
 }
 
 /** A request with where it goes and how it is answered. */
@@ -104,7 +109,7 @@ function answerRequest(by: Answering, asked: Asked): void {
   if (problem) return send(problem.status, 'text/plain', problem.message);
   const picture = /^\/pictures\/(\d+)\/(\d+)\.jpg$/.exec(pathname);
   if (req.method === 'POST' && pathname.startsWith('/ipp/')) answerIpp(by, asked);
-  else if (answerDesk(by.desk, asked)) return;
+  else if (answerDesk(by.desk, asked) || answerSlitter(by.slitter, press, asked)) return;
   else if (req.method === 'POST' && pathname.startsWith('/provoke/')) provoke(by, asked);
   else if (pathname === '/state') send(200, 'application/json', JSON.stringify(panelState(press)));
   else if (picture) showPicture(by, asked, Number(picture[1]), Number(picture[2]));
@@ -122,6 +127,21 @@ const ticking = (press: Press): NodeJS.Timeout =>
       console.error((e as Error).message);
     }
   }, 100);
+
+/** The slitter that stands beside the press, its guide on the right: what it is loaded with is in the press's folder. */
+const slitterBeside = (press: Press, { spool, factor, slitter = 'Redshank' }: FloorOptions): Slitter =>
+  new Slitter({
+    name: slitter,
+    guide: 'right',
+    folder: join(spool, 'slitter'),
+    speed: 900,
+    factor,
+    worker: join(resolve(process.env.ODD_SPARROW_WORKERS ?? 'dist/workers'), 'slitter.mjs'),
+    document: (job) => {
+      const path = press.options.spool.path(job);
+      return existsSync(`${path}.work`) ? `${path}.work` : path;
+    },
+  });
 
 /** Starts a stand-in press: a real IPP service on loopback, with a panel to look at it and to provoke trouble. */
 export async function startFloor(options: FloorOptions): Promise<Floor> {
@@ -146,6 +166,7 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
     check: async (path, copy) => (await hands.run('read', { path, copy })).artwork.pages.length,
   };
   const desk = options.application === undefined ? null : new Desk(options.application);
+  const slitter = slitterBeside(press, options);
   const timer = ticking(press);
   server.on('clientError', (_e, socket) => {
     if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n');
@@ -153,7 +174,7 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
   server.on('request', (req, res) => {
     res.on('error', () => undefined);
     const pathname = (req.url ?? '/').split('?')[0]!;
-    answerRequest({ press, service, hands, desk }, { req, pathname, send: sending(res) });
+    answerRequest({ press, service, hands, desk, slitter }, { req, pathname, send: sending(res) });
   });
 
   return {
@@ -161,8 +182,10 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
     port,
     uri,
     press,
+    slitter,
     close: async () => {
       clearInterval(timer);
+      await slitter.close();
       await hands.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));

@@ -113,11 +113,16 @@ export class Spool {
   }
 
   private write(name: string, data: unknown): void {
-    const temporary = join(this.dir, `${name}.tmp`);
-    const fd = openSync(temporary, 'w');
-    writeSync(fd, JSON.stringify(data));
-    fsyncSync(fd);
-    closeSync(fd);
-    renameSync(temporary, join(this.dir, name));
+    writeSurely(this.dir, name, JSON.stringify(data));
   }
+}
+
+/** Writes a file of a folder: whole or not at all, and on the disk when it returns. */
+export function writeSurely(folder: string, name: string, text: string): void {
+  const temporary = join(folder, `${name}.tmp`);
+  const fd = openSync(temporary, 'w');
+  writeSync(fd, text);
+  fsyncSync(fd);
+  closeSync(fd);
+  renameSync(temporary, join(folder, name));
 }

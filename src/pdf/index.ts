@@ -6,6 +6,7 @@ export { readArtwork, type ReadArtwork } from './read';
 export { sniff } from './sniff';
 export { soundPdf, type SoundPdf } from './sound';
 export { rasterise } from './raster';
+export { jpegOf, pixelsOf, type Pixels } from './pixels';
 export { compose, type ComposeJob, type Composed } from './compose';
 export { writer } from './compose/ways';
 export { Hands, inWords, Stopped, TookTooLong, TookTooMuch } from './hands';

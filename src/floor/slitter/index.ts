@@ -1,0 +1,2 @@
+export { answerSlitter } from './answer';
+export { Slitter } from './slitter';
