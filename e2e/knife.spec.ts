@@ -63,30 +63,51 @@ test('what the card’s code says opens the cuts; another job is cut or says why
 test('the machines to cut stand side by side by what they take; the slitter is set by its lines', async ({
   page,
 }, info) => {
-  await openJob(page, 'Bench labels');
+  await openJob(page, 'Coupons, stub to tear off');
   const finish = await openStation(page, 'finish');
-  await finish.getByRole('button', { name: 'Avocet Machine to cut' }).click();
-  // 11 cuts of one lift, 4 min and 11 ÷ 240 h; 25 sheets, 3 min and 25 ÷ 900 h
-  await expect(page.getByRole('option', { name: /Avocet/ })).toContainText('11 cuts, 7 min');
-  await expect(page.getByRole('option', { name: /Redshank/ })).toContainText('25 sheets, 5 min');
-  await page.getByRole('option', { name: /Redshank/ }).click();
+  await finish.getByRole('button', { name: 'Redshank Machine to cut' }).click();
+  // two rows of five with gaps: 4 + 10 cuts of one lift, 4 min and 14 ÷ 240 h; 40 sheets, 3 min and 40 ÷ 900 h
+  await expect(page.getByRole('option', { name: /Avocet/ })).toContainText('14 cuts, 8 min');
+  await expect(page.getByRole('option', { name: /Redshank/ })).toContainText('40 sheets, 6 min');
   await page.keyboard.press('Escape');
+  await expect(finish).toContainText('in the pass that slits them');
   await page.getByRole('radio', { name: 'Knife' }).click();
-  await expect(page.getByRole('status', { name: 'Cut' })).toContainText('6 slits, 5 cross cuts');
-  await expect(page.getByRole('list', { name: 'Cross cuts' }).getByRole('listitem')).toHaveText([
-    /8\.5 mm/,
-    /78\.5 mm/,
-    /148\.5 mm/,
-    /218\.5 mm/,
-    /288\.5 mm/,
+  await expect(page.getByRole('status', { name: 'Cut' })).toContainText('4 slits, 10 cross cuts, 2 perforations');
+  await expect(page.getByRole('list', { name: 'Slits' }).getByRole('listitem')).toHaveText([
+    /9\.0 mm/,
+    /157\.0 mm/,
+    /163\.0 mm/,
+    /311\.0 mm/,
   ]);
-  await saved(page);
+  await expect(page.getByRole('list', { name: 'Perforations along' }).getByRole('listitem')).toHaveText([
+    /117\.0 mm/,
+    /271\.0 mm/,
+  ]);
   await accessible(page);
   const answer = await page.request.get((await page.getByRole('link', { name: 'Cut card' }).getAttribute('href'))!);
   const file = join(info.outputPath(), 'slits.pdf');
   writeFileSync(file, await answer.body());
-  expect(run('pdftotext', '-layout', file, '-')).toMatch(/1 +12\.5 mm +1 +8\.5 mm/);
+  const text = run('pdftotext', '-layout', file, '-');
+  expect(text).toMatch(/1 +9\.0 mm +1 +38\.0 mm +1 +117\.0 mm/);
+  expect(text).toMatch(/Slit on Redshank, program \d{4}:/);
+  // scored on a creaser it is cut on the guillotine: the pieces have a card of their own
+  await finish.getByRole('button', { name: 'Redshank Machine to score' }).click();
+  await expect(page.getByRole('option', { name: /Redstart/ })).toContainText('400 passes, 17 min');
+  await page.getByRole('option', { name: /Redstart/ }).click();
+  await expect(page.getByRole('status', { name: 'Cut' })).toContainText('4 slits, 10 cross cuts');
+  await saved(page);
+  const both = await page.request.get((await page.getByRole('link', { name: 'Cut card' }).getAttribute('href'))!);
+  writeFileSync(file, await both.body());
+  expect(run('pdftotext', '-layout', file, '-')).toMatch(/Perforations, left edge first[^]*1 +108\.0 mm/);
   await page.getByRole('button', { name: 'Undo' }).click();
+  await saved(page);
+  // A4 has no room for what it reads: that is said where it would be chosen
+  await openJob(page, 'Bench labels');
+  const labels = await openStation(page, 'finish');
+  await labels.getByRole('button', { name: 'Avocet Machine to cut' }).click();
+  await expect(page.getByRole('option', { name: /Avocet/ })).toContainText('11 cuts, 7 min');
+  await expect(page.getByRole('option', { name: /Redshank/ })).toContainText('no: ');
+  await page.keyboard.press('Escape');
   // pressed with the mouse, its keys are those of the cuts
   await page.getByRole('radio', { name: 'Sheet' }).click();
   await page.getByRole('radio', { name: 'Knife' }).click();

@@ -5,6 +5,7 @@ import type { FinisherOf } from '../shop';
 import type { Plan } from '../sheet';
 import { runsByLay, type RunOfLay } from './by-lay';
 import { scoresAsItSlits } from './cutters';
+import { readsLimits } from './program';
 import type { Limit, ProcessRule } from './rules';
 import { slitAmount, slitLimits } from './slit';
 
@@ -45,7 +46,10 @@ export const cut: ProcessRule<'cut'> = {
   limits: (plan, machine, unit, route) => {
     const limits = plan.sheets.lays.flatMap((lay) =>
       machine.kind === 'slitter'
-        ? slitLimits(lay, machine, unit, scoresAsItSlits(route, machine))
+        ? [
+            ...slitLimits(lay, machine, unit, scoresAsItSlits(route, machine)),
+            ...readsLimits(lay, machine, unit, route),
+          ]
         : limitsOfLay(lay, machine, unit),
     );
     return limits.filter((l, i) => limits.findIndex((m) => m.id === l.id) === i);

@@ -22,6 +22,7 @@ export {
   programFor,
   programsOf,
   readingOn,
+  zonesOf,
   type ProgramOf,
   type Reading,
 } from './program';

@@ -1,10 +1,11 @@
-import { fromFeed, isSlit, type Slits } from '../cutting';
-import { stepOf, type Finish, type StepOf } from '../docket';
-import type { Lay } from '../lay';
-import type { Rect } from '../measure';
+import { cutsOf, fromFeed, isSlit, type Slits } from '../cutting';
+import { stepOf, type Finish, type FinishStep, type StepOf } from '../docket';
+import { onForm, withMargin, type Lay } from '../lay';
+import { contains, formatLength, grow, overlap, type Rect, type Unit } from '../measure';
 import type { Plan } from '../sheet';
-import { MOST_PROGRAMS, type FinisherOf, type Reads, type SlitProgram } from '../shop';
+import { MARK_CLEAR, MOST_PROGRAMS, type FinisherOf, type Reads, type SlitProgram } from '../shop';
 import { scoresAsItSlits, slitterOf } from './cutters';
+import type { Limit } from './rules';
 import { slitRuns, slitsOn } from './slit';
 
 /** How far a line may lie from where a program has it and still be the same, mm. */
@@ -59,7 +60,7 @@ export interface ProgramOf {
 }
 
 /** The program for lines: the one that was chosen, where it still sets the machine to them; else one by their own number. */
-export function programFor({ program }: Pick<StepOf<'cut'>, 'program'>, slits: Slits): ProgramOf {
+export function programFor({ program }: Partial<Pick<StepOf<'cut'>, 'program'>>, slits: Slits): ProgramOf {
   return program && isSetTo(program, slits)
     ? { number: program.number, name: program.name }
     : { number: numberFor(slits), name: null };
@@ -84,12 +85,18 @@ export const codeText = (number: number): string => String(number).padStart(4, '
 /** What the slitter of a job reads on the sheets of a lay; null where it reads nothing, or cannot slit them. */
 export function readingOn(lay: Lay, finish: Finish): Reading | null {
   const machine = slitterOf(finish);
-  if (!machine?.reads) return null;
-  const slits = slitsOn(lay, machine, scoresAsItSlits(finish.route, machine));
+  return machine && readingBy(lay, machine, finish.route);
+}
+
+/** What a slitter reads on the sheets of a lay, as a step of a route. */
+function readingBy(lay: Lay, machine: FinisherOf<'slitter'>, route: readonly FinishStep[]): Reading | null {
+  if (!machine.reads) return null;
+  const slits = slitsOn(lay, machine, scoresAsItSlits(route, machine));
   if (!isSlit(slits)) return null;
   const { mark, code } = machine.reads;
   const { side, lead, length, width } = mark;
-  const { number } = programFor(stepOf(finish, 'cut')!, slits);
+  const step = route.find((s) => s.process === 'cut');
+  const { number } = programFor(step ?? {}, slits);
   return {
     machine,
     mark: fromFeed(slits, lay.paper, { side, lead, across: length, along: width }),
@@ -133,3 +140,41 @@ const passingOf = ({ along, across }: Slits['scores']): SlitProgram['scores'] =>
   along: [...along],
   across: [...across],
 });
+
+/** Where a machine looks on a sheet, with the paper that stays clear round its mark. */
+export const zonesOf = ({ mark, code }: Pick<Reading, 'mark' | 'code'>): Rect[] => [
+  grow(mark, MARK_CLEAR),
+  ...(code ? [code.rect] : []),
+];
+
+/** What keeps a slitter from what it reads on the sheets of a lay: the edge of what is printed, or pieces. */
+export function readsLimits(
+  lay: Lay,
+  machine: FinisherOf<'slitter'>,
+  unit: Unit,
+  route: readonly FinishStep[],
+): Limit[] {
+  const reading = cutsOf(lay).any ? readingBy(lay, machine, route) : null;
+  if (!reading || !lay.fits) return [];
+  const { mark } = machine.reads!;
+  const code = reading.code ? ', and for its code beside it' : '';
+  const where = `${formatLength(mark.lead, unit)} from the edge that goes in first and ${formatLength(mark.side, unit)} from the guide${code}`;
+  const zones = zonesOf(reading);
+  if (zones.some((z) => !contains(lay.printable, z)))
+    return [
+      {
+        id: 'reads-unprinted',
+        title: `Nothing prints where ${machine.name} looks for its mark`,
+        detail: `It looks ${where}: there the sheet ends, or its edge does not print.`,
+      },
+    ];
+  const pieces = onForm(lay).map(withMargin);
+  if (!zones.some((z) => pieces.some((p) => overlap(z, p)))) return [];
+  return [
+    {
+      id: 'reads-room',
+      title: `Pieces lie where ${machine.name} looks for its mark`,
+      detail: `It looks ${where}. Pieces and their bleed must keep clear of it.`,
+    },
+  ];
+}

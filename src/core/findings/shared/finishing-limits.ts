@@ -3,6 +3,7 @@ import { limitsOn, machineDetail, machinesFor, routeWith, scoresAsItSlits, workO
 import { rulesOf } from '../../makeup';
 import { formatLength, formatSize } from '../../measure';
 import { machineTakes, type Finisher } from '../../shop';
+import { madeRoom } from './reads-offers';
 import { passedThrough, type Check, type Finding, type Inspected, type Offer } from '../kinds';
 import { otherBindings } from '../other-bindings';
 
@@ -25,17 +26,20 @@ export const finishingLimits: Check = (it) => {
         ...limit,
         severity: 'stop',
         station: 'finish',
-        offers: () => [...otherMachines(it, process, machine.id), ...OWN[process](it, machine), ELSEWHERE],
+        offers: () => [...otherMachines(it, process, machine.id), ...OWN[process](it, machine, limit.id), ELSEWHERE],
       })),
   );
 };
 
-type Offering = (it: Inspected, machine: Finisher) => Offer[];
+type Offering = (it: Inspected, machine: Finisher, limit: string) => Offer[];
 const bookMade: Offering = (it) => [...thinner(it), ...gathered(it)];
 
 /** What else mends a limit, by the process that meets it. */
 const OWN: Readonly<Record<Process, Offering>> = {
-  cut: (it, machine) => [...scoredApart(it, machine), ...gapped(it, machine), ...laidOtherwise(it)],
+  cut: (it, machine, limit) => [
+    ...(limit.startsWith('reads-') ? madeRoom(it) : [...scoredApart(it, machine), ...gapped(it, machine)]),
+    ...laidOtherwise(it),
+  ],
   score: (it, machine) => cutThereToo(it, machine),
   fold: bookMade,
   stitch: bookMade,
@@ -72,7 +76,7 @@ function cutThereToo({ docket }: Inspected, machine: Finisher): Offer[] {
 }
 
 /** The same work on the shop's other machines of that kind. */
-export function otherMachines(
+function otherMachines(
   { docket, shop, unit }: Inspected,
   process: Parameters<typeof machinesFor>[0],
   id: string,
@@ -100,7 +104,7 @@ function gapped({ docket, unit }: Inspected, machine: Finisher): Offer[] {
 }
 
 /** Flat work laid another way, or on another sheet of the stock: the cheapest two that the knife can do. */
-export function laidOtherwise({ docket, shop, unit }: Inspected): Offer[] {
+function laidOtherwise({ docket, shop, unit }: Inspected): Offer[] {
   const { product, sheet } = docket;
   if (product.kind !== 'flat') return [];
   const { stock, machine } = sheet;

@@ -5,7 +5,6 @@ import { finishingLimits } from './finishing-limits';
 import { fitSheet } from './fit-sheet';
 import { grain } from './grain';
 import { machineTakesStock } from './machine-takes';
-import { machineReads } from './machine-reads';
 import { marksRoom } from './marks-room';
 import { inks } from './inks';
 import { noPages } from './no-pages';
@@ -14,6 +13,7 @@ import { ownMarks } from './own-marks';
 import { pagesMissing } from './pages-missing';
 import { placed } from './placed';
 import { plateFits } from './plate';
+import { programOther } from './program-other';
 import { shopChanged } from './shop-changed';
 import { tooLarge } from './too-large';
 import { imprints } from '../imprint';
@@ -43,7 +43,7 @@ export const SHARED: readonly Check[] = [
   marksRoom,
   placed,
   finishingLimits,
-  machineReads,
+  programOther,
   finishingLacks,
   shopChanged,
 ];

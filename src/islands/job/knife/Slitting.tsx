@@ -41,7 +41,13 @@ export function Slitting({ setup, sheet }: { readonly setup: SlitSetup; readonly
         <div ref={room} className="relative min-w-0 flex-1 overflow-hidden p-2">
           <Lines setup={setup} sheet={sheet} room={size} />
         </div>
-        <div className="grid w-72 shrink-0 grid-cols-2 content-start overflow-y-auto border-l border-ink/30 bg-paper max-[1000px]:hidden">
+        {/* what may have to be scrolled can have the focus */}
+        <div
+          role="group"
+          aria-label="Measures"
+          tabIndex={0}
+          className="grid w-72 shrink-0 grid-cols-2 content-start overflow-y-auto border-l border-ink/30 bg-paper max-[1000px]:hidden"
+        >
           {groups.map((g) => (
             <Measures key={g.label} lines={g} unit={unit} />
           ))}
