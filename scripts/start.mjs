@@ -14,7 +14,10 @@ const { startApplication } = await import('./lib/application.mjs');
 const demo = !process.argv.includes('--no-demo');
 const app = await startApplication({ watched: true, demo, shop: demo });
 say(`Odd Sparrow is at ${app.address}`);
-if (demo) say(`the stand-in press is at ${app.panel}, the stand-in order system at ${app.panel}orders`);
+if (demo)
+  say(
+    `the stand-in press is at ${app.panel}, the slitter beside it at ${app.panel}slitter, the stand-in order system at ${app.panel}orders`,
+  );
 say('Ctrl-C stops both.');
 
 let stopping = false;

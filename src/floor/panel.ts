@@ -12,10 +12,11 @@ export function panelPage(name: string): string {
   button:focus-visible { outline: 3px solid #a8431f; outline-offset: 1px; }
   main { padding: 1rem 1.5rem; display: grid; gap: 1.5rem; }
   h2 { font-size: 1rem; margin: 0 0 .5rem; } .sheets { display: flex; gap: .6rem; overflow-x: auto; padding-bottom: .5rem; }
+  nav a { padding: .3rem .8rem; color: #a8431f; }
   .sheets img { height: 130px; border: 1px solid #2a211c55; background: #fff; } nav { margin-left: auto; display: flex; gap: .5rem; flex-wrap: wrap; }
 </style></head><body>
 <header><h1>${safe}</h1><span id="state" role="status"></span>
-<nav aria-label="Provoke"><button data-do="media-empty">Paper out</button><button data-do="media-jam">Jam</button><button data-do="clear">Put right</button><button data-do="pause">Pause</button><button data-do="resume">Resume</button></nav></header>
+<nav aria-label="Provoke"><button data-do="media-empty">Paper out</button><button data-do="media-jam">Jam</button><button data-do="clear">Put right</button><button data-do="pause">Pause</button><button data-do="resume">Resume</button><a href="/slitter">The slitter</a></nav></header>
 <main id="jobs"></main>
 <script>
   const words = { 'media-empty': 'out of paper', 'media-jam': 'paper jam', paused: 'paused' };

@@ -2,13 +2,13 @@ import * as z from 'zod';
 
 /** How the file of a maker is written, said as data: which elements its programs are, and where in them each figure stands. */
 
-/** Elements from one to the next inside it, and an attribute of the last, or its text: `Sheet/Size@width`, `Name`, `@no`. */
+/** Elements from one to the next inside it, and an attribute of the last, or its text: `Sheet/Size@width`, `Name`, `@no`; `.` is its own. */
 const where = z
   .string()
   .max(200)
   .regex(
-    /^(?=.)(?:[\p{L}_][\p{L}\p{N}_.-]*(?:\/[\p{L}_][\p{L}\p{N}_.-]*){0,9})?(?:@[\p{L}_][\p{L}\p{N}_.-]*)?$/u,
-    'is no way to a figure: elements with / between, then @ and an attribute',
+    /^(?:\.|(?=.)(?:[\p{L}_][\p{L}\p{N}_.-]*(?:\/[\p{L}_][\p{L}\p{N}_.-]*){0,9})?(?:@[\p{L}_][\p{L}\p{N}_.-]*)?)$/u,
+    'is no way to a figure: elements with / between, then @ and an attribute; or a point',
   );
 const element = z
   .string()

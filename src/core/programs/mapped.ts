@@ -11,6 +11,7 @@ const stepsOf = (way: string): string[] => way.split('/').filter((s) => s !== ''
 
 /** What stands at the end of a way; undefined where nothing does. */
 function textAt(it: Element, way: string): string | undefined {
+  if (way === '.') return it.text;
   const [elements = '', attribute] = way.split('@');
   const [found] = along(it, stepsOf(elements));
   return attribute === undefined ? found?.text : found?.attributes[attribute];

@@ -1,4 +1,4 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { execFileSync } from 'node:child_process';
@@ -192,6 +192,30 @@ describe('files of a machine’s maker', () => {
     expect(bad({ lines: [] })).toBe(false);
     expect(bad({ lines: [{ is: 'score', each: 'a', at: '@b' }] })).toBe(false);
     expect(bad({ lines: [{ is: 'slit', way: 'along', each: 'a', at: '@b' }] })).toBe(false);
+  });
+});
+
+describe('the examples', () => {
+  const example = (name: string): string => readFileSync(join('docs/examples/programs', name), 'utf8');
+
+  it('of the open form is what its schema says', () => {
+    expect(againstSchema(example('redshank.xml'))).toBe('');
+    const { machine, reads, programs } = readPrograms(example('redshank.xml'), null);
+    expect([machine, reads?.code?.symbology, programs.length]).toEqual(['Redshank', 'code-128', 1]);
+    expect(programs[0]!.perforations).toEqual({ along: [117, 271], across: [] });
+  });
+
+  it('of a maker’s file is read by its form: hundredths of a millimetre, cross cuts one behind the other', () => {
+    const form = ProgramForm.parse(JSON.parse(example('bench-cutter.form.json')));
+    expect(readPrograms(example('bench-cutter.xml'), form).programs).toEqual([
+      SlitProgram.parse({
+        number: 7,
+        name: 'Cards, two by three',
+        sheet: { width: 320, height: 450 },
+        slits: [20, 105, 190],
+        crossCuts: [30, 85, 140, 195],
+      }),
+    ]);
   });
 });
 

@@ -1,0 +1,162 @@
+import { createReadStream } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { SlitProgram, type Reads } from '../core';
+import { ProgramForm, programsWritten, readPrograms } from '../core/programs';
+import { GUILLOTINE, SHOP, SLITTER } from '../core/testing';
+import { numberedPages, scratch, writePdf } from '../pdf/testing';
+import { closeDatabase, sql, transaction } from './db';
+import { patchJob, readStored, takeIn } from './jobs';
+import { jobFromArtwork } from './new-job';
+import { migrate } from './migrate';
+import { changeForm, forgetProgram, programFile, programsAt, programsOfJob, takePrograms } from './programs';
+import { readJob } from './tables/jobs';
+import { findFinisher, writeShop } from './tables/shop';
+import { withServer } from './testing';
+import { closeWorkers } from './workers';
+
+const dir = scratch();
+let server: Awaited<ReturnType<typeof withServer>>;
+const READS: Reads = { mark: { side: 12, lead: 8, length: 12, width: 2 }, code: null };
+beforeAll(async () => {
+  server = await withServer();
+  await migrate();
+  await transaction((tx) => writeShop(tx, { ...SHOP, finishers: [GUILLOTINE, SLITTER] }));
+});
+afterAll(async () => {
+  await closeWorkers();
+  await closeDatabase();
+  await server.stop();
+});
+
+const program = (number: number, name = `Program ${number}`): SlitProgram =>
+  SlitProgram.parse({ number, name, sheet: { width: 320, height: 450 }, slits: [10, 100], crossCuts: [20, 200] });
+const file = (programs: readonly SlitProgram[], reads: Reads | null = null): string =>
+  programsWritten({ machine: null, reads, programs });
+const numbers = async (): Promise<number[]> => (await programsAt('slitter'))!.programs.map((p) => p.number);
+
+describe('programs of the shop', () => {
+  it('are taken in from a file, each in the place of the one under its number', async () => {
+    expect(await takePrograms('slitter', file([program(3), program(1)]))).toEqual({ programs: 2, reads: false });
+    expect(await takePrograms('slitter', file([program(3, 'Anew'), program(7)]))).toEqual({
+      programs: 2,
+      reads: false,
+    });
+    const { programs } = (await programsAt('slitter'))!;
+    expect(programs).toEqual([program(1), program(3, 'Anew'), program(7)]);
+  });
+
+  it('are all of a file or nothing of it', async () => {
+    await expect(takePrograms('slitter', `${file([program(9)]).slice(0, -4)}`)).rejects.toThrow(/not well-formed/);
+    const many = Array.from({ length: 499 }, (_, i) => program(100 + i));
+    await expect(takePrograms('slitter', file(many))).rejects.toThrow(/would have 502 programs; it may have 500/);
+    expect(await numbers()).toEqual([1, 3, 7]);
+  });
+
+  it('are taken out one by one, and go with no other machine', async () => {
+    expect(await forgetProgram('slitter', 7)).toBe(true);
+    expect(await forgetProgram('slitter', 7)).toBe(false);
+    expect(await numbers()).toEqual([1, 3]);
+    expect(await programsAt('nobody')).toBeNull();
+    expect(await takePrograms('nobody', file([program(1)]))).toBeNull();
+    await expect(takePrograms('guillotine', file([program(1)]))).rejects.toThrow('Avocet is no slitter');
+  });
+
+  it('teach the machine where it looks, where it looked for nothing, and never otherwise', async () => {
+    expect(await takePrograms('slitter', file([program(1)], READS))).toEqual({ programs: 1, reads: true });
+    expect(await findFinisher(sql, 'slitter')).toMatchObject({ reads: READS });
+    const elsewhere = { ...READS, mark: { ...READS.mark, side: 99 } };
+    expect(await takePrograms('slitter', file([program(1)], elsewhere))).toEqual({ programs: 1, reads: false });
+    expect(await findFinisher(sql, 'slitter')).toMatchObject({ reads: READS });
+    const written = (await programFile('slitter'))!;
+    expect(written.name).toBe('Dunlin');
+    expect(readPrograms(written.text, null)).toMatchObject({ machine: 'Dunlin', reads: READS });
+  });
+
+  it('are read as the maker’s form says, once it is known', async () => {
+    const theirs = '<Store><P n="44" w="320" l="450"><C>100</C></P></Store>';
+    await expect(takePrograms('slitter', theirs)).rejects.toThrow(/Say by a form/);
+    const form = ProgramForm.parse({
+      kind: 'odd-sparrow program form',
+      version: 1,
+      called: 'Made up',
+      program: 'P',
+      number: '@n',
+      across: '@w',
+      along: '@l',
+      lines: [{ is: 'cross cut', each: 'C', at: '@at' }],
+    });
+    expect(await changeForm('nobody', form)).toBe(false);
+    expect(await changeForm('slitter', form)).toBe(true);
+    await expect(takePrograms('slitter', theirs)).rejects.toThrow(/nothing at @at/);
+    await changeForm('slitter', { ...form, lines: [{ is: 'cross cut', each: 'C', at: '.', from: 'edge' }] });
+    expect(await takePrograms('slitter', theirs)).toMatchObject({ programs: 1 });
+    expect((await programsAt('slitter'))!.programs.find((p) => p.number === 44)?.crossCuts).toEqual([100]);
+    expect(await changeForm('slitter', null)).toBe(true);
+    expect((await programsAt('slitter'))!.form).toBeNull();
+  });
+});
+
+describe('the program of a job', () => {
+  async function job(): Promise<string> {
+    const path = join(dir, 'card.pdf');
+    writePdf(path, numberedPages(1, 241, 153));
+    const { sha256, bytes } = await takeIn(createReadStream(path), null);
+    const artwork = await readStored(sha256, bytes);
+    return (await jobFromArtwork({ sha256, name: 'card.pdf', artwork, wish: { sheet: { stock: SHOP.stocks[2]! } } }))
+      .id;
+  }
+
+  it('is written for the machine that cuts it, and is no other’s', async () => {
+    const id = await job();
+    await expect(programsOfJob(id)).rejects.toThrow('Nothing of this job passes a slitter');
+    expect(await programsOfJob('00000000-0000-4000-8000-000000000000')).toBeNull();
+    const { version } = (await readJob(sql, id))!;
+    await patchJob(
+      id,
+      version,
+      { finish: { here: true, route: [{ process: 'cut', machine: { ...SLITTER, reads: READS } }] } },
+      'x',
+    );
+    const { text, number } = (await programsOfJob(id))!;
+    const read = readPrograms(text, null);
+    expect(read).toMatchObject({ machine: 'Dunlin', reads: READS });
+    expect(read.programs).toHaveLength(1);
+    expect(read.programs[0]!.name).toBe(`${number} Card`);
+    expect(read.programs[0]!.number).toBeGreaterThanOrEqual(5000);
+  });
+
+  it('leaves it printed as it is where only defaults came', async () => {
+    const id = await job();
+    const { version } = (await readJob(sql, id))!;
+    await patchJob(id, version, { finish: { here: true, route: [{ process: 'cut', machine: SLITTER }] } }, 'x');
+    const { docket } = (await readJob(sql, id))!;
+    const old = JSON.parse(JSON.stringify(docket)) as {
+      product: { lines?: unknown };
+      finish: { route: { machine: Record<string, unknown> }[] };
+    };
+    delete old.product.lines;
+    for (const key of ['guide', 'scores', 'perforates', 'nearestScores', 'reads'])
+      delete old.finish.route[0]!.machine[key];
+    const same = async (a: unknown, b: unknown): Promise<unknown> =>
+      (
+        await sql<{ same: boolean }>('select printed_of($1::jsonb) = printed_of($2::jsonb) as same', [
+          JSON.stringify(a),
+          JSON.stringify(b),
+        ])
+      )[0]!.same;
+    expect(await same(docket, old)).toBe(true);
+    const read = JSON.parse(JSON.stringify(docket)) as typeof old;
+    read.finish.route[0]!.machine.reads = READS;
+    expect(await same(read, old)).toBe(false);
+    const scored = JSON.parse(JSON.stringify(docket)) as typeof old;
+    scored.product.lines = [{ kind: 'score', runs: 'level', at: 20 }];
+    expect(await same(scored, old)).toBe(false);
+    // a guillotine from before it could have a false clamp
+    const cut = { ...docket, finish: { here: true, route: [{ process: 'cut', machine: GUILLOTINE }] } };
+    const bare = JSON.parse(JSON.stringify(cut)) as typeof old;
+    delete bare.finish.route[0]!.machine.bareClamp;
+    delete bare.finish.route[0]!.machine.memory;
+    expect(await same(cut, bare)).toBe(true);
+  });
+});
