@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { SHOP } from '../src/core/testing';
+import { SHOP, SLITTER } from '../src/core/testing';
 import { run as commandLine } from '../src/cli/program';
 import { numberedPages, run, scratch, wordsOf, writePdf } from '../src/pdf/testing';
 
@@ -420,6 +420,46 @@ describe('the command line', () => {
       status: 2,
       stderr: expect.stringContaining('nothing of it is cut flat') as string,
     });
+  });
+
+  it('writes the programs of a slitter, and tells what a file of programs says', async () => {
+    const docket = JSON.parse(readFileSync(join(dir, 'cut-and-stack.json'), 'utf8')) as Record<string, object>;
+    const slit = join(dir, 'slit.json');
+    const machine = { ...SLITTER, largest: { width: 500, height: 700 }, mostSlits: 100, mostCrossCuts: 100 };
+    const product = { ...docket.product, lines: [{ kind: 'score', runs: 'level', at: 20 }] };
+    const route = ['cut', 'score'].map((process) => ({
+      process,
+      machine: { ...machine, scores: { along: 50, across: 50 } },
+    }));
+    writeFileSync(slit, JSON.stringify({ ...docket, product, finish: { here: true, route } }));
+    const xml = join(dir, 'programs.xml');
+    expect(await cli('cuts', slit, '--programs', xml)).toEqual({ status: 0, stdout: '', stderr: '' });
+    const [setup] = JSON.parse((await cli('cuts', slit)).stdout) as {
+      slits: number[];
+      crossCuts: number[];
+      scores: { along: number[]; across: number[] };
+      program: { number: number };
+    }[];
+    const { status, stdout } = await cli('programs', xml);
+    expect(status).toBe(0);
+    const { programs } = JSON.parse(stdout) as { programs: (typeof setup & { number: number })[] };
+    const [program] = programs;
+    expect(program!.number).toBe(setup!.program.number);
+    setup!.slits.forEach((v, i) => expect(program!.slits[i]).toBeCloseTo(v, 3));
+    setup!.crossCuts.forEach((v, i) => expect(program!.crossCuts[i]).toBeCloseTo(v, 3));
+    expect(setup!.scores.along.length + setup!.scores.across.length).toBeGreaterThan(0);
+    setup!.scores.across.forEach((v, i) => expect(program!.scores.across[i]).toBeCloseTo(v, 3));
+
+    const [theirs, form] = ['bench-cutter.xml', 'bench-cutter.form.json'].map((f) => join(dir, 'programs', f));
+    expect((await cli('programs', theirs!)).stderr).toContain('not the open form of programs');
+    expect(JSON.parse((await cli('programs', theirs!, '--form', form!)).stdout)).toMatchObject({
+      programs: [{ number: 7, slits: [20, 105, 190] }],
+    });
+    expect((await cli('programs', theirs!, '--form', theirs!)).stderr).toContain('is not JSON');
+    expect((await cli('programs', join(dir, 'none.xml'))).status).toBe(2);
+    expect((await cli('cuts', join(dir, 'cut-and-stack.json'), '--programs', xml)).stderr).toContain(
+      'Nothing of it passes a slitter',
+    );
   });
 
   it('writes PPF that Ghostscript runs, with the blocks that the cuts give', async () => {

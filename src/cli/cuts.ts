@@ -76,11 +76,18 @@ async function writePrograms(path: string, docket: Docket, artwork: Artwork): Pr
 
 /** Prints the programs of a file as JSON. @throws Complaint */
 export async function tellPrograms(path: string, form: string | null, out: (text: string) => void): Promise<void> {
-  const { ProgramForm, readPrograms } = await import('../core/programs');
+  const [{ ProgramForm, readPrograms }, { TicketError }] = await Promise.all([
+    import('../core/programs'),
+    import('../core/ticket'),
+  ]);
   const text = withFile(path, () => readFileSync(path, 'utf8'));
   const by = form === null ? null : ProgramForm.safeParse(jsonFrom(form));
   if (by && !by.success) throw new Complaint(`${form}: ${firstProblem(by.error)}`);
-  out(`${JSON.stringify(readPrograms(text, by?.data ?? null), null, 2)}\n`);
+  try {
+    out(`${JSON.stringify(readPrograms(text, by?.data ?? null), null, 2)}\n`);
+  } catch (e) {
+    throw e instanceof TicketError ? new Complaint(`${path}: ${e.message}`) : e;
+  }
 }
 
 const jsonFrom = (path: string): unknown => {

@@ -26,7 +26,11 @@ export const finishingLimits: Check = (it) => {
         ...limit,
         severity: 'stop',
         station: 'finish',
-        offers: () => [...otherMachines(it, process, machine.id), ...OWN[process](it, machine, limit.id), ELSEWHERE],
+        offers: () => [
+          ...otherMachines(it, process, machine.id),
+          ...(OWN[process] ?? bookMade)(it, machine, limit.id),
+          ELSEWHERE,
+        ],
       })),
   );
 };
@@ -34,18 +38,13 @@ export const finishingLimits: Check = (it) => {
 type Offering = (it: Inspected, machine: Finisher, limit: string) => Offer[];
 const bookMade: Offering = (it) => [...thinner(it), ...gathered(it)];
 
-/** What else mends a limit, by the process that meets it. */
-const OWN: Readonly<Record<Process, Offering>> = {
+/** What else mends a limit, by the process that meets it; of all others thinner paper and other bindings. */
+const OWN: Readonly<Partial<Record<Process, Offering>>> = {
   cut: (it, machine, limit) => [
     ...(limit.startsWith('reads-') ? madeRoom(it) : [...scoredApart(it, machine), ...gapped(it, machine)]),
     ...laidOtherwise(it),
   ],
-  score: (it, machine) => cutThereToo(it, machine),
-  fold: bookMade,
-  stitch: bookMade,
-  sew: bookMade,
-  bind: bookMade,
-  punch: bookMade,
+  score: cutThereToo,
 };
 
 /** What a slitter cannot score as it slits, scored by itself when the pieces are cut. */
