@@ -1,5 +1,6 @@
 import { allow, mupdf } from './mupdf';
 import { openWithMupdf } from './mupdf-file';
+import { drawnAt } from './raster';
 
 /** A picture as its pixels: red, green, blue of each, row by row from the upper left. */
 export interface Pixels {
@@ -23,14 +24,7 @@ export function pixelsOf(path: string, page: number, fine: number): Pixels {
     const [x0, y0, x1, y1] = loaded.getBounds('MediaBox');
     const points = Math.max(1e-3, x1 - x0) * Math.max(1e-3, y1 - y0);
     const scale = Math.min((fine * 25.4) / 72, Math.sqrt(MAX_PIXELS / points));
-    const pixmap = loaded.toPixmap(
-      mupdf.Matrix.scale(scale, scale),
-      mupdf.ColorSpace.DeviceRGB,
-      false,
-      true,
-      'Print',
-      'MediaBox',
-    );
+    const pixmap = drawnAt(loaded, scale);
     try {
       return {
         width: pixmap.getWidth(),

@@ -1,5 +1,6 @@
 import { rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import type { PDFPage, Pixmap } from 'mupdf';
 import { extractPage } from './extract';
 import { allow, mupdf } from './mupdf';
 import { openWithMupdf, type OpenedPdf } from './mupdf-file';
@@ -53,6 +54,10 @@ export function rasterise(path: string, page: number, width: number): Uint8Array
   }
 }
 
+/** A page's whole media box as it prints, red, green and blue. */
+export const drawnAt = (page: PDFPage, scale: number): Pixmap =>
+  page.toPixmap(mupdf.Matrix.scale(scale, scale), mupdf.ColorSpace.DeviceRGB, false, true, 'Print', 'MediaBox');
+
 function draw({ doc }: OpenedPdf, page: number, width: number): Uint8Array {
   // MuPDF draws nothing outside the crop box, where the bleed may be: for drawing, the whole sheet is the crop
   const object = doc.findPage(page - 1);
@@ -62,14 +67,7 @@ function draw({ doc }: OpenedPdf, page: number, width: number): Uint8Array {
     const [x0, y0, x1, y1] = loaded.getBounds('MediaBox');
     const [w, h] = [Math.max(1e-3, x1 - x0), Math.max(1e-3, y1 - y0)];
     const scale = Math.min(width / w, Math.sqrt(MAX_PIXELS / (w * h)));
-    const pixmap = loaded.toPixmap(
-      mupdf.Matrix.scale(scale, scale),
-      mupdf.ColorSpace.DeviceRGB,
-      false,
-      true,
-      'Print',
-      'MediaBox',
-    );
+    const pixmap = drawnAt(loaded, scale);
     try {
       return pixmap.asJPEG(82, false).slice();
     } finally {

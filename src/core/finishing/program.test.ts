@@ -193,6 +193,9 @@ describe('a program', () => {
       Array.from({ length: 60 }, (_, i) => number(wished({}, { product: { lies: { offset: { x: i / 4, y: 0 } } } }))),
     );
     expect(many.size).toBeGreaterThan(57);
+    // those before are the machine's own
+    expect(Math.min(...many)).toBeGreaterThanOrEqual(5000);
+    expect(Math.max(...many)).toBeLessThanOrEqual(9999);
   });
 
   it('is the code’s text with four figures', () => expect([codeText(7), codeText(4711)]).toEqual(['0007', '4711']));

@@ -5,7 +5,7 @@ import { NumberField, TextField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
 import { FinisherDrawing } from './Drawings';
 import { OfSlitter } from './OfSlitter';
-import { Pace, type SetFinisher } from './parts';
+import { Pace, Smallest, type SetFinisher } from './parts';
 import { change } from './store';
 
 /** What a machine of each kind counts by the hour, and what its largest is. */
@@ -183,14 +183,7 @@ function OfCreaser({ finisher, set }: { readonly finisher: CreaserWish; readonly
   const { unit } = useUnit();
   return (
     <>
-      <Row label="Smallest, across and along">
-        <SizeField
-          label="Smallest, across and along"
-          value={finisher.smallest}
-          unit={unit}
-          onChange={(smallest) => set({ smallest }, 'smallest')}
-        />
-      </Row>
+      <Smallest finisher={finisher} set={set} />
       <Row label="Lines in a pass">
         <NumberField
           label="Lines in a pass"

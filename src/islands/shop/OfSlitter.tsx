@@ -1,10 +1,10 @@
 import { Fragment } from 'react';
 import { MARK_CLEAR, Reads, type Finisher } from '../../core';
 import { Choice, Toggle } from '../../ui/choices';
-import { LengthField, Row, SizeField } from '../../ui/fields';
+import { LengthField, Row } from '../../ui/fields';
 import { NumberField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
-import type { SetFinisher } from './parts';
+import { Smallest, type SetFinisher } from './parts';
 import { Programs } from './Programs';
 
 type SlitterWish = Extract<Finisher, { kind: 'slitter' }>;
@@ -42,14 +42,7 @@ export function OfSlitter({ finisher, set }: { readonly finisher: SlitterWish; r
   );
   return (
     <>
-      <Row label="Smallest, across and along">
-        <SizeField
-          label="Smallest, across and along"
-          value={finisher.smallest}
-          unit={unit}
-          onChange={(smallest) => set({ smallest }, 'smallest')}
-        />
-      </Row>
+      <Smallest finisher={finisher} set={set} />
       <Row label="Goes in first">
         <Choice
           label="Goes in first"

@@ -1,11 +1,33 @@
-import type { Finisher, Machine } from '../../core';
+import type { Finisher, FinisherOf, Machine } from '../../core';
 import { Choice } from '../../ui/choices';
-import { Row } from '../../ui/fields';
+import { Row, SizeField } from '../../ui/fields';
 import { MoneyField, NumberField } from '../../ui/numbers';
+import { useUnit } from '../../ui/unit';
 import { TurnDrawing } from './Drawings';
 
 /** Changes figures of a finishing machine, under the name that undo has for it. */
 export type SetFinisher = (part: Partial<Finisher>, label: string) => void;
+
+/** The smallest that a finishing machine takes, where it says. */
+export function Smallest({
+  finisher,
+  set,
+}: {
+  readonly finisher: FinisherOf<'slitter' | 'creaser'>;
+  readonly set: SetFinisher;
+}) {
+  const { unit } = useUnit();
+  return (
+    <Row label="Smallest, across and along">
+      <SizeField
+        label="Smallest, across and along"
+        value={finisher.smallest}
+        unit={unit}
+        onChange={(smallest) => set({ smallest }, 'smallest')}
+      />
+    </Row>
+  );
+}
 
 /** What every machine of the shop has: how fast it is, how long before the first good piece, what its hour costs. */
 export function Pace({
