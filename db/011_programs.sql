@@ -1,6 +1,7 @@
--- Programs that finishing machines of the shop have, each under its number.
+-- Programs that finishing machines of the shop have, each under its number. They stay when a machine is taken out of the
+-- shop: taken back, it has them still.
 create table programs (
-  machine text not null references finishers (id) on delete cascade,
+  machine text not null,
   number integer not null check (number between 1 and 9999),
   value jsonb not null,
   primary key (machine, number)
@@ -8,7 +9,7 @@ create table programs (
 
 -- How the files of a machine's own programs are written, where that is not our form.
 create table program_forms (
-  machine text primary key references finishers (id) on delete cascade,
+  machine text primary key,
   value jsonb not null
 );
 

@@ -114,7 +114,7 @@ describe('the card of a slitter', () => {
     expect([card.knives.length, card.setups.length]).toEqual([0, 1]);
     const [page, ...more] = await read(card);
     expect(more).toEqual([]);
-    expect(page).toContain('Slit on Dunlin: 10 sheets');
+    expect(page).toMatch(/Slit on Dunlin, program \d{4}: 10 sheets/);
     expect(page).toContain('The left edge goes in first; slits are measured from the lead edge');
     // 5 rows of 55 in 320: 22.5 and six lines; 4 columns of 85 in 450: 55 and five
     const lines = [...page!.matchAll(/^ *(\d+) +(\d+\.\d) mm(?: +(\d+) +(\d+\.\d) mm)?$/gm)].map((m) => m.slice(1));

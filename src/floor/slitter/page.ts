@@ -9,7 +9,7 @@ export function slitterPage(name: string): string {
   header { display: flex; gap: 1rem; align-items: baseline; flex-wrap: wrap; padding: 1rem 1.5rem; border-bottom: 1px solid #2a211c33; }
   h1 { font-size: 1.4rem; margin: 0; } h2 { font-size: 1.05rem; margin: 0 0 .4rem; } h3 { font-size: 1rem; margin: 0; }
   nav { margin-left: auto; display: flex; gap: .5rem; flex-wrap: wrap; align-items: center; }
-  button, label.button { font: inherit; padding: .3rem .8rem; border: 1px solid #2a211c; background: #fffaf0; border-radius: 2px; cursor: pointer; }
+  button, label.button { font: inherit; padding: .3rem .8rem; border: 1px solid #2a211c; background: #fffaf0; border-radius: 2px; cursor: pointer; } button:disabled { opacity: .45; cursor: default; }
   button:focus-visible, label.button:focus-within { outline: 3px solid #a8431f; outline-offset: 1px; } input[type=file] { position: absolute; opacity: 0; width: 1px; }
   nav a { color: #a8431f; padding: .3rem .8rem; }
   main { padding: 1rem 1.5rem; display: grid; gap: 1.4rem; } small { color: #5d5148; } ul { margin: 0; padding: 0; list-style: none; display: grid; gap: .4rem; }
@@ -26,6 +26,7 @@ export function slitterPage(name: string): string {
   function show(s) {
     const now = s.stacks.find((k) => k.state === 'stopped') || s.stacks.find((k) => k.state === 'running');
     id('state').textContent = (now ? now.state + ': ' + now.name : 'idle') + (s.dirty ? ' · the next code is dirty' : '');
+    for (const b of document.querySelectorAll('[data-do=go-on], [data-do=put-aside]')) b.disabled = !now || now.state !== 'stopped';
     id('programs').textContent = s.programs.length === 0 ? 'no programs' : s.programs.length === 1 ? 'program ' + s.programs[0] : s.programs.length + ' programs';
     id('waiting').replaceChildren(...s.waiting.map((w) => { const li = make('li'); const b = make('button', 'Take it'); b.dataset.take = w.job; b.setAttribute('aria-label', 'Take ' + w.name); li.append(b, ' ' + w.name + ', ' + w.sheets + (w.sheets === 1 ? ' sheet' : ' sheets')); return li; }));
     if (!s.waiting.length) id('waiting').append(make('li', 'Nothing that was not taken.'));
