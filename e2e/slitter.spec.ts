@@ -71,6 +71,7 @@ test('cards dropped, laid out for the slitter, printed over IPP, and cut by the 
   await page.goto(`${FLOOR}/slitter`);
   await expect(page.getByRole('status')).toContainText('idle');
   await accessible(page);
+  expect((await page.request.post(`${FLOOR}/slitter/dirty`)).status()).toBe(200);
   await page
     .getByRole('button', { name: /Take .*raffle/i })
     .first()
@@ -78,6 +79,16 @@ test('cards dropped, laid out for the slitter, printed over IPP, and cut by the 
   const state = async (): Promise<Stacks> =>
     (await (await page.request.get(`${FLOOR}/slitter/state`)).json()) as Stacks;
   const mine = async () => (await state()).stacks.find((s) => /raffle/i.test(s.name));
+  // its code was dirty: the machine tells so, and is told to go on when the sheet is clean
+  await expect.poll(async () => (await mine())?.state).toBe('stopped');
+  await page.goto('/floor');
+  const device = page.locator('[data-device=Redshank]');
+  await expect(device).toHaveAttribute('data-state', 'stopped');
+  await expect(device).toContainText('Clean the sheet, or put it aside.');
+  await accessible(page);
+  expect((await page.request.post(`${FLOOR}/slitter/go-on`)).status()).toBe(200);
+  await expect(device).toHaveAttribute('data-state', 'idle', { timeout: 60_000 });
+  await page.goto(`${FLOOR}/slitter`);
   await expect.poll(async () => (await mine())?.pieces.length ?? 0, { timeout: 60_000 }).toBeGreaterThan(0);
   const { job, pieces, program, why } = (await mine())!;
   expect(why).toBeNull();

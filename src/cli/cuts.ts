@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import {
   cutCard,
   firstProblem,
+  limitsOn,
   plan,
   programsOf,
   slitterOf,
@@ -66,9 +67,12 @@ const said = ({ knives, setups, scorings }: CutCard): object => [
 /** Writes the programs of a docket's slitter in the open form. @throws Complaint where nothing passes one */
 async function writePrograms(path: string, docket: Docket, artwork: Artwork): Promise<void> {
   const slitter = slitterOf(docket.finish);
-  const programs = programsOf(docket.finish, plan(docket, artwork), docket.title);
+  const planned = plan(docket, artwork);
+  const programs = programsOf(docket.finish, planned, docket.title);
   if (!slitter || programs.length === 0)
     throw new Complaint('Nothing of it passes a slitter: there is no program of it.');
+  const [cannot] = limitsOn('cut', slitter, planned, 'mm', docket.finish.route);
+  if (cannot) throw new Complaint(`${cannot.title}. ${cannot.detail}`);
   const { programsWritten } = await import('../core/programs');
   const text = programsWritten({ machine: slitter.name, reads: slitter.reads, programs });
   withFile(path, () => writeFileSync(path, text));

@@ -3,6 +3,7 @@ export type ServerEvent =
   | { readonly kind: 'job'; readonly id: string; readonly version: number }
   | { readonly kind: 'jobs' }
   | { readonly kind: 'shop' }
+  | { readonly kind: 'devices' }
   | { readonly kind: 'pictures'; readonly sha256: string; readonly done: number; readonly total: number }
   | {
       readonly kind: 'export';

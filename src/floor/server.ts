@@ -8,7 +8,7 @@ import { answer } from './ipp-service';
 import { answerDesk, Desk } from './orders';
 import { panelPage } from './panel';
 import { Press, sheetsOf } from './press';
-import { answerSlitter, Slitter } from './slitter';
+import { answerSlitter, Slitter, tellingTo } from './slitter';
 import { Spool, type SpooledJob } from './spool';
 
 export interface FloorOptions {
@@ -129,8 +129,13 @@ const ticking = (press: Press): NodeJS.Timeout =>
   }, 100);
 
 /** The slitter that stands beside the press, its guide on the right: what it is loaded with is in the press's folder. */
-const slitterBeside = (press: Press, { spool, factor, slitter = 'Redshank' }: FloorOptions): Slitter =>
+const slitterBeside = (
+  press: Press,
+  { spool, factor, slitter = 'Redshank' }: FloorOptions,
+  onChange: (slitter: Slitter) => void,
+): Slitter =>
   new Slitter({
+    onChange,
     name: slitter,
     guide: 'right',
     folder: join(spool, 'slitter'),
@@ -166,7 +171,9 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
     check: async (path, copy) => (await hands.run('read', { path, copy })).artwork.pages.length,
   };
   const desk = options.application === undefined ? null : new Desk(options.application);
-  const slitter = slitterBeside(press, options);
+  const telling = options.application === undefined ? null : tellingTo(options.application);
+  const slitter = slitterBeside(press, options, (it) => telling?.changed(it));
+  telling?.changed(slitter);
   const timer = ticking(press);
   server.on('clientError', (_e, socket) => {
     if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n');
@@ -185,6 +192,7 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
     slitter,
     close: async () => {
       clearInterval(timer);
+      telling?.close();
       await slitter.close();
       await hands.close();
       server.closeAllConnections();

@@ -2,6 +2,7 @@
 export { boot } from './boot';
 export { closeDatabase, databaseAway, diskFull, sql, transaction, unstorable } from './db';
 export { cancelDelivery, goOn, releaseDelivery, send, sendAgain, SentBefore } from './deliveries';
+export { devices, signalled } from './devices';
 export { eventStream, tell } from './events';
 export { exchange, paced } from './exchange';
 export { FolderTaken } from './folder-lock';

@@ -115,7 +115,7 @@ describe('the program of a job', () => {
     await patchJob(
       id,
       version,
-      { finish: { here: true, route: [{ process: 'cut', machine: { ...SLITTER, reads: READS } }] } },
+      { finish: { here: true, route: [{ process: 'cut', machine: { ...SLITTER, mostSlits: 12, reads: READS } }] } },
       'x',
     );
     const { text, number } = (await programsOfJob(id))!;

@@ -1,4 +1,4 @@
-import { plan, programsOf, slitterOf, type Finisher, type FinisherOf, type SlitProgram } from '../core';
+import { limitsOn, plan, programsOf, slitterOf, type Finisher, type FinisherOf, type SlitProgram } from '../core';
 import { MOST_OF_A_MACHINE, programsWritten, readPrograms, type ProgramForm } from '../core/programs';
 import { sql, transaction } from './db';
 import { tell } from './events';
@@ -92,9 +92,12 @@ export async function programsOfJob(
   if (!row || !sources) return null;
   const { docket, number } = row;
   const slitter = slitterOf(docket.finish);
-  const programs = programsOf(docket.finish, plan(docket, sources.artwork), `${number} ${docket.title}`);
+  const planned = plan(docket, sources.artwork);
+  const programs = programsOf(docket.finish, planned, `${number} ${docket.title}`);
   if (!slitter || programs.length === 0)
     throw new NotSendable('Nothing of this job passes a slitter: there is no program of it.');
+  const [cannot] = limitsOn('cut', slitter, planned, 'mm', docket.finish.route);
+  if (cannot) throw new NotSendable(`${cannot.title}. Mend that first. ${cannot.detail}`);
   return {
     title: docket.title,
     number,

@@ -132,6 +132,14 @@ describe('what a slitter reads', () => {
     const above = (lead: number) =>
       Reads.safeParse({ mark: READS.mark, code: { ...READS.code, side: 12, lead } }).success;
     expect([above(12), above(11.9)]).toEqual([true, false]);
+    const wide = (symbology: 'code-128' | 'qr', width: number) =>
+      Reads.safeParse({ mark: READS.mark, code: { symbology, side: 30, lead: 7, width, height: 8 } }).success;
+    expect([wide('code-128', 20), wide('code-128', 19.9), wide('qr', 8), wide('qr', 7.9)]).toEqual([
+      true,
+      false,
+      true,
+      false,
+    ]);
     // what is square is as high as it is wide
     const square = (lead: number) =>
       Reads.safeParse({

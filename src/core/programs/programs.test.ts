@@ -12,7 +12,7 @@ import { sameSize, type Size } from '../measure';
 import { forProgram } from '../propose';
 import { plan } from '../sheet';
 import { SlitProgram, type FinisherOf, type Reads } from '../shop';
-import { artworkOf, changed, flatDocketFor, SHOP, SLITTER } from '../testing';
+import { artworkOf, changed, CREASER, flatDocketFor, SHOP, SLITTER } from '../testing';
 import { ProgramForm, programsWritten, readPrograms } from '.';
 
 const READS: Reads = {
@@ -294,5 +294,13 @@ describe('work laid out for a program', () => {
     // at the very edge nothing prints
     expect(cannot({ slits: [0, 55, 110] })).toMatch(/cannot be laid out/);
     expect(cannot({}, changed(fresh, { finish: { route: [] } }))).toBe('It is cut on no slitter.');
+    // lines that a creaser makes stay; those that the slitter should make it does not make
+    const scored = changed(fresh, { product: { lines: [{ kind: 'score', runs: 'upright', at: 30 }] } });
+    const onCreaser = changed(scored, { finish: { route: routeWith(scored.finish.route, 'score', CREASER) } });
+    const done = forProgram(CARDS_OF(85, 55), onCreaser, cards, SHOP, 'mm');
+    if ('cannot' in done) throw new Error(done.cannot);
+    expect(changed(onCreaser, done.patch).product.lines).toEqual(scored.product.lines);
+    const inSlitter = changed(scored, { finish: { route: routeWith(scored.finish.route, 'score', TOOLED) } });
+    expect(cannot({}, inSlitter)).toMatch(/^It makes none of the lines/);
   });
 });

@@ -1,6 +1,6 @@
 import { cutsOf, isSlit, lineOnSheet, type Fed, type Guide } from '../cutting';
 import { checkedPatch, stepOf, type Artwork, type DocketOf, type FlatProduct, type Patch } from '../docket';
-import { isSetTo, routeWith, slitsOn, slitterOf } from '../finishing';
+import { isSetTo, routeWith, scoresAsItSlits, slitsOn, slitterOf } from '../finishing';
 import type { Lay } from '../lay';
 import {
   bounds,
@@ -125,7 +125,11 @@ export function forProgram(
   const offset = { x: wanted.x - now.x, y: wanted.y - now.y };
   const placed = tried(wish(offset, []));
   if (!placed) return CANNOT;
-  const patch = wish(offset, linesIn(program, placed.sheets.main.lay, long, slitter.guide));
+  const { lines } = docket.product;
+  if (!scoring && lines.length > 0 && scoresAsItSlits(docket.finish.route, slitter))
+    return { cannot: 'It makes none of the lines that are scored and perforated here: let a creaser make them.' };
+  // what a creaser makes afterwards stays
+  const patch = wish(offset, scoring ? linesIn(program, placed.sheets.main.lay, long, slitter.guide) : lines);
   const done = tried(patch);
   const slits = done && slitsOn(done.sheets.main.lay, slitter, scoring);
   return slits && isSlit(slits) && isSetTo(program, slits) ? { patch } : CANNOT;

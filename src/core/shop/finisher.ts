@@ -100,6 +100,12 @@ const fromEdge = z.number().min(0).max(1000);
 /** Clear paper round a register mark, mm. */
 export const MARK_CLEAR = 2;
 
+/**
+ * The least width of a program's code with its quiet zone, mm: bars and modules a quarter of a millimetre wide. Four figures
+ * are 77 modules as Code 128, 29 as QR, 14 as Data Matrix, each with its quiet zone.
+ */
+export const LEAST_CODE = { 'code-128': 20, qr: 8, 'data-matrix': 4 } as const;
+
 /** What a machine looks for on a sheet that it is fed, printed side up. */
 export const Reads = z
   .strictObject({
@@ -132,6 +138,7 @@ export const Reads = z
       code.lead + (code.symbology === 'code-128' ? code.height : code.width) <= mark.lead - MARK_CLEAR,
     'has its code on its register mark, or nearer to it than 2 mm',
   )
+  .refine(({ code }) => code === null || code.width >= LEAST_CODE[code.symbology], 'has a code too narrow to be read')
   .meta({ id: 'Reads' });
 export type Reads = z.infer<typeof Reads>;
 

@@ -1,2 +1,3 @@
 export { answerSlitter } from './answer';
 export { Slitter } from './slitter';
+export { tellingTo } from './telling';

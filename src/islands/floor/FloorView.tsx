@@ -3,6 +3,7 @@ import { DeliveryItem, useDeliveries } from '../../ui/deliveries';
 import { Mast } from '../../ui/Mast';
 import { NoticeList } from '../../ui/Notices';
 import type { DeliveryView } from '../../ui/views';
+import { Devices } from './Devices';
 import { PrintService } from './PrintService';
 
 /** The machines at work: what each prints now, what waits, what is done. */
@@ -48,6 +49,7 @@ export function FloorView({
             </section>
           );
         })}
+        <Devices />
         {ended.length > 0 && (
           <section aria-label="Ended">
             <h2 className="border-b border-ink pb-1 text-xl">Ended</h2>

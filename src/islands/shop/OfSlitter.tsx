@@ -1,5 +1,5 @@
 import { Fragment } from 'react';
-import { MARK_CLEAR, Reads, type Finisher } from '../../core';
+import { LEAST_CODE, MARK_CLEAR, Reads, type Finisher } from '../../core';
 import { Choice, Toggle } from '../../ui/choices';
 import { LengthField, Row } from '../../ui/fields';
 import { NumberField } from '../../ui/numbers';
@@ -172,7 +172,8 @@ function WhatItReads({ finisher, set }: { readonly finisher: SlitterWish; readon
                 ]}
                 onChange={(symbology) => {
                   // what is square may reach the mark: then it goes beside it
-                  const to = { ...reads, code: { ...code, symbology } };
+                  const width = Math.max(code.width, LEAST_CODE[symbology]);
+                  const to = { ...reads, code: { ...code, symbology, width } };
                   put(Reads.safeParse(to).success ? to : { ...reads, code: { ...besideMark(reads), symbology } });
                 }}
               />
@@ -180,7 +181,7 @@ function WhatItReads({ finisher, set }: { readonly finisher: SlitterWish; readon
                 of={[
                   ['Code from the guide', 'side', 0, 1000],
                   ['Code from the first edge', 'lead', 0, 1000],
-                  ['Width of the code', 'width', 4, 150],
+                  ['Width of the code', 'width', LEAST_CODE[code.symbology], 150],
                   ...(code.symbology === 'code-128' ? [['Height of the code', 'height', 4, 100] as const] : []),
                 ]}
                 values={code}

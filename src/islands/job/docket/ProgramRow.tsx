@@ -26,6 +26,7 @@ const NONE: readonly SlitProgram[] = [];
 function useProgramsOf(machine: string): readonly SlitProgram[] {
   const [known, setKnown] = useState<{ readonly of: string; readonly programs: readonly SlitProgram[] } | null>(null);
   useEffect(() => {
+    if (machine === '') return;
     let wanted = true;
     ask<{ programs: SlitProgram[] }>(`/api/programs/${encodeURIComponent(machine)}`).then(
       ({ programs }) => wanted && setKnown({ of: machine, programs }),
