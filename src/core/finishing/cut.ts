@@ -5,7 +5,7 @@ import type { FinisherOf } from '../shop';
 import type { Plan } from '../sheet';
 import { runsByLay, type RunOfLay } from './by-lay';
 import { scoresAsItSlits } from './cutters';
-import { readsLimits } from './program';
+import { numberLimits, readsLimits } from './program';
 import type { Limit, ProcessRule } from './rules';
 import { slitAmount, slitLimits } from './slit';
 
@@ -52,6 +52,7 @@ export const cut: ProcessRule<'cut'> = {
           ]
         : limitsOfLay(lay, machine, unit),
     );
+    if (machine.kind === 'slitter') limits.push(...numberLimits(plan.sheets.lays, machine, route));
     return limits.filter((l, i) => limits.findIndex((m) => m.id === l.id) === i);
   },
 };

@@ -8,6 +8,7 @@ import { plan } from '../sheet';
 import { Reads, Slitter, SlitProgram, type FinisherOf } from '../shop';
 import { artworkOf, changed, flatDocketFor, look, SHOP, SLITTER } from '../testing';
 import { codeText, isSetTo, programFor, readingOn } from '.';
+import { numbersClash } from './program';
 
 const [, , SRA3] = SHOP.stocks;
 const CARD: Size = { width: 85, height: 55 };
@@ -204,6 +205,22 @@ describe('a program', () => {
     // those before are the machine's own
     expect(Math.min(...many)).toBeGreaterThanOrEqual(5000);
     expect(Math.max(...many)).toBeLessThanOrEqual(9999);
+  });
+
+  it('is not said for sheets that are cut unlike', () => {
+    const at = (mm: number): Slits => ({ ...setup(wished()).run.slits, slits: [mm, mm + 50] });
+    // of some hundreds of layouts two come to one number by chance
+    const seen = new Map<number, number>();
+    let pair: [number, number] | null = null;
+    for (let mm = 10; pair === null; mm += 1) {
+      const { number } = programFor({}, at(mm));
+      const before = seen.get(number);
+      if (before !== undefined) pair = [before, mm];
+      seen.set(number, mm);
+    }
+    expect(numbersClash({}, pair.map(at))).toBe(true);
+    expect(numbersClash({}, [at(pair[0]), at(pair[0])])).toBe(false);
+    expect(numbersClash({}, [at(pair[0]), at(pair[0] + 1)])).toBe(false);
   });
 
   it('is the code’s text with four figures', () => expect([codeText(7), codeText(4711)]).toEqual(['0007', '4711']));

@@ -66,6 +66,20 @@ export function programFor({ program }: Partial<Pick<StepOf<'cut'>, 'program'>>,
     : { number: numberFor(slits), name: null };
 }
 
+/**
+ * Whether sheets that are cut unlike would say one program's number: of some thousands of numbers two may be the same by
+ * chance, and the machine would cut the one as the other.
+ */
+export function numbersClash(step: Partial<Pick<StepOf<'cut'>, 'program'>>, all: readonly Slits[]): boolean {
+  const known = new Map<number, SlitProgram>();
+  return all.some((slits) => {
+    const { number } = programFor(step, slits);
+    const before = known.get(number);
+    if (!before) known.set(number, programOf(number, '-', slits));
+    return before !== undefined && !isSetTo(before, slits);
+  });
+}
+
 /** What a slitter looks for on the sheets of a lay, where it has to be, seen from the front. */
 export interface Reading {
   readonly machine: FinisherOf<'slitter'>;
@@ -121,20 +135,21 @@ export function programsOf(finish: Finish, plan: Plan, called: string): SlitProg
   if (!machine || !step) return [];
   const found = new Map<number, SlitProgram>();
   for (const { slits } of slitRuns(plan, machine, scoresAsItSlits(finish.route, machine))) {
-    const { sheet, crossCuts, scores, perforations } = slits;
     const { number, name } = programFor(step, slits);
-    found.set(number, {
-      number,
-      name: name ?? called.trim().slice(0, 100),
-      sheet,
-      slits: [...slits.slits],
-      crossCuts: [...crossCuts],
-      scores: passingOf(scores),
-      perforations: passingOf(perforations),
-    });
+    found.set(number, programOf(number, name ?? called.trim().slice(0, 100), slits));
   }
   return [...found.values()].sort((a, b) => a.number - b.number);
 }
+
+const programOf = (number: number, name: string, slits: Slits): SlitProgram => ({
+  number,
+  name,
+  sheet: slits.sheet,
+  slits: [...slits.slits],
+  crossCuts: [...slits.crossCuts],
+  scores: passingOf(slits.scores),
+  perforations: passingOf(slits.perforations),
+});
 
 const passingOf = ({ along, across }: Slits['scores']): SlitProgram['scores'] => ({
   along: [...along],
@@ -175,6 +190,27 @@ export function readsLimits(
       id: 'reads-room',
       title: `Pieces lie where ${machine.name} looks for its mark`,
       detail: `It looks ${where}. Pieces and their bleed must keep clear of it.`,
+    },
+  ];
+}
+
+/** Where its sheets would say one number for unlike cuts, a slitter that works by its code cannot tell them apart. */
+export function numberLimits(
+  lays: readonly Lay[],
+  machine: FinisherOf<'slitter'>,
+  route: readonly FinishStep[],
+): Limit[] {
+  if (!machine.reads?.code) return [];
+  const scoring = scoresAsItSlits(route, machine);
+  const all = lays.filter((lay) => cutsOf(lay).any).map((lay) => slitsOn(lay, machine, scoring));
+  const step = route.find((s) => s.process === 'cut');
+  if (!numbersClash(step ?? {}, all.filter(isSlit))) return [];
+  return [
+    {
+      id: 'program-clash',
+      title: `${machine.name} could not tell these sheets apart`,
+      detail:
+        'Two kinds of sheet that are cut unlike come to the same program number. Lay one of them a little otherwise.',
     },
   ];
 }

@@ -23,11 +23,22 @@ interface Tried {
 
 const feedsOf = ({ feed }: Slitter): readonly Feed[] => (feed === 'either' ? ['short', 'long'] : [feed]);
 
+/** What was found of a lay, by how it is fed: limits, marks, figures and the knife ask for it one after the other. */
+const known = new WeakMap<Lay, Map<string, Slits | NotSlit>>();
+
+function slitsFed(lay: Lay, feed: Feed, { guide }: Slitter, scoring: boolean): Slits | NotSlit {
+  const ofLay = known.get(lay) ?? new Map<string, Slits | NotSlit>();
+  known.set(lay, ofLay);
+  const key = `${feed} ${guide} ${scoring}`;
+  let it = ofLay.get(key);
+  if (!it) ofLay.set(key, (it = slitsOf(lay.paper, cutsOf(lay).pieces, feed, scoring ? scoredOnForm(lay) : [], guide)));
+  return it;
+}
+
 /** How a lay passes a slitter: the way that it can do, with the fewest cross cuts; else the one that lacks least. */
 function fedBest(lay: Lay, machine: Slitter, unit: Unit, scoring: boolean): Tried {
-  const lines = scoring ? scoredOnForm(lay) : [];
   const tried = feedsOf(machine).map((feed): Tried => {
-    const it = slitsOf(lay.paper, cutsOf(lay).pieces, feed, lines, machine.guide);
+    const it = slitsFed(lay, feed, machine, scoring);
     return { it, limits: limitsOf(it, machine, unit) };
   });
   const crossing = ({ it }: Tried): number => (isSlit(it) ? it.crossCuts.length : Infinity);
