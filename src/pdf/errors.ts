@@ -11,3 +11,6 @@ export class ArtworkError extends Error {
 
 /** What cannot be put on a page: said with the record that wants it, so that it can be mended. */
 export class ImprintError extends Error {}
+
+/** A side that cannot be parted into the inks of its job: said with the sheet and what to do. */
+export class PlateError extends ImprintError {}

@@ -8,7 +8,7 @@ export { soundPdf, type SoundPdf } from './sound';
 export { rasterise } from './raster';
 export { jpegOf, pixelsOf, type Pixels } from './pixels';
 export { compose, type ComposeJob, type Composed } from './compose';
-export { writer } from './compose/ways';
+export { writer } from './ways';
 export { Hands, inWords, Stopped, TookTooLong, TookTooMuch } from './hands';
 export type { Tasks } from './tasks';
 export { scratchFolder, sweepEnded } from './scratch';

@@ -41,7 +41,7 @@ export function spotInks(file: PdfFile, pages: readonly Dict[]): string[] {
 }
 
 /** A name without its slash, `#xx` undone (7.3.5). */
-function decodeName(name: string): string {
+export function decodeName(name: string): string {
   const bytes = name.slice(1).replace(/#([0-9a-fA-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16)));
   // a name may hold any byte but white ones, as it is written; what is told of it is text
   return Buffer.from(bytes, 'latin1')

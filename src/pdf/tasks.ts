@@ -2,7 +2,7 @@ import { writeBy, type CutCard, type JobCard, type TableFacts, type Unit, type W
 import { coderOf } from '../core/codes';
 import { readTable } from '../records';
 import type { ArtworkError } from './errors';
-import { writer } from './compose/ways';
+import { writer } from './ways';
 import type { Composed, ComposeJob } from './compose';
 import { rasterise } from './raster';
 import { coarsestPicture } from './resolution';

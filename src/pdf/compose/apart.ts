@@ -3,7 +3,7 @@ import { Zip, ZipPassThrough } from 'fflate';
 import { plan } from '../../core';
 import { OpenPdf } from '../open';
 import { renameDurably, rename } from '../write-file';
-import { compose, filesOf, type Composed, type ComposeJob } from '.';
+import { filesOf, type Composed, type ComposeJob } from '.';
 
 /** A day before which no ZIP can be dated (its dates begin in 1980): the same sheets give the same bytes. */
 const DATED = new Date(1980, 0, 2);
@@ -16,9 +16,10 @@ export const formName = (number: number, of: number): string =>
 /**
  * Writes every sheet as a PDF of its own, together in a ZIP: plates are made form by form. The artwork files are opened
  * once for all; no sheet is held whole.
+ * @param write writes one of them
  * @throws PdfSyntaxError where the source cannot be followed
  */
-export function composeApart(job: ComposeJob): Composed {
+export function composeApart(job: ComposeJob, write: (one: ComposeJob) => Composed): Composed {
   const planned = job.planned ?? plan(job.docket, job.artwork);
   const numbers = job.sheets ?? Array.from({ length: planned.sheets.length }, (_, i) => i + 1);
   const opened: OpenPdf[] = [];
@@ -27,6 +28,7 @@ export function composeApart(job: ComposeJob): Composed {
   let file: number | null = null;
   let bytes = 0;
   let sides = 0;
+  let note: string | undefined;
   try {
     if (!job.opened) for (const path of filesOf(job)) opened.push(new OpenPdf(path));
     const files = job.opened ?? opened;
@@ -38,7 +40,7 @@ export function composeApart(job: ComposeJob): Composed {
       else bytes += writeAll(into, data);
     });
     numbers.forEach((number, i) => {
-      sides += compose({
+      const composed = write({
         ...job,
         onProgress: () => undefined,
         planned,
@@ -46,7 +48,9 @@ export function composeApart(job: ComposeJob): Composed {
         sheets: [number],
         out: one,
         durable: false,
-      }).sides;
+      });
+      sides += composed.sides;
+      note ??= composed.note;
       addTo(zip, formName(i + 1, numbers.length), one);
       if (failed) throw failed;
       job.onProgress?.(i + 1, numbers.length);
@@ -56,7 +60,7 @@ export function composeApart(job: ComposeJob): Composed {
     closeSync(file);
     file = null;
     (job.durable === false ? rename : renameDurably)(part, job.out);
-    return { bytes, sha256: '', sides };
+    return { bytes, sha256: '', sides, ...(note ? { note } : {}) };
   } catch (e) {
     if (file !== null) closeSync(file);
     rmSync(part, { force: true });

@@ -51,6 +51,8 @@ export interface ComposeJob extends Written {
   readonly sheets?: readonly number[];
   /** Which sides to write: all; or, for a machine that prints one at a time, the fronts, or the backs as they go in. */
   readonly pass?: 'all' | 'fronts' | 'backs';
+  /** Whether sheets are parted into plates, a page an ink: see `composeSeparated`. */
+  readonly plates?: boolean;
   /** Whether every sheet is a PDF of its own, together in a ZIP: see `composeApart`. */
   readonly apart?: boolean;
   /** Whether a proof for other paper is written in place of the sheets: see `composeProof`. */
@@ -67,8 +69,10 @@ export interface Composed {
   readonly bytes: number;
   /** Empty where it was not asked for. */
   readonly sha256: string;
-  /** Sides written: two a sheet, unless all are printed on one side. */
+  /** Sides written: two a sheet, unless all are printed on one side; of plates, each of them. */
   readonly sides: number;
+  /** What is to be known of them, in the operator's words. */
+  readonly note?: string;
 }
 
 /**

@@ -3,7 +3,7 @@ import type { Drawn } from './side';
 import type { PdfWriter } from './writer';
 
 /** A name as it stands in content (7.3.5). */
-const nameOf = (s: string): string =>
+export const nameOf = (s: string): string =>
   [...Buffer.from(s, 'utf8')]
     .map((b) =>
       /[A-Za-z0-9]/.test(String.fromCharCode(b)) ? String.fromCharCode(b) : `#${b.toString(16).padStart(2, '0')}`,

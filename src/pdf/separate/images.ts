@@ -1,0 +1,269 @@
+import { deflateSync } from 'node:zlib';
+import { PROCESS } from '../../core';
+import type { Copier } from '../compose/copier';
+import { realNumber } from '../compose/number';
+import type { PdfWriter } from '../compose/writer';
+import type { Operation } from '../colour/operators';
+import { filtersOf } from '../syntax/filters';
+import { CMYK, GRAY, RGB, type Space } from '../colour/spaces';
+import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfValue } from '../syntax/objects';
+import type { Named, Names } from './names';
+import type { Pictures, Samples } from './pictures';
+import { amountOn, touches, type Paint, type Plate } from './plate';
+import { fills, type State } from './state';
+
+/** What becomes of an image on each plate: an object, or paper. */
+type Planes = ReadonlyMap<Plate, string | null>;
+
+/** Where the unit square of an image is paper. */
+const PAPER = 'q 1 g 0 0 1 1 re f Q';
+/** The most of an ink that is no loss: a share of a picture's pixels. */
+const FEW = 1e-3;
+
+/** The images of a file on the plates of its inks. */
+export class Images {
+  private readonly planes = new Map<number, Planes>();
+  private readonly copies = new Map<string, string>();
+
+  constructor(
+    private readonly copier: Copier,
+    private readonly out: PdfWriter,
+    private readonly plates: readonly Plate[],
+    private readonly pictures: Pictures,
+    private readonly seen: (paint: Paint) => void,
+    private readonly lost: (ink: string) => void,
+  ) {}
+
+  /** Operators that draw an image as it is on a plate; nothing where it leaves no trace. */
+  drawn(what: PdfValue | undefined, names: Names, plate: Plate, state: State, use: Named): string {
+    const { file } = names;
+    const dict = file.get(what) as Dict;
+    if (!(what instanceof Ref)) return '';
+    if (file.get(dict.get('/ImageMask')) === 'true') {
+      this.seen(state.fill);
+      return fills(plate, state) ? `${use('XObject', 'I', this.copier.reference(what))} Do` : '';
+    }
+    const space = this.spaceOf(dict, names);
+    if (state.op && !touches(plate, { space: flat(space), colour: [] }, false)) return '';
+    const ref = this.saidAnew(dict, space, plate)
+      ? this.single(what, dict, space, plate)
+      : this.plane(what, dict, space, plate);
+    return ref ? `${use('XObject', 'I', ref)} Do` : PAPER;
+  }
+
+  /** The same of an inline image; undefined where it stays as it is. */
+  inline(
+    { dict, data }: NonNullable<Operation['image']>,
+    names: Names,
+    plate: Plate,
+    state: State,
+    use: Named,
+  ): string | null | undefined {
+    if (dict.get('/ImageMask') === 'true') {
+      this.seen(state.fill);
+      return fills(plate, state) ? undefined : null;
+    }
+    const space = this.spaceOf(dict, names);
+    if (state.op && !touches(plate, { space: flat(space), colour: [] }, false)) return null;
+    const full: Dict = new Map(dict);
+    full.set('/Subtype', '/Image');
+    const named = full.get('/ColorSpace');
+    const spaces = names.file.get(names.resources?.get('/ColorSpace'));
+    const meant = typeof named === 'string' && isDict(spaces) ? spaces.get(named) : undefined;
+    if (meant !== undefined) full.set('/ColorSpace', meant);
+    if (this.saidAnew(full, space, plate)) {
+      const num = this.out.allocate();
+      this.recoloured(full, space, plate);
+      this.out.stream(num, this.copier.value(full).slice(2, -2), Buffer.from(data, 'latin1'));
+      return `${use('XObject', 'I', `${num} 0 R`)} Do`;
+    }
+    const planes = this.parted(this.pictures.inline(full, data, sizeOf(full, space, names)), space, full);
+    const ref = planes.get(plate) ?? null;
+    return ref ? `${use('XObject', 'I', ref)} Do` : PAPER;
+  }
+
+  private spaceOf(dict: Dict, names: Names): Space {
+    const said = dict.get('/ColorSpace');
+    // a JPEG 2000 may leave it to its data (7.4.9)
+    if (said === undefined) return RGB;
+    const space = names.space(said);
+    if (!space) throw new PdfSyntaxError('A picture’s colours are not known.');
+    return space;
+  }
+
+  /** Whether an image need not be unpacked: what its numbers stand for can be said anew, being one each. */
+  private saidAnew(dict: Dict, space: Space, plate: Plate): boolean {
+    const file = this.copier.source;
+    // JPEG 2000 pays no heed to ranges (7.4.9)
+    if (space.components !== 1 || filtersOf(dict, (v) => file.get(v)).some((f) => f.name === '/JPXDecode'))
+      return false;
+    if (space.base) return true;
+    const [none, half, full] = [0, 0.5, 1].map((v) => amountOn(plate, space.tints([v])));
+    return Math.abs(half! - (none! + full!) / 2) < 1e-4;
+  }
+
+  /** An image of one component, as it is packed. */
+  private single(ref: Ref, dict: Dict, space: Space, plate: Plate): string | null {
+    const id = `${ref.num} ${plate.ink}`;
+    const known = this.copies.get(id);
+    if (known !== undefined) return known || null;
+    const object = this.copier.source.object(ref);
+    if (!object?.stream) throw new PdfSyntaxError('A picture has no data.');
+    const full: Dict = new Map(dict);
+    const blank = this.recoloured(full, space, plate);
+    const masked = full.has('/SMask') || full.has('/Mask');
+    if (blank && !masked) {
+      this.copies.set(id, '');
+      return null;
+    }
+    const num = this.out.allocate();
+    this.copier.stream(num, object, full);
+    this.copies.set(id, `${num} 0 R`);
+    return `${num} 0 R`;
+  }
+
+  /**
+   * Gives an image of one component the greys of a plate: its range turned over or left white, or another table.
+   * @returns whether nothing of it is on the plate
+   */
+  private recoloured(full: Dict, space: Space, plate: Plate): boolean {
+    const file = this.copier.source;
+    const grey = (v: number): number => 1 - amountOn(plate, space.tints([v]));
+    for (const key of ['/Intent', '/Alternates', '/OPI', '/Metadata']) full.delete(key);
+    this.matte(full, (colour) => 1 - amountOn(plate, space.tints(colour)));
+    if (space.base) {
+      const said = file.get(full.get('/ColorSpace'));
+      const high = Array.isArray(said) ? Math.min(255, Math.max(0, numberOf(file.get(said[2]), 255))) : 255;
+      const table = Buffer.from(Array.from({ length: high + 1 }, (_, i) => Math.round(grey(i) * 255)));
+      for (let i = 0; i <= high; i++) this.seen({ space, colour: [i] });
+      full.set('/ColorSpace', `[/Indexed/DeviceGray ${high}<${table.toString('hex')}>]`);
+      return table.every((v) => v === 255);
+    }
+    this.seen({ space, colour: [space === GRAY ? 0 : 1] });
+    full.set('/ColorSpace', '/DeviceGray');
+    const said = file.get(full.get('/Decode'));
+    const [low, high] = Array.isArray(said) && said.length >= 2 ? said.map((v) => numberOf(file.get(v), 0)) : [0, 1];
+    // between its two ends an ink grows as its number does: true of a grey, and of one ink
+    full.set('/Decode', [realNumber(grey(low!)), realNumber(grey(high!))]);
+    return grey(low!) === 1 && grey(high!) === 1;
+  }
+
+  /** The colour that a picture was mixed with beforehand (11.6.5.3) is said in its greys. */
+  private matte(full: Dict, grey: (colour: readonly number[]) => number): void {
+    const { source } = this.copier;
+    const ref = full.get('/SMask');
+    const object = ref instanceof Ref ? source.object(ref) : null;
+    const matte = object && isDict(object.value) ? source.get(object.value.get('/Matte')) : undefined;
+    if (!object?.stream || !Array.isArray(matte)) return;
+    const mask: Dict = new Map(object.value as Dict);
+    mask.set('/Matte', [realNumber(grey(matte.map((v) => numberOf(source.get(v), 0))))]);
+    const num = this.out.allocate();
+    this.copier.stream(num, object, mask);
+    full.set('/SMask', `${num} 0 R`);
+  }
+
+  private plane(ref: Ref, dict: Dict, space: Space, plate: Plate): string | null {
+    let planes = this.planes.get(ref.num);
+    if (!planes) {
+      const samples = this.pictures.ofObject(ref, sizeOf(dict, space, { file: this.copier.source }));
+      this.planes.set(ref.num, (planes = this.parted(samples, space, dict)));
+    }
+    return planes.get(plate) ?? null;
+  }
+
+  /** Writes a picture's part of each ink as an image of its own. */
+  private parted(samples: Samples, said: Space, dict: Dict): Planes {
+    const { width, height, components } = samples;
+    // what a JPEG 2000 has of its own accord
+    const space = said.components === components ? said : components === 1 ? GRAY : components === 4 ? CMYK : said;
+    if (space.components !== components) throw new PdfSyntaxError('A picture’s colours do not go with its data.');
+    const planes = planesOf(samples, space, this.plates);
+    const pixels = width * height;
+    planes.lost.forEach((count, i) => {
+      if (count > FEW * pixels) this.lost(PROCESS[i]!);
+    });
+    if (space.light) this.seen({ space, colour: [1, 0, 0] });
+    // what a picture leaves out by a colour is said by a stencil, as there is no number left that nothing else has
+    const stencil = samples.alpha && !dict.has('/SMask') ? this.stencil(width, height, samples.alpha) : null;
+    const keyed = Array.isArray(this.copier.source.get(dict.get('/Mask')));
+    return new Map(
+      this.plates.map((plate, i) => {
+        const full: Dict = new Map(dict);
+        this.matte(full, (colour) => 1 - amountOn(plate, space.tints(colour)));
+        const soft = full.get('/SMask');
+        const hard = stencil ?? (keyed ? undefined : full.get('/Mask'));
+        const mask = soft ?? hard;
+        const entries = mask === undefined ? '' : `${soft ? '/SMask' : '/Mask'} ${this.copier.value(mask)}`;
+        const plane = planes.of[i]!;
+        if (plane.every((v) => v === 255))
+          return [plate, entries ? this.image(1, 1, Uint8Array.of(255), entries) : null] as const;
+        return [plate, this.image(width, height, plane, entries)] as const;
+      }),
+    );
+  }
+
+  /** A stencil of what is there (8.9.6.3): a bit a pixel, 1 where nothing is painted. */
+  private stencil(width: number, height: number, alpha: Uint8Array): string {
+    const row = (width + 7) >> 3;
+    const bits = new Uint8Array(row * height);
+    for (let y = 0, at = 0; y < height; y++)
+      for (let x = 0; x < width; x++, at++) if (alpha[at]! < 128) bits[y * row + (x >> 3)]! |= 0x80 >> (x & 7);
+    const num = this.out.allocate();
+    const entries = `/Type/XObject/Subtype/Image/ImageMask true/Width ${width}/Height ${height}/BitsPerComponent 1`;
+    this.out.stream(num, `${entries}/Filter/FlateDecode`, deflateSync(bits));
+    return `${num} 0 R`;
+  }
+
+  private image(width: number, height: number, data: Uint8Array, entries: string): string {
+    const num = this.out.allocate();
+    this.out.stream(
+      num,
+      `/Type/XObject/Subtype/Image/Width ${width}/Height ${height}/BitsPerComponent 8/ColorSpace/DeviceGray/Filter/FlateDecode${entries}`,
+      deflateSync(data, { level: 6 }),
+    );
+    return `${num} 0 R`;
+  }
+}
+
+/** Of an image no ink is left alone for being 0. */
+const flat = (space: Space): Space => (space.paints === 'cmyk' ? { ...space, paints: 'process' } : space);
+
+const sizeOf = (dict: Dict, space: Space, { file }: Pick<Names, 'file'>): number =>
+  numberOf(file.get(dict.get('/Width')), 0) *
+  numberOf(file.get(dict.get('/Height')), 0) *
+  Math.max(1, space.components);
+
+/** More of an ink than this is seen. */
+const SEEN = 5;
+
+/** Each plate's part of a picture, 255 where there is nothing of its ink; and pixels that have some of an ink without a plate. */
+function planesOf({ data, components }: Samples, space: Space, plates: readonly Plate[]) {
+  const count = data.length / components;
+  const of = plates.map(() => new Uint8Array(count));
+  const without = PROCESS.map((_, i) => !plates.some((p) => p.process === i));
+  const lost = [0, 0, 0, 0];
+  const colour = new Array<number>(components).fill(0);
+  const now = new Uint8Array(plates.length);
+  let before = -1;
+  let losing: readonly boolean[] = [];
+  for (let i = 0, at = 0; i < count; i++, at += components) {
+    // neighbours are often alike
+    let id = 0;
+    for (let c = 0; c < components; c++) id = id * 256 + data[at + c]!;
+    if (id !== before || components > 6) {
+      before = id;
+      for (let c = 0; c < components; c++) {
+        const [low, high] = [space.decode[2 * c]!, space.decode[2 * c + 1]!];
+        colour[c] = low + (data[at + c]! / 255) * (high - low);
+      }
+      const tints = space.tints(colour);
+      plates.forEach((plate, p) => {
+        now[p] = 255 - Math.round(amountOn(plate, tints) * 255);
+      });
+      losing = tints.process.map((v, k) => without[k]! && v * 255 > SEEN);
+    }
+    for (let p = 0; p < plates.length; p++) of[p]![i] = now[p]!;
+    for (let k = 0; k < 4; k++) if (losing[k]) lost[k]!++;
+  }
+  return { of, lost };
+}
