@@ -35,12 +35,16 @@ export interface Imposing extends OfRecords {
   readonly sides: NonNullable<ComposeJob['pass']>;
   /** Whether every form is a PDF of its own, together in a ZIP. */
   readonly forms: boolean;
+  /** Whether the sheets are parted into plates, a page an ink. */
+  readonly plates: boolean;
   /** How it is proofed on other paper, in place of the sheets. */
   readonly proof?: ProofWish['how'];
   readonly paper: string;
   readonly together: boolean;
   /** Whether it is written where a finding says that the paper would be spoilt. */
   readonly anyway: boolean;
+  /** Says what is to be known of what was written. */
+  readonly say: (text: string) => void;
   /** The program of the thread that files are taken to which want care. */
   readonly worker: string;
 }
@@ -147,14 +151,17 @@ async function extrasOf(path: string, docket: Docket): Promise<Extras> {
 async function imposed(it: Imposing, docket: Docket, extras: Extras): Promise<void> {
   const out = resolve(it.output);
   // what is made of several files cannot be written as it comes, and must not take the place of a pipe or a device
-  if ((it.forms || it.proof) && existsSync(out) && !statSync(out).isFile())
-    throw new Complaint(`${it.output} is no file: --forms and --proof write one.`);
+  if ((it.forms || it.proof || it.plates) && existsSync(out) && !statSync(out).isFile())
+    throw new Complaint(`${it.output} is no file: --forms, --plates and --proof write one.`);
   const begin = (): void => withFile(it.output, () => closeSync(openSync(out, 'a')));
   try {
-    const composed = withSound(it, docket, extras, (ready) => {
-      begin();
-      return composedHere(ready, it, out);
-    });
+    // to part pictures into inks they are unpacked, which wants care
+    const composed = it.plates
+      ? null
+      : withSound(it, docket, extras, (ready) => {
+          begin();
+          return composedHere(ready, it, out);
+        });
     if (!composed) await withCare(docket, it, out, begin);
   } finally {
     // one that was not there before and got nothing
@@ -164,7 +171,7 @@ async function imposed(it: Imposing, docket: Docket, extras: Extras): Promise<vo
 
 const jobOf = (
   { docket, artwork, album, rows, sources: [source, ...more] }: Loaded,
-  it: Pick<Imposing, 'sides' | 'forms' | 'proof' | 'paper' | 'together'>,
+  it: Pick<Imposing, 'sides' | 'forms' | 'plates' | 'proof' | 'paper' | 'together'>,
   out: string,
 ) => ({
   docket,
@@ -175,6 +182,7 @@ const jobOf = (
   rows,
   pass: it.sides,
   apart: it.forms,
+  plates: it.plates,
   ...(it.proof ? { proof: proofWish(it.proof, it) } : {}),
   out,
   // the file is its reader's to keep: it is on disk when the system gets round to it, as other programs' are
@@ -218,7 +226,8 @@ async function withCare(docket: Docket, it: Imposing, out: string, begin: () => 
       plannedOr(it, docket, loaded.artwork);
       begin();
       try {
-        await hands.run('impose', jobOf(loaded, it, out));
+        const { note } = await hands.run('impose', jobOf(loaded, it, out));
+        if (note) it.say(note);
       } catch (e) {
         const said = systemSaid(e);
         if (said) throw new Complaint(`${it.output} ${said}.`);

@@ -65,7 +65,8 @@ export const TASKS: Tasks = {
   },
   impose: async (task, progress) => {
     let said = 0;
-    return writer({
+    const separated = task.plates ? (await import('./separate')).composeSeparated : undefined;
+    const job: ComposeJob = {
       ...task,
       coder: await coderOf(task.docket),
       onProgress: (done, total) => {
@@ -74,6 +75,7 @@ export const TASKS: Tasks = {
         said = now;
         progress(done, total);
       },
-    });
+    };
+    return writer(job, separated);
   },
 };

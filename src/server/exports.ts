@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { MOST_PROOFED, plan, proofSaid } from '../core';
-import { inWords } from '../pdf';
+import { inWords, type ComposeJob } from '../pdf';
 import { folders } from './config';
 import { databaseAway, diskFull, sql } from './db';
 import { tell } from './events';
@@ -10,10 +10,12 @@ import { sourcesOf } from './sources';
 import {
   findExport,
   forgetOldExports,
+  inZip,
   insertExport,
   unfinishedExports,
   updateExport,
   type Export,
+  type Written,
 } from './tables/exports';
 import { readJob } from './tables/jobs';
 import { composeInWorker } from './workers';
@@ -52,6 +54,16 @@ export async function startExport(
   return id;
 }
 
+/** What a way of writing leaves when it is stopped in the middle. */
+const LEFT_OVER = ['part', 'form', 'sheets', 'sheets.part', 'form.part', 'form.sheets', 'form.sheets.part'];
+
+/** How a job is composed to be written so. */
+const wayOf = (pass: Written): Pick<ComposeJob, 'pass' | 'apart' | 'plates'> => {
+  const plates = pass === 'plates' || pass === 'form-plates';
+  if (inZip(pass) || plates) return { apart: inZip(pass), plates };
+  return { pass: pass as NonNullable<ComposeJob['pass']> };
+};
+
 const said = (e: Export, change: Partial<Export>): void => {
   const now = { ...e, ...change };
   tell({ kind: 'export', id: e.id, state: now.state, done: now.done, total: now.total, message: now.message });
@@ -82,12 +94,12 @@ export async function runExport(id: string): Promise<void> {
   try {
     if (!(await put(it, { state: 'working', done: 0, message: null }))) return;
     await mkdir(folders.out(), { recursive: true });
-    await composeInWorker(
+    const { note = null } = await composeInWorker(
       {
         docket: it.docket,
         ...sources,
         ...(it.proof ? { proof: it.proof } : {}),
-        ...(it.pass === 'forms' ? { apart: true } : { pass: it.pass }),
+        ...wayOf(it.pass),
         out,
       },
       (done) => {
@@ -96,9 +108,9 @@ export async function runExport(id: string): Promise<void> {
       },
       abort.signal,
     );
-    if (!(await put(it, { state: 'done', done: it.total }))) await rm(out, { force: true });
+    if (!(await put(it, { state: 'done', done: it.total, message: note }))) await rm(out, { force: true });
   } catch (e) {
-    for (const left of ['part', 'form', 'sheets', 'sheets.part']) await rm(`${out}.${left}`, { force: true });
+    for (const left of LEFT_OVER) await rm(`${out}.${left}`, { force: true });
     if (abort.signal.aborted) await put(it, { state: 'canceled', message: null });
     else if (diskFull(e))
       await put(it, { state: 'waiting', message: 'The disk is full. Make room: the export then goes on by itself.' });

@@ -36,7 +36,7 @@ export { storedAt, StoreError } from './store';
 export { answerUpload, dropUpload, takeUpload } from './uploads';
 export { findArtwork, findArtworks } from './tables/artworks';
 export { listDeliveries, type Delivery } from './tables/deliveries';
-export { findExport } from './tables/exports';
+export { findExport, inZip, Written } from './tables/exports';
 export { listJobs, Outdated, readJob, type JobRow, type ListedRow } from './tables/jobs';
 export { findMachine, readHouse, readShop, writeHouse, writeShop } from './tables/shop';
 export { changeHouse, dropValue, importShop, jobsHaving, putValue, retireValue, shopFile, takeHouse } from './shop';

@@ -12,12 +12,12 @@ export interface Things {
   readonly seen: (paint: Paint) => void;
   readonly form: (what: PdfValue | undefined, state: State) => string | null;
   /** What an image becomes: operators, or nothing where it leaves no trace. */
-  readonly image: (what: PdfValue | undefined, state: State, use: Named) => string;
+  readonly image: (what: PdfValue | undefined, state: State, give: Named) => string;
   readonly inline: (
     image: NonNullable<Operation['image']>,
     names: Names,
     state: State,
-    use: Named,
+    give: Named,
   ) => string | null | undefined;
   readonly shading: (what: PdfValue | undefined, names: Names) => { readonly ref: string; readonly paint: Paint };
   /** A pattern, and what it is painted in where it has a colour of its own; null where there is none. */
@@ -42,7 +42,7 @@ export class Rewriter {
     private readonly plate: Plate,
     private readonly things: Things,
     private readonly names: Names,
-    private readonly use: Named,
+    private readonly give: Named,
     begin: State = BEGINNING,
   ) {
     this.state = begin;
@@ -105,7 +105,7 @@ export class Rewriter {
       case '"':
         return this.text(o);
       case 'Tf':
-        return `${this.use('Font', 'F', this.things.font(this.names('Font', o.operands[0]), this.names))} ${String(o.operands[1])} Tf`;
+        return `${this.give('Font', 'F', this.things.font(this.names('Font', o.operands[0]), this.names))} ${String(o.operands[1])} Tf`;
       case 'BDC':
       case 'DP':
         this.property(o.operands[1]);
@@ -113,7 +113,7 @@ export class Rewriter {
       case 'Do':
         return this.object(o.operands[0]);
       case 'BI':
-        return this.things.inline(o.image!, this.names, this.state, this.use);
+        return this.things.inline(o.image!, this.names, this.state, this.give);
       case 'sh':
         return this.shading(o.operands[0]);
       default:
@@ -155,7 +155,7 @@ export class Rewriter {
     const found = this.things.pattern(this.names('Pattern', last), this.names);
     if (!found) return null;
     const [CS, SCN] = which === 'fill' ? ['cs', 'scn'] : ['CS', 'SCN'];
-    const name = this.use('Pattern', 'N', found.ref);
+    const name = this.give('Pattern', 'N', found.ref);
     // the space stays a pattern's, so that another may be set in it; what it is painted in is that of the pattern
     const under = space.pattern ?? GRAY;
     if (found.coloured) {
@@ -166,7 +166,7 @@ export class Rewriter {
     const colour = operands.slice(0, -1).map((v) => numberOf(v, 0));
     const grey = this.grey({ space: under, colour });
     this.set({ [which]: { space: { ...under, pattern: under }, colour } });
-    return `${this.use('ColorSpace', 'C', '[/Pattern/DeviceGray]')} ${CS} ${grey} ${name} ${SCN}`;
+    return `${this.give('ColorSpace', 'C', '[/Pattern/DeviceGray]')} ${CS} ${grey} ${name} ${SCN}`;
   }
 
   private graphics(name: PdfValue | undefined): string | null {
@@ -186,7 +186,7 @@ export class Rewriter {
       ...(op === undefined ? {} : { op }),
       ...(opm === undefined ? {} : { opm: numberOf(opm, 0) === 1 }),
     });
-    return `${this.use('ExtGState', 'G', this.things.graphics(what))} gs`;
+    return `${this.give('ExtGState', 'G', this.things.graphics(what))} gs`;
   }
 
   private text(o: Operation): string {
@@ -202,21 +202,21 @@ export class Rewriter {
   private property(name: PdfValue | undefined): void {
     if (typeof name !== 'string' || !name.startsWith('/')) return;
     const what = this.names('Properties', name);
-    if (what !== undefined) this.use.as('Properties', name, this.names.copied(what));
+    if (what !== undefined) this.give.as('Properties', name, this.names.copied(what));
   }
 
   private object(name: PdfValue | undefined): string | null {
     const what = this.names('XObject', name);
     const dict = this.names.file.get(what);
     if (!isDict(dict)) return null;
-    if (this.names.file.get(dict.get('/Subtype')) === '/Image') return this.things.image(what, this.state, this.use);
+    if (this.names.file.get(dict.get('/Subtype')) === '/Image') return this.things.image(what, this.state, this.give);
     const ref = this.things.form(what, this.state);
-    return ref && `${this.use('XObject', 'X', ref)} Do`;
+    return ref && `${this.give('XObject', 'X', ref)} Do`;
   }
 
   private shading(name: PdfValue | undefined): string | null {
     const { ref, paint } = this.things.shading(this.names('Shading', name), this.names);
-    return fills(this.plate, { ...this.state, fill: paint }) ? `${this.use('Shading', 'H', ref)} sh` : null;
+    return fills(this.plate, { ...this.state, fill: paint }) ? `${this.give('Shading', 'H', ref)} sh` : null;
   }
 }
 

@@ -35,20 +35,20 @@ export class Images {
   ) {}
 
   /** Operators that draw an image as it is on a plate; nothing where it leaves no trace. */
-  drawn(what: PdfValue | undefined, names: Names, plate: Plate, state: State, use: Named): string {
+  drawn(what: PdfValue | undefined, names: Names, plate: Plate, state: State, give: Named): string {
     const { file } = names;
     const dict = file.get(what) as Dict;
     if (!(what instanceof Ref)) return '';
     if (file.get(dict.get('/ImageMask')) === 'true') {
       this.seen(state.fill);
-      return fills(plate, state) ? `${use('XObject', 'I', this.copier.reference(what))} Do` : '';
+      return fills(plate, state) ? `${give('XObject', 'I', this.copier.reference(what))} Do` : '';
     }
     const space = this.spaceOf(dict, names);
     if (state.op && !touches(plate, { space: flat(space), colour: [] }, false)) return '';
     const ref = this.saidAnew(dict, space, plate)
       ? this.single(what, dict, space, plate)
       : this.plane(what, dict, space, plate);
-    return ref ? `${use('XObject', 'I', ref)} Do` : PAPER;
+    return ref ? `${give('XObject', 'I', ref)} Do` : PAPER;
   }
 
   /** The same of an inline image; undefined where it stays as it is. */
@@ -57,7 +57,7 @@ export class Images {
     names: Names,
     plate: Plate,
     state: State,
-    use: Named,
+    give: Named,
   ): string | null | undefined {
     if (dict.get('/ImageMask') === 'true') {
       this.seen(state.fill);
@@ -75,11 +75,11 @@ export class Images {
       const num = this.out.allocate();
       this.recoloured(full, space, plate);
       this.out.stream(num, this.copier.value(full).slice(2, -2), Buffer.from(data, 'latin1'));
-      return `${use('XObject', 'I', `${num} 0 R`)} Do`;
+      return `${give('XObject', 'I', `${num} 0 R`)} Do`;
     }
     const planes = this.parted(this.pictures.inline(full, data, sizeOf(full, space, names)), space, full);
     const ref = planes.get(plate) ?? null;
-    return ref ? `${use('XObject', 'I', ref)} Do` : PAPER;
+    return ref ? `${give('XObject', 'I', ref)} Do` : PAPER;
   }
 
   private spaceOf(dict: Dict, names: Names): Space {

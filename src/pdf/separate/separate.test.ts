@@ -115,13 +115,17 @@ function things(): Record<number, string> {
       samples(1).subarray(0, 12 * 16),
     ),
     131: packed('/Type/XObject/Subtype/Image/Width 24/Height 16/BitsPerComponent 8/ColorSpace 100 0 R', samples(2)),
+    132: stream(
+      '/Type/XObject/Subtype/Form/BBox[0 0 300 200]/Resources<</XObject<</Me 132 0 R>>>>',
+      '0 0 9 9 re f /Me Do',
+    ),
     127: stream('', '10 0 0 0 8 8 d1 0 0 8 5 re f'),
   };
 }
 
 const RESOURCES = `/Resources<</Font<</F 3 0 R/T3 125 0 R>>
 /ColorSpace<</Gold 120 0 R/Both 100 0 R/Under 121 0 R>>
-/XObject<</Cmyk 102 0 R/Rgb 103 0 R/Gray 104 0 R/Spot 105 0 R/Table 106 0 R/Soft 108 0 R/Mask 109 0 R/Jpeg 128 0 R/Keyed 129 0 R/Holed 130 0 R/Two 131 0 R/Group 122 0 R/Plain 123 0 R>>
+/XObject<</Cmyk 102 0 R/Rgb 103 0 R/Gray 104 0 R/Spot 105 0 R/Table 106 0 R/Soft 108 0 R/Mask 109 0 R/Jpeg 128 0 R/Keyed 129 0 R/Holed 130 0 R/Two 131 0 R/Me 132 0 R/Group 122 0 R/Plain 123 0 R>>
 /Shading<</Axial 110 0 R/Radial 111 0 R/Light 113 0 R/Mesh 114 0 R/Patch 115 0 R>>
 /Pattern<</Tile 116 0 R/Stamp 117 0 R/Shade 118 0 R>>
 /ExtGState<</Over<</OP true/op true/OPM 1>>/Over0<</OP true/OPM 0>>/Half<</ca .5/CA .5>>/Times<</BM/Multiply>>/Hole<</SMask<</S/Luminosity/G 124 0 R>>>>>>>>`;
@@ -269,4 +273,36 @@ describe('inks of a side', () => {
     const { greys } = await greysOf('1 0 0 0 k 0 0 0 1 k 20 20 90 60 re f', { front: ['Black'], back: [] });
     expect(greys).toEqual([['1 g', '0 g']]);
   });
+});
+
+describe('what is out of order', () => {
+  it('is drawn once where a form draws itself', async () => {
+    const job = await docketOf('0 0 0 1 k /Me Do', { front: ['Black'], back: [] });
+    const out = join(dir, 'self.pdf');
+    composeSeparated({ ...job, out });
+    expect(run('qpdf', '--check', out)).toContain('No syntax or stream encoding errors');
+  });
+
+  it('says so where a colour is not known', async () => {
+    const job = await docketOf('/Nowhere cs 1 scn 0 0 9 9 re f', null);
+    expect(() => composeSeparated({ ...job, out: join(dir, 'no.pdf') })).toThrow('colour space that is not there');
+  });
+});
+
+it('plates of backs are of their own inks, and follow their fronts', async () => {
+  const job = await docketOf(
+    '0 0 0 1 k 20 20 90 60 re f',
+    { front: ['Black', 'Gold'], back: ['Black'] },
+    {
+      product: { sides: 'both' },
+    },
+  );
+  const out = join(dir, 'backs.pdf');
+  const said: [number, number][] = [];
+  composeSeparated({ ...job, out, onProgress: (done, total) => said.push([done, total]) });
+  const plain = run('qpdf', '--qdf', '--object-streams=disable', out, '-');
+  expect(plain.match(/\/DeviceColorant \/\w+/g)).toEqual(
+    ['Black', 'Gold', 'Black'].map((i) => `/DeviceColorant /${i}`),
+  );
+  expect(said.at(-1)).toEqual([1, 1]);
 });

@@ -75,11 +75,11 @@ export class Separator {
     this.deep++;
     try {
       const names = namesOf(resources, this.copier, this.printed);
-      const use = naming();
+      const give = naming();
       // a page begins in black, which is nothing but on the plate of that ink
       const begin = begins && plate.process !== 3 ? '1 g 1 G\n' : '';
-      const content = begin + new Rewriter(plate, this.things(plate, names), names, use, state).rewrite(text);
-      return { content: packShort(content), used: use.all() };
+      const content = begin + new Rewriter(plate, this.things(plate, names), names, give, state).rewrite(text);
+      return { content: packShort(content), used: give.all() };
     } finally {
       this.deep--;
     }
@@ -89,8 +89,8 @@ export class Separator {
     return {
       seen: this.seen,
       form: (what, state) => this.form(what, names, plate, state),
-      image: (what, state, use) => this.images.drawn(what, names, plate, state, use),
-      inline: (image, _, state, use) => this.images.inline(image, names, plate, state, use),
+      image: (what, state, give) => this.images.drawn(what, names, plate, state, give),
+      inline: (image, _, state, give) => this.images.inline(image, names, plate, state, give),
       shading: (what) => this.shading(what, names, plate),
       pattern: (what) => this.pattern(what, names, plate),
       graphics: (what) => this.graphics(what, plate),

@@ -2,11 +2,18 @@ import * as z from 'zod';
 import { ProofWish, StoredDocket, type Docket } from '../../core';
 import type { Sql } from '../db';
 
+/** What of a job is written: its sheets, one side of them, every form apart, or their plates, all in one or form by form. */
+export const Written = z.enum(['all', 'fronts', 'backs', 'forms', 'plates', 'form-plates']);
+export type Written = z.infer<typeof Written>;
+
+/** Whether what is written is several files, together in a ZIP. */
+export const inZip = (pass: Written): boolean => pass === 'forms' || pass === 'form-plates';
+
 export const Export = z.object({
   id: z.string(),
   job_id: z.string(),
   docket: StoredDocket,
-  pass: z.enum(['all', 'fronts', 'backs', 'forms']),
+  pass: Written,
   /** Null for the sheets themselves. */
   proof: ProofWish.nullable(),
   state: z.enum(['waiting', 'working', 'done', 'canceled', 'failed']),

@@ -1,5 +1,5 @@
 import { Suspense, useState } from 'react';
-import { FileArchive, FileCode2, ScanEye } from 'lucide-react';
+import { FileArchive, FileCode2, Layers2, ScanEye } from 'lucide-react';
 import { Button } from '../../../ui/Button';
 import { fetched } from '../../../ui/fetched';
 import { Row } from '../../../ui/fields';
@@ -8,8 +8,14 @@ import { useJob, useJobStore } from '../context';
 
 const proof = fetched(async () => (await import('./ProofElsewhere')).ProofElsewhere);
 
-/** What other programs go on with: the layout as a ticket, and a file for every form. */
-export function GoesOn({ busy, onForms }: { readonly busy: boolean; readonly onForms: () => void }) {
+/** What other programs go on with: the layout as a ticket, the plates, and a file for every form. */
+export function GoesOn({
+  busy,
+  onExport,
+}: {
+  readonly busy: boolean;
+  readonly onExport: (pass: 'forms' | 'plates' | 'form-plates') => void;
+}) {
   const [proofing, setProofing] = useState(false);
   const store = useJobStore();
   const { id, forms, machines } = useJob(({ saved, plan, shop }) => ({
@@ -22,7 +28,10 @@ export function GoesOn({ busy, onForms }: { readonly busy: boolean; readonly onF
     if (await store.getState().settled()) download(`/api/jobs/${id}/layout?as=${as}`);
   };
   return (
-    <Row label="Goes on as" hint="where every page lies (XJDF, JDF), what is cut (PPF), and a PDF a form">
+    <Row
+      label="Goes on as"
+      hint="where every page lies (XJDF, JDF), what is cut (PPF); plates are greys, a page an ink"
+    >
       <span className="flex flex-wrap gap-1.5">
         {(['xjdf', 'jdf', 'ppf'] as const).map((as) => (
           <Button key={as} small onPress={() => void layOut(as)}>
@@ -32,10 +41,18 @@ export function GoesOn({ busy, onForms }: { readonly busy: boolean; readonly onF
         <Button small isDisabled={machines === 0} onPress={() => setProofing(true)}>
           <ScanEye size={14} aria-hidden /> Proof elsewhere…
         </Button>
+        <Button small isDisabled={busy} onPress={() => onExport('plates')}>
+          <Layers2 size={14} aria-hidden /> Plates, a page an ink
+        </Button>
         {forms > 1 && (
-          <Button small isDisabled={busy} onPress={onForms}>
-            <FileArchive size={14} aria-hidden /> {forms.toLocaleString('en')} forms, a PDF each
-          </Button>
+          <>
+            <Button small isDisabled={busy} onPress={() => onExport('forms')}>
+              <FileArchive size={14} aria-hidden /> {forms.toLocaleString('en')} forms, a PDF each
+            </Button>
+            <Button small isDisabled={busy} onPress={() => onExport('form-plates')}>
+              <FileArchive size={14} aria-hidden /> Their plates, a PDF a form
+            </Button>
+          </>
         )}
       </span>
       {proofing && (

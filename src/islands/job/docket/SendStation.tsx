@@ -61,7 +61,7 @@ function useExport() {
   return {
     it,
     running,
-    start: async (pass: 'all' | 'fronts' | 'backs' | 'forms' = 'all'): Promise<void> => {
+    start: async (pass: 'all' | 'fronts' | 'backs' | 'forms' | 'plates' | 'form-plates' = 'all'): Promise<void> => {
       if (running || !(await settled())) return;
       try {
         const wish = { id: newId(), pass };
@@ -134,6 +134,7 @@ function Exported({ it, running }: Pick<ReturnType<typeof useExport>, 'it' | 'ru
           <a className="text-rust underline" href={`/api/exports/${it.id}/file`}>
             Download again
           </a>
+          {it.message && <span className="mt-1 block">{it.message}</span>}
         </p>
       )}
     </>
@@ -197,7 +198,7 @@ export function SendStation() {
         </CardLink>
       </div>
       <SentBefore deliveries={before} onClose={leave} send={(earlier) => void send(earlier)} />
-      <GoesOn busy={exporting.running} onForms={() => void exporting.start('forms')} />
+      <GoesOn busy={exporting.running} onExport={(pass) => void exporting.start(pass)} />
       <HandPasses busy={exporting.running} onExport={(pass) => void exporting.start(pass)} />
       <Exported {...exporting} />
       {list.length > 0 && (

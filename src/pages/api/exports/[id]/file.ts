@@ -1,12 +1,12 @@
 import { createReadStream, existsSync, statSync } from 'node:fs';
-import { exportFile, findExport, paced, sql } from '../../../../server';
+import { exportFile, findExport, inZip, paced, sql } from '../../../../server';
 import { endpoint, idOf, notThere } from '../../../_api';
 
 export const GET = endpoint(async (context) => {
   const it = await findExport(sql, idOf(context));
   const path = it && exportFile(it.id);
   if (!it || it.state !== 'done' || !path || !existsSync(path)) return notThere();
-  const zip = it.pass === 'forms';
+  const zip = inZip(it.pass);
   const name = `${it.docket.title.toWellFormed()} ${it.proof ? 'proof' : it.pass === 'all' ? 'sheets' : it.pass}.${zip ? 'zip' : 'pdf'}`;
   const plain = name.replace(/[^\x20-\x7e]|["\\/]/g, '_');
   return new Response(paced(createReadStream(path, { highWaterMark: 1 << 18 })), {

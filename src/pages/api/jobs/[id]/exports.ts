@@ -1,12 +1,12 @@
 import * as z from 'zod';
 import { ProofWish } from '../../../../core';
-import { startExport } from '../../../../server';
+import { startExport, Written } from '../../../../server';
 import { endpoint, idOf, json, Named, notThere } from '../../../_api';
 import { wishOf } from '../../../_body';
 
 const Wish = z.strictObject({
   proof: ProofWish.nullable().default(null),
-  pass: z.enum(['all', 'fronts', 'backs', 'forms']).default('all'),
+  pass: Written.default('all'),
   id: Named.optional(),
 });
 
