@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { InkName } from './inks';
 
 /** Marks that stand where somebody says: what they are, and one way to say where. All lengths in millimetres. */
 
@@ -14,6 +15,11 @@ export const STAND_AT = [
   'tail-right',
 ] as const;
 export type StandAt = (typeof STAND_AT)[number];
+
+const runs = z
+  .array(z.strictObject({ from: z.int().min(1).max(500_000), to: z.int().min(1).max(500_000) }))
+  .min(1)
+  .max(100);
 
 export const Stand = z
   .strictObject({
@@ -44,15 +50,12 @@ export const Stand = z
       .describe('Quarter turns counter-clockwise'),
     side: z.enum(['both', 'front', 'back']).default('both'),
     sheets: z
-      .union([
-        z.enum(['all', 'first', 'last']),
-        z
-          .array(z.strictObject({ from: z.int().min(1).max(500_000), to: z.int().min(1).max(500_000) }))
-          .min(1)
-          .max(100),
-      ])
+      .union([z.enum(['all', 'first', 'last']), runs])
       .default('all')
       .describe('On which sheets, by their numbers'),
+    pages: runs
+      .optional()
+      .describe('Only where one of these pages lies, by their places in the job; everywhere where it is not said'),
   })
   .meta({ id: 'Stand' });
 export type Stand = z.infer<typeof Stand>;
@@ -85,6 +88,9 @@ export const MarkIs = z
     }),
     z.strictObject({ kind: z.literal('line'), length: z.number().min(1).max(500), weight: lineWeight }),
     z.strictObject({ kind: z.literal('dot'), diameter: z.number().min(0.5).max(30) }),
+    z
+      .strictObject({ kind: z.literal('die'), weight: lineWeight })
+      .describe('The outline of each piece with its scores and perforations, printed over the artwork'),
   ])
   .meta({ id: 'MarkIs' });
 export type MarkIs = z.infer<typeof MarkIs>;
@@ -96,8 +102,10 @@ export const PlacedMark = z
     called: z.string().trim().min(1).max(60).describe('As a list calls it'),
     on: z.boolean().default(true),
     is: MarkIs,
+    ink: InkName.optional().describe('The one ink it is printed in; every separation where it is not said'),
     stands: Stand,
   })
+  .refine(({ is, stands }) => is.kind !== 'die' || stands.by === 'piece', 'is a die line, which stands on each piece')
   .refine(
     ({ is, stands }) => is.kind !== 'strip' || stands.by !== 'piece',
     'is a strip, which stands by all pieces, the paper or the plate',

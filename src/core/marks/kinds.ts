@@ -16,6 +16,9 @@ export type Mark =
       readonly to: readonly [number, number];
       readonly weight: number;
       readonly dash: readonly number[];
+      readonly ink?: string;
+      /** Printed over what lies there, which stays as it is (overprint). */
+      readonly over?: true;
     }
   | {
       readonly kind: 'circle';
@@ -25,6 +28,7 @@ export type Mark =
       readonly weight: number;
       /** Filled, in place of a line round it. */
       readonly filled?: true;
+      readonly ink?: string;
     }
   | {
       readonly kind: 'area';
@@ -71,6 +75,7 @@ export type Mark =
       readonly text: string;
       readonly turned: QuarterTurns;
       readonly black?: boolean;
+      readonly ink?: string;
     };
 
 /** Where marks may be: inside `area` and outside every `keepOff` rectangle (the pages with their bleed). */

@@ -215,7 +215,7 @@ function writeSide(
   sheet: Sheet,
   side: SideName,
 ): void {
-  const on: Drawn = { content: '', forms: new Map(), fonts: new Map(), spaces: new Map() };
+  const on: Drawn = { content: '', forms: new Map(), fonts: new Map(), spaces: new Map(), states: new Map() };
   for (const cell of sheet[side]) {
     if (cell.page === null || cell.matrix === null) continue;
     const form: Form = formOf(cell);
@@ -228,10 +228,11 @@ function writeSide(
   out.stream(stream, '/Filter/FlateDecode', packShort(on.content));
   const num = out.allocate();
   const fonts = on.fonts.size > 0 ? `/Font<<${named(on.fonts)}>>` : '';
+  const states = on.states.size > 0 ? `/ExtGState<<${named(on.states)}>>` : '';
   out.object(
     num,
     `<</Type/Page/Parent ${tree} 0 R${boxesOf(sheet, side)}` +
-      `/Resources<</XObject<<${named(on.forms)}>>/ColorSpace<</All ${all} 0 R${named(on.spaces)}>>${fonts}>>/Contents ${stream} 0 R>>`,
+      `/Resources<</XObject<<${named(on.forms)}>>/ColorSpace<</All ${all} 0 R${named(on.spaces)}>>${fonts}${states}>>/Contents ${stream} 0 R>>`,
   );
   kids.push(num);
 }

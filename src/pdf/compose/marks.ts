@@ -19,7 +19,12 @@ type Drawing = Exclude<Mark, { kind: 'text' | 'code' }>;
 type Text = Extract<Mark, { kind: 'text' }>;
 type Code = Extract<Mark, { kind: 'code' }>;
 
-const isDrawing = (m: Mark): m is Drawing => m.kind !== 'text' && m.kind !== 'code' && !(m.kind === 'area' && m.spot);
+/** What is drawn in every separation, or in colours of its own: the same for all sides that have it. */
+const isDrawing = (m: Mark): m is Drawing =>
+  m.kind !== 'text' && m.kind !== 'code' && !(m.kind === 'area' ? m.spot : (m.ink ?? (m.kind === 'line' && m.over)));
+
+/** Overprint of lines and areas; an ink of which there is none is left alone (8.6.7). */
+const OVER = '<</OP true/op true/OPM 1>>';
 
 /** One of the process inks, full (`k` operands); null for any other ink. */
 function processInk(name: string): string | null {
@@ -90,6 +95,7 @@ export class MarkWriter {
     if (drawings) this.use(on, this.lines, 'M', drawings);
     for (const m of marks) {
       if (m.kind === 'code') this.drawCode(on, m);
+      if ((m.kind === 'line' || m.kind === 'circle') && !isDrawing(m)) this.drawInInk(on, m);
       if (m.kind === 'area' && m.spot)
         on.content += `q ${this.spots.fill(on, m.spot.name, m.spot.tint)}${rectangle(m.rect)} f Q\n`;
       if (m.kind !== 'text') continue;
@@ -110,11 +116,25 @@ export class MarkWriter {
     }
   }
 
+  /** The colour of a mark: an ink alone, or every separation. */
+  private colourOf(on: Drawn, { ink, black }: { readonly ink?: string; readonly black?: boolean }): string {
+    const process = ink === undefined ? null : processInk(ink);
+    if (ink === undefined) return black ? '0 0 0 1 k\n' : '/All cs 1 scn\n';
+    return process ? `${process} k\n` : this.spots.fill(on, ink, 1);
+  }
+
+  /** A line or a circle in one ink, or printed over what lies there. */
+  private drawInInk(on: Drawn, m: Extract<Mark, { kind: 'line' | 'circle' }>): void {
+    const process = m.ink === undefined ? null : processInk(m.ink);
+    const stroke = m.ink === undefined ? '/All CS 1 SCN\n' : process ? `${process} K\n` : this.spots.stroke(on, m.ink);
+    const over = m.kind === 'line' && m.over;
+    if (over) on.states.set('Over', OVER);
+    on.content += `q ${over ? '/Over gs ' : ''}${stroke}${this.colourOf(on, m)}0 J ${drawing(m)}Q\n`;
+  }
+
   /** Text that is text: it can be found, copied and read aloud. */
   private drawLive(on: Drawn, m: Text): void {
-    const process = m.ink === undefined ? null : processInk(m.ink);
-    const every = m.black ? '0 0 0 1 k\n' : '/All cs 1 scn\n';
-    const colour = m.ink === undefined ? every : process ? `${process} k\n` : this.spots.fill(on, m.ink, 1);
+    const colour = this.colourOf(on, m);
     const size = (m.height / CAPITALS) * PT;
     on.content += `q ${colour}${TURNS[m.turned]} ${p(m.at[0])} ${p(m.at[1])} cm BT\n`;
     for (const { key, ref, hex } of this.fonts.show(m.text, 'text')) {
@@ -129,7 +149,7 @@ export class MarkWriter {
     const symbol = this.coder?.(m.symbology, m.text);
     if (!symbol || 'wrong' in symbol) return;
     const dark = modulesIn(symbol, m.rect, m.turned);
-    on.content += `q ${m.black ? '0 0 0 1 k' : '/All cs 1 scn'}\n${dark.map((r) => rectangle(r)).join('\n')}\nf Q\n`;
+    on.content += `q ${this.colourOf(on, m)}${dark.map((r) => rectangle(r)).join('\n')}\nf Q\n`;
   }
 
   /** Of the sides seen last: fronts and backs come in turn, and sheets of two lays may. */

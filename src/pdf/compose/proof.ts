@@ -74,7 +74,7 @@ function write(out: PdfWriter, opened: OpenPdf, pages: Iterable<ProofPage>): Com
 const SMALLEST = 0.5;
 
 function writePage({ out, tree, all, formOf, drawn }: Proofing, { paper, placed, words, wordsAt }: ProofPage): number {
-  const on: Drawn = { content: '', forms: new Map(), fonts: new Map(), spaces: new Map() };
+  const on: Drawn = { content: '', forms: new Map(), fonts: new Map(), spaces: new Map(), states: new Map() };
   for (const { page, at, clip } of placed)
     drawCell(on, { clip: rectangle(clip), matrix: at }, formOf({ file: 0, page }));
   const [x, y, room] = wordsAt;

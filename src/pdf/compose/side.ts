@@ -9,6 +9,8 @@ export interface Drawn {
   readonly forms: Map<string, string>;
   readonly fonts: Map<string, string>;
   readonly spaces: Map<string, string>;
+  /** Graphics states that it names, as they are written. */
+  readonly states: Map<string, string>;
 }
 
 const at = (...mm: readonly number[]): string => mm.map((v) => points(v * PT)).join(' ');

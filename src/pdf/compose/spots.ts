@@ -19,6 +19,12 @@ export class SpotSpaces {
 
   constructor(private readonly out: PdfWriter) {}
 
+  /** Sets an ink to draw lines with, all of it. */
+  stroke(on: Drawn, name: string): string {
+    const [space] = this.fill(on, name, 1).split(' ');
+    return `${space} CS 1 SCN\n`;
+  }
+
   /**
    * Sets an ink to fill with.
    * @param tint how much of it, 0 to 1

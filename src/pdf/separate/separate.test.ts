@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { patched, type DocketOf, type Inks, type Patch } from '../../core';
 import { flatDocketFor, SHOP } from '../../core/testing';
+import { coderOf } from '../../core/codes';
 import { readArtwork } from '../read';
 import { compose } from '../compose';
 import { run, scratch, writePdf } from '../testing';
@@ -294,7 +295,7 @@ it('plates of backs are of their own inks, and follow their fronts', async () =>
     '0 0 0 1 k 20 20 90 60 re f',
     { front: ['Black', 'Gold'], back: ['Black'] },
     {
-      product: { sides: 'both' },
+      product: { sides: 'two' },
     },
   );
   const out = join(dir, 'backs.pdf');
@@ -305,4 +306,60 @@ it('plates of backs are of their own inks, and follow their fronts', async () =>
     ['Black', 'Gold', 'Black'].map((i) => `/DeviceColorant /${i}`),
   );
   expect(said.at(-1)).toEqual([1, 1]);
+});
+
+describe('marks in inks of their own', () => {
+  it('stand on their plates alone, and a die line takes nothing from what it lies on', async () => {
+    const mark = { on: true, called: 'A' };
+    const placed: DocketOf<'flat'>['placed'] = [
+      {
+        ...mark,
+        id: 'die',
+        is: { kind: 'die', weight: 2 },
+        ink: 'Die line',
+        stands: { by: 'piece', at: ['lead'], off: 0, along: 0, turned: 0, side: 'both', sheets: 'all' },
+      },
+      {
+        ...mark,
+        id: 'dot',
+        is: { kind: 'dot', diameter: 8 },
+        ink: 'Magenta',
+        stands: { by: 'paper', at: ['tail-left'], off: 6, along: 0, turned: 0, side: 'both', sheets: 'all' },
+      },
+      {
+        ...mark,
+        id: 'code',
+        is: { kind: 'code', symbology: 'qr', text: 'A', width: 14, height: 14 },
+        ink: 'Gold',
+        stands: { by: 'paper', at: ['tail-right'], off: 6, along: 0, turned: 0, side: 'both', sheets: 'all' },
+      },
+    ];
+    const inks = ['Cyan', 'Magenta', 'Yellow', 'Black', 'Gold', 'Die line'];
+    const job = await docketOf(
+      `0 .8 0 0 k -9 -9 ${WIDE + 18} ${HIGH + 18} re f`,
+      { front: inks, back: [] },
+      {
+        placed,
+        marks: { crop: { on: false }, register: { on: false } },
+      },
+    );
+    const coder = await coderOf(job.docket);
+    const [sheets, out] = [join(dir, 'marked.pdf'), join(dir, 'marked-plates.pdf')];
+    compose({ ...job, coder, out: sheets });
+    composeSeparated({ ...job, coder, out });
+    const [wanted] = await separationsOf(sheets);
+    const got = await greyPages(out);
+    inks.forEach((ink, i) => {
+      const theirs = wanted!.get(ink)!;
+      expect([ink, differ(theirs, got[i]!) < IN_GREYS || differ(theirs, got[i]!)]).toEqual([ink, true]);
+    });
+    const page = 160 * 120;
+    // 100 × 60 at four fifths and a dot of 8; lines of 2 mm round that, half of each outside; nothing of either elsewhere
+    expect(inkOn(got[1]!) * page).toBeCloseTo(0.8 * 6000 + Math.PI * 16, -2);
+    // drawn in dots of a third of a millimetre, each that is touched
+    expect(inkOn(got[5]!) * page).toBeGreaterThan(2 * 2 * (100 + 60));
+    expect(inkOn(got[5]!) * page).toBeLessThan(2.5 * 2 * (100 + 60));
+    expect(inkOn(got[4]!) * page).toBeGreaterThan(30);
+    expect([0, 2, 3].map((i) => inkOn(got[i]!))).toEqual([0, 0, 0]);
+  });
 });

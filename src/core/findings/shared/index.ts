@@ -11,6 +11,7 @@ import { noPages } from './no-pages';
 import { asOrdered } from './order';
 import { ownMarks } from './own-marks';
 import { pagesMissing } from './pages-missing';
+import { markInks } from './mark-inks';
 import { placed } from './placed';
 import { plateFits } from './plate';
 import { programOther } from './program-other';
@@ -41,6 +42,7 @@ export const SHARED: readonly Check[] = [
   trays,
   weightOrder,
   marksRoom,
+  markInks,
   placed,
   finishingLimits,
   programOther,

@@ -10,10 +10,12 @@ export interface Drawn extends Size {
   readonly marks: readonly Mark[];
 }
 
-type Of<K extends PlacedKind> = Extract<MarkIs, { kind: K }>;
+/** What is drawn by itself, and finds a place; a die line lies where its piece does. */
+type Standing = Exclude<PlacedKind, 'die'>;
+type Of<K extends Standing> = Extract<MarkIs, { kind: K }>;
 
 /** How each kind is drawn. @param long the edge that it stands at, mm: for what goes along all of it */
-const DRAW: { readonly [K in PlacedKind]: (is: Of<K>, on: SheetSide, long: number) => Drawn } = {
+const DRAW: { readonly [K in Standing]: (is: Of<K>, on: SheetSide, long: number) => Drawn } = {
   words,
   code,
   strip,
@@ -40,8 +42,8 @@ const DRAW: { readonly [K in PlacedKind]: (is: Of<K>, on: SheetSide, long: numbe
 };
 
 /** A mark of any kind, drawn for a side. */
-export const drawnOn = (is: MarkIs, on: SheetSide, long: number): Drawn =>
-  (DRAW[is.kind] as (is: MarkIs, on: SheetSide, long: number) => Drawn)(is, on, long);
+export const drawnOn = (is: Of<Standing>, on: SheetSide, long: number): Drawn =>
+  (DRAW[is.kind] as (is: Of<Standing>, on: SheetSide, long: number) => Drawn)(is, on, long);
 
 const stroke = (x1: number, y1: number, x2: number, y2: number, weight: number): Mark => ({
   kind: 'line',

@@ -1,5 +1,7 @@
 import {
   FACT_NAMES,
+  InkName,
+  PROCESS,
   readRuns,
   runsSaid,
   STAND_AT,
@@ -50,7 +52,8 @@ export function PlacedFields({ mark }: Props) {
         />
       </label>
       <WhatFields mark={mark} />
-      <WhereFields mark={mark} />
+      <InkField mark={mark} />
+      {mark.is.kind === 'die' ? <WhenFields mark={mark} /> : <WhereFields mark={mark} />}
     </div>
   );
 }
@@ -119,6 +122,8 @@ function WhatFields({ mark }: Props) {
           {sized('weight', 'weight', is.weight, 0.01, 5)}
         </div>
       );
+    case 'die':
+      return <div className="grid grid-cols-3 gap-1">{sized('weight', 'weight', is.weight, 0.01, 5)}</div>;
     case 'dot':
       return <div className="grid grid-cols-3 gap-1">{sized('diameter', 'diameter', is.diameter, 0.5, 30)}</div>;
   }
@@ -241,7 +246,50 @@ function WhereFields({ mark }: Props) {
   );
 }
 
-/** On which sides and sheets a mark stands. */
+/** The ink that a mark is printed in: every one, one of the job's, or any other by its name. */
+function InkField({ mark }: Props) {
+  const { placed, change } = useJob(({ docket, change }) => ({ placed: docket.placed, change }));
+  const known = useJob(({ docket: { sheet }, artwork }) =>
+    (sheet.inks ? [...sheet.inks.front, ...sheet.inks.back] : [...PROCESS, ...artwork.inks]).join('\n'),
+  );
+  const { ink, called } = mark;
+  const put = (to: string | undefined): void => {
+    const { ink: _, ...rest } = mark;
+    const next = to === undefined ? rest : { ...rest, ink: to };
+    change(
+      { placed: placed.map((m) => (m.id === mark.id ? next : m)) },
+      `${called.toLowerCase()} in ${to ?? 'every ink'}`,
+    );
+  };
+  const names = [...new Set([...known.split('\n').filter(Boolean), ...(ink === undefined ? [] : [ink])])];
+  return (
+    <div className="grid grid-cols-2 items-end gap-1 text-xs text-ink-soft">
+      <div>
+        ink
+        <Pick
+          label={`${called} ink`}
+          value={ink ?? ''}
+          options={[{ key: '', label: 'every ink' }, ...names.map((key) => ({ key, label: key }))]}
+          onChange={(name) => put(name === '' ? undefined : name)}
+        />
+      </div>
+      {ink !== undefined && (
+        <Entry
+          label={`Name of the ink of ${called}`}
+          shown={ink}
+          wide
+          take={(text) => {
+            const name = InkName.safeParse(text);
+            if (!name.success) throw new Error('Type the ink’s name, as the press calls it.');
+            put(name.data);
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+/** On which sides, sheets and pages a mark stands. */
 function WhenFields({ mark }: Props) {
   const { stand } = useMark({ mark });
   const { stands, called } = mark;
@@ -268,6 +316,19 @@ function WhenFields({ mark }: Props) {
             if (!runs || (Array.isArray(runs) && runs.some((r) => r.from < 1)))
               throw new Error('Type all, first, last, or 1-3, 7.');
             stand({ sheets: runs as Stand['sheets'] }, `on sheets ${text}`);
+          }}
+        />
+      </label>
+      <label>
+        pages
+        <Entry
+          label={`${called} pages`}
+          shown={stands.pages ? runsSaid(stands.pages) : 'all'}
+          take={(text) => {
+            const all = /^(all)?$/i.test(text.trim());
+            const runs = all ? undefined : (readRuns(text) ?? []);
+            if (runs && (runs.length === 0 || runs.some((r) => r.from < 1))) throw new Error('Type all, or 1-4, 7.');
+            stand({ pages: runs }, all ? 'on all pages' : `by pages ${text}`);
           }}
         />
       </label>

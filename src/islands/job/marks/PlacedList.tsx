@@ -13,10 +13,12 @@ const keptSets = fetched(async () => (await import('./KeptSets')).KeptSets);
 const KINDS = Object.keys(FRESH) as FreshKind[];
 
 /** Where a mark stands, in a few words: `the tail of the paper`. */
-const whereSaid = ({ stands }: PlacedMark): string =>
-  stands.at.length > 1
-    ? `${stands.at.length} places by ${BY_SAID[stands.by]}`
-    : `${AT_SAID[stands.at[0]!]} of ${BY_SAID[stands.by]}`;
+const whereSaid = ({ is, stands }: PlacedMark): string =>
+  is.kind === 'die'
+    ? `on ${BY_SAID[stands.by]}`
+    : stands.at.length > 1
+      ? `${stands.at.length} places by ${BY_SAID[stands.by]}`
+      : `${AT_SAID[stands.at[0]!]} of ${BY_SAID[stands.by]}`;
 
 /** Marks that stand where somebody says: what there is, and more of it. */
 export function PlacedList() {

@@ -95,6 +95,16 @@ export const FRESH = {
       stands: stand({ by: 'pieces', at: ['lead-left', 'lead-right', 'tail-left', 'tail-right'], off: 4 }),
     }),
   },
+  die: {
+    label: 'Die line',
+    detail: 'each piece’s outline and scores, over the artwork, in an ink of its own',
+    wish: () => ({
+      called: 'Die line',
+      is: { kind: 'die', weight: 0.25 },
+      ink: 'Die line',
+      stands: stand({ by: 'piece', at: ['lead'], off: 0, side: 'front', sheets: 'first' }),
+    }),
+  },
 } as const satisfies Readonly<Record<string, Fresh>>;
 export type FreshKind = keyof typeof FRESH;
 

@@ -145,7 +145,9 @@ function CodeMark({ mark, H }: { readonly mark: Extract<Mark, { kind: 'code' }>;
     return <rect {...down(mark.rect, H)} strokeWidth={0.3} strokeDasharray="1 1" data-code="none" />;
   const dark = modulesIn(symbol, mark.rect, mark.turned);
   const path = dark.map((r) => `M${r.x} ${H - r.y}h${r.width}v${-r.height}h${-r.width}z`).join('');
-  return <path d={path} fill="#111" stroke="none" data-code={mark.text} />;
+  return (
+    <path d={path} fill={mark.ink === undefined ? '#111' : inkSeen(mark.ink)} stroke="none" data-code={mark.text} />
+  );
 }
 
 /** The process inks as they look; any other is seen as the trade's pens write it. */
@@ -175,6 +177,7 @@ export function MarkLines({ marks, H, line }: { marks: readonly Mark[]; H: numbe
                 y2={H - m.to[1]}
                 strokeWidth={Math.max(m.weight, line * 0.9)}
                 strokeDasharray={m.dash.join(' ') || undefined}
+                {...(m.ink === undefined ? {} : { stroke: inkSeen(m.ink) })}
               />
             );
           case 'circle':
@@ -184,7 +187,9 @@ export function MarkLines({ marks, H, line }: { marks: readonly Mark[]; H: numbe
                 cx={m.centre[0]}
                 cy={H - m.centre[1]}
                 r={m.radius}
-                {...(m.filled ? { fill: '#111', stroke: 'none' } : { strokeWidth: Math.max(m.weight, line * 0.9) })}
+                {...(m.filled
+                  ? { fill: m.ink === undefined ? '#111' : inkSeen(m.ink), stroke: 'none' }
+                  : { strokeWidth: Math.max(m.weight, line * 0.9) })}
               />
             );
           case 'area':
