@@ -1,7 +1,8 @@
 import { PDFDocument, type PDFImage } from 'pdf-lib';
-import { dayText, formatLength, formatSize, type JobCard, type Unit } from '../core';
+import { dayText, formatSize, type JobCard, type Unit } from '../core';
 import { CardPage, colour, fontsIn, INK, PAGE, PLUM, SOFT, WIDTH } from './card-page';
 import { PT } from './geometry';
+import { wallDrawing } from './wall';
 
 /** The card that travels with a job, as one page of PDF on A4: what is measured on it is in millimetres from its top. */
 
@@ -106,35 +107,6 @@ function loads(s: CardPage, card: JobCard, width: number): void {
   }
 }
 
-/** How a poster hangs: its panels by name, what is seen of each column and row, and how they are joined. */
-function wallDrawing(s: CardPage, wall: NonNullable<JobCard['wall']>, unit: Unit): void {
-  s.heading('How it hangs');
-  const { size, panels, said } = wall;
-  const left = PAGE.margin + 14;
-  const top = s.y + 8;
-  const k = Math.min(86 / size.width, Math.max(30, Math.min(80, s.room - 70)) / size.height);
-  const H = size.height * k;
-  const short = (mm: number): string => formatLength(mm, unit, unit === 'mm' ? 0 : 1).replace(/ (mm|in)$/, '');
-  const middle = (text: string, pt: number): number => s.fonts.mono.widthOfTextAtSize(text, pt) / PT / 2;
-  for (const { name, seen, off, column, row } of panels) {
-    const [x, y] = [left + seen.x * k, top + H - (seen.y + seen.height) * k];
-    const [w, h] = [seen.width * k, seen.height * k];
-    s.box(x, y, w, h, { border: INK, thickness: 0.6 });
-    const label = off ? `${name} off` : name;
-    const pt = Math.max(4, Math.min(12, 2.2 * Math.min(w / label.length, h)));
-    s.line(label, x + w / 2 - middle(label, pt), y + h / 2 + pt * 0.12, pt, s.fonts.mono);
-    if (row === 0)
-      s.line(short(seen.width), x + w / 2 - middle(short(seen.width), 7), top - 1.5, 7, s.fonts.mono, SOFT);
-    if (column === 0) s.lineRight(short(seen.height), left - 1.5, y + h / 2 + 1, 7, s.fonts.mono, SOFT);
-  }
-  s.line(`${formatSize(size, unit)} on the wall, measures of what is seen`, left, top + H + 4, 8, s.fonts.text, SOFT);
-  const beside = left + size.width * k + 8;
-  s.y = top - 4;
-  for (const text of said)
-    s.paragraph(text, 9.5, s.fonts.text, { x: beside, width: PAGE.width - PAGE.margin - beside, most: 8 });
-  s.y = Math.max(s.y, top + H + 5);
-}
-
 function counts(s: CardPage, card: JobCard): void {
   s.heading('Counts');
   for (const { label, value, sum } of card.counts) {
@@ -191,7 +163,10 @@ export async function writeJobCard(
   const tall = sheetDrawing(s, card, unit, PAGE.width - PAGE.margin - wide, top, wide, 60);
   loads(s, card, WIDTH - wide - 8);
   s.y = Math.max(s.y, top + tall);
-  if (card.wall) wallDrawing(s, card.wall, unit);
+  if (card.wall) {
+    s.heading('How it hangs');
+    wallDrawing(s, card.wall, unit, { width: 86, height: Math.max(30, Math.min(80, s.room - 70)) });
+  }
   counts(s, card);
   steps(s, card);
   s.line(house, PAGE.margin, PAGE.height - PAGE.margin + 4, 8, fonts.text, SOFT);

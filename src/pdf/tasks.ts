@@ -1,10 +1,11 @@
-import { writeBy, type CutCard, type JobCard, type TableFacts, type Unit, type Writing } from '../core';
+import { writeBy, type CutCard, type JobCard, type PileSlips, type TableFacts, type Unit, type Writing } from '../core';
 import { coderOf } from '../core/codes';
 import { readTable } from '../records';
 import type { ArtworkError } from './errors';
 import { writer } from './ways';
 import type { Composed, ComposeJob } from './compose';
 import { rasterise } from './raster';
+import type { WallCard } from './wall';
 import { coarsestPicture } from './resolution';
 import { readArtwork, type ReadArtwork } from './read';
 
@@ -27,6 +28,9 @@ export interface Tasks {
   /** The card that travels with a job, and the one that lies at the guillotine, as PDF. */
   readonly jobCard: (task: OfCard & { card: JobCard; thumbs: readonly (Uint8Array | null)[] }) => Promise<Uint8Array>;
   readonly cutCard: (task: OfCard & { card: CutCard }) => Promise<Uint8Array>;
+  /** The slips that lie on its piles, and the map that a poster is hung by. */
+  readonly slips: (task: OfCard & { card: PileSlips }) => Promise<Uint8Array>;
+  readonly wallCard: (task: OfCard & { card: WallCard }) => Promise<Uint8Array>;
   readonly impose: (task: Omit<ComposeJob, 'onProgress' | 'opened' | 'coder'>, progress: Progress) => Promise<Composed>;
 }
 export type TaskName = keyof Tasks;
@@ -62,6 +66,15 @@ export const TASKS: Tasks = {
     writeBy(writing);
     const { writeCutCard } = await import('./cut-card');
     return writeCutCard(card, address, of);
+  },
+  slips: async ({ card, address, house }) => {
+    const { writePileSlips } = await import('./slips');
+    return writePileSlips(card, address, { house });
+  },
+  wallCard: async ({ card, address, writing, ...of }) => {
+    writeBy(writing);
+    const { writeWallCard } = await import('./wall');
+    return writeWallCard(card, address, of);
   },
   impose: async (task, progress) => {
     let said = 0;

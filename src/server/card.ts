@@ -1,9 +1,9 @@
-import { cutCard, inspect, jobCard, mark, plan, reckon, writing, type Docket } from '../core';
+import { cutCard, inspect, jobCard, mark, pileSlips, plan, reckon, wallOf, writing, type Docket } from '../core';
 import { sql } from './db';
 import { picture } from './pictures';
 import { sourcesOf } from './sources';
 import { readHouse, recentShop } from './tables/shop';
-import { cutCardInWorker, jobCardInWorker } from './workers';
+import { cutCardInWorker, jobCardInWorker, slipsInWorker, wallCardInWorker } from './workers';
 
 /** Wide enough for a card's pictures in print, pixels. */
 const WIDE = 640;
@@ -41,4 +41,30 @@ export async function cutCardOf(number: number, docket: Docket, address: string)
   const house = await readHouse(sql);
   const { unit, name } = house;
   return cutCardInWorker({ card, address: `${address}#knife`, unit, house: name, writing: writing() });
+}
+
+/**
+ * The slips that lie on a job's piles, as PDF. @returns null where its artwork is not in the store
+ * @param address where the job is opened
+ */
+export async function slipsOf(number: number, docket: Docket, address: string): Promise<Uint8Array | null> {
+  const sources = await sourcesOf(sql, docket);
+  if (!sources) return null;
+  const { unit, name } = await readHouse(sql);
+  const card = pileSlips(number, docket, plan(docket, sources.artwork), unit);
+  return slipsInWorker({ card, address, unit, house: name, writing: writing() });
+}
+
+/**
+ * The map that a poster is hung by, as PDF. @returns null where its artwork is not in the store, or it is no poster
+ * @param address where the job is opened
+ */
+export async function wallCardOf(number: number, docket: Docket, address: string): Promise<Uint8Array | null> {
+  const sources = await sourcesOf(sql, docket);
+  const { unit, name } = await readHouse(sql);
+  const wall = sources && wallOf(docket, plan(docket, sources.artwork), unit);
+  if (!wall) return null;
+  const { title, customer, due } = docket;
+  const card = { number, title, customer, due, wall };
+  return wallCardInWorker({ card, address, unit, house: name, writing: writing() });
 }

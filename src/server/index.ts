@@ -28,7 +28,7 @@ export { NotSendable } from './not-sendable';
 export { migrate } from './migrate';
 export { learnCaliper, learnMachine } from './learned';
 export { testRun, printTestSheet } from './passes';
-export { cardOf, cutCardOf } from './card';
+export { cardOf, cutCardOf, slipsOf, wallCardOf } from './card';
 export { drawFirst } from './work';
 export { proofAsJob } from './proofs';
 export { picture, pictureProgress, WIDTHS } from './pictures';

@@ -41,6 +41,14 @@ export const jobCardInWorker = (task: Parameters<Tasks['jobCard']>[0]): Promise<
 export const cutCardInWorker = (task: Parameters<Tasks['cutCard']>[0]): Promise<Uint8Array> =>
   pool('card').run('cutCard', task);
 
+/** Writes the slips that lie on a job's piles, as PDF. @throws TookTooLong, TookTooMuch */
+export const slipsInWorker = (task: Parameters<Tasks['slips']>[0]): Promise<Uint8Array> =>
+  pool('card').run('slips', task);
+
+/** Writes the map that a poster is hung by, as PDF. @throws TookTooLong, TookTooMuch */
+export const wallCardInWorker = (task: Parameters<Tasks['wallCard']>[0]): Promise<Uint8Array> =>
+  pool('card').run('wallCard', task);
+
 /** Reads a table, and keeps its rows. @throws TableError, TookTooLong, TookTooMuch */
 export const readTableInWorker = (path: string, out: string): Promise<TableFacts> =>
   pool('read').run('table', { path, out });

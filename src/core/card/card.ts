@@ -49,7 +49,8 @@ export interface CardStock {
   readonly sheets: number;
 }
 
-const PROCESSES = {
+/** What is done on a finishing machine, in words. */
+export const PROCESSES_SAID = {
   cut: 'Cut',
   score: 'Score',
   fold: 'Fold',
@@ -96,7 +97,7 @@ const JOINED = {
 } as const;
 
 /** How a poster hangs, in words and measures. */
-function wallOf({ product }: Docket, { product: made }: Plan, unit: Unit): CardWall | null {
+export function wallOf({ product }: Docket, { product: made }: Plan, unit: Unit): CardWall | null {
   if (product.kind !== 'poster' || made.kind !== 'poster') return null;
   const { panels, columns, rows } = made;
   const { finished, overlap, lap } = product;
@@ -158,7 +159,7 @@ export function jobCard(
         .map((f) => ({ label: f.label, value: figureText(f, unit), sum: sumText(f, unit) })),
     ),
     finishing: workOf(docket.finish, plan, copies).map(({ step, amount, minutes }) => ({
-      what: `${PROCESSES[step.process]} on ${step.machine.name}`,
+      what: `${PROCESSES_SAID[step.process]} on ${step.machine.name}`,
       amount: amount.sum,
       time: duration(minutes),
     })),

@@ -5,3 +5,4 @@ export * from './knife';
 export * from './cut-card';
 export * from './score-setup';
 export * from './slit-setup';
+export * from './slips';

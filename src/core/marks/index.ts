@@ -26,7 +26,7 @@ export { slugText } from './slug';
 export { SHORTEST_MARK } from './line';
 export { markBox } from './kinds';
 export { tabsOn } from './tab';
-export { FACT_NAMES, modulesIn, standsAt, unknownFacts, type PlacedAt } from './placed';
+export { FACT_NAMES, modulesIn, standsAt, unknownFacts, WORKS_SAID, type PlacedAt } from './placed';
 
 /** The rules of every mark that can be wished for, in the order in which they are drawn. */
 const MARKS: { readonly [K in WishedMark]: MarkRule<K> } = {

@@ -7,7 +7,7 @@ export function CardLink({
   className,
   children,
 }: {
-  readonly card: 'card' | 'cuts';
+  readonly card: 'card' | 'cuts' | 'slips' | 'map';
   readonly className: string;
   readonly children: ReactNode;
 }) {

@@ -21,7 +21,8 @@ export const markInks: Check = ({ docket, plan }) => {
         const add = (['front', 'back'] as const).map((side) =>
           lacking.includes(side) ? [...inks[side], m.ink!] : inks[side],
         ) as [string[], string[]];
-        const { ink: _, ...everywhere } = m;
+        const everywhere = { ...m };
+        delete everywhere.ink;
         return [
           {
             id: `mark-ink-${m.id}`,

@@ -6,7 +6,8 @@ import type { SheetSide } from '../rules';
 
 /** What words of a mark can say by itself, each by the name that it has in braces. */
 
-const WORKS: Readonly<Record<SheetSide['lay']['work'], string>> = {
+/** How a sheet is worked, as words say it. */
+export const WORKS_SAID: Readonly<Record<SheetSide['lay']['work'], string>> = {
   sheetwise: 'sheetwise',
   'work-and-turn': 'work-and-turn',
   'work-and-tumble': 'work-and-tumble',
@@ -33,7 +34,7 @@ const FACTS: Readonly<Record<string, (on: SheetSide) => string>> = {
   Stock: (on) => `${on.sheet.stock.name} ${on.sheet.stock.format}`,
   Paper: (on) => formatSize(lying(on.sheet.stock)),
   Machine: (on) => on.sheet.machine.name,
-  Work: (on) => (on.sheet.sides === 1 ? WORKS['one-sided'] : WORKS[on.lay.work]),
+  Work: (on) => (on.sheet.sides === 1 ? WORKS_SAID['one-sided'] : WORKS_SAID[on.lay.work]),
   Plate: (on) => (on.lay.plate ? formatSize(on.lay.plate.plate) : ''),
   Colours: (on) => (on.inks ? inksWritten(on.inks) : ''),
   Inks: (on) => inksOf(on).join(' '),

@@ -8,7 +8,7 @@ import { inInk } from './in-ink';
 import { edgeOf, freeAt, standsAt } from './stand';
 import { standing } from './turned';
 
-export { FACT_NAMES, unknownFacts } from './facts';
+export { FACT_NAMES, unknownFacts, WORKS_SAID } from './facts';
 export { LINES, WEDGE } from './drawn';
 export { modulesIn } from './modules';
 export { standsAt } from './stand';

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Download, ScrollText, Send } from 'lucide-react';
+import { Download, ScrollText, Send, Tags } from 'lucide-react';
 import { loadsOf, runsOf, sentOf, wholeNumber, type Load } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { ask, listen, make, newId, Refused, unanswered } from '../../../ui/client';
@@ -24,6 +24,10 @@ interface ExportView {
   readonly total: number;
   readonly message: string | null;
 }
+
+/** A link that looks like the buttons beside it. */
+const LINKED =
+  'inline-flex min-h-8 items-center gap-1.5 rounded-sm border border-ink/40 bg-paper px-3 py-1 font-medium hover:border-ink';
 
 const ENDED = new Set(['done', 'canceled', 'failed']);
 
@@ -190,11 +194,11 @@ export function SendStation() {
           </Button>
         )}
         <PrintPart isDisabled={!printer || stops.length > 0} />
-        <CardLink
-          card="card"
-          className="inline-flex min-h-8 items-center gap-1.5 rounded-sm border border-ink/40 bg-paper px-3 py-1 font-medium hover:border-ink"
-        >
+        <CardLink card="card" className={LINKED}>
           <ScrollText size={15} aria-hidden /> Job card
+        </CardLink>
+        <CardLink card="slips" className={LINKED}>
+          <Tags size={15} aria-hidden /> Pile slips
         </CardLink>
       </div>
       <SentBefore deliveries={before} onClose={leave} send={(earlier) => void send(earlier)} />

@@ -254,8 +254,9 @@ function InkField({ mark }: Props) {
   );
   const { ink, called } = mark;
   const put = (to: string | undefined): void => {
-    const { ink: _, ...rest } = mark;
-    const next = to === undefined ? rest : { ...rest, ink: to };
+    const next = { ...mark };
+    if (to === undefined) delete next.ink;
+    else next.ink = to;
     change(
       { placed: placed.map((m) => (m.id === mark.id ? next : m)) },
       `${called.toLowerCase()} in ${to ?? 'every ink'}`,

@@ -1,8 +1,9 @@
 import { useState, type ReactNode } from 'react';
-import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Printer } from 'lucide-react';
 import { formatLength, onPoster, plural, type PosterPanel, type Rect, type Unit } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { useUnit } from '../../../ui/unit';
+import { CardLink } from '../CardLink';
 import { usePoster } from '../context';
 import { useRoom } from '../room';
 import { Artwork } from '../table/Artwork';
@@ -89,6 +90,12 @@ function WallTools({ which }: { readonly which: number }) {
         {poster.panels.length > 1 && ', joints are dragged, a panel is clicked'}
       </span>
       {poster.panels.length > 1 && <QuietJoints which={which} />}
+      <CardLink
+        card="map"
+        className="ml-auto inline-flex items-center gap-1.5 underline decoration-ink/30 underline-offset-3 hover:decoration-ink"
+      >
+        <Printer size={16} aria-hidden /> Assembly map
+      </CardLink>
       {moved && (
         <Button small onPress={() => change({ product: { across: null, down: null } }, 'panels of one size')}>
           Panels of one size
