@@ -1,4 +1,4 @@
-import type { BoundProduct, StockRange } from '../docket';
+import type { BoundProduct, DocketOf, StockRange } from '../docket';
 import type { PageList } from './page-list';
 import type { PageRef } from './page-ref';
 
@@ -121,4 +121,21 @@ export function wishesFollowing(wishes: PlaceWishes, pages: number, moves: Moves
         ? { kind: 'after', pages: wishes.blanks.pages.map((p) => (p > pages ? p : behind(p))) }
         : wishes.blanks,
   };
+}
+
+/** Of flat work, what its quantities depend on. */
+type Counted = Pick<DocketOf<'flat'>['product'], 'quantities' | 'sides'>;
+
+/** How many of each piece are wanted when its pages have moved: a number goes with the artwork that it was said of. */
+export function quantitiesFollowing({ quantities, sides }: Counted, moves: Moves): Counted['quantities'] {
+  const each = sides === 'two' ? 2 : 1;
+  const said = new Map(quantities.map(({ piece, copies }) => [piece, copies]));
+  const out: { piece: number; copies: number }[] = [];
+  for (let at = 0; at < moves.length; at += each) {
+    const was = moves[at] ?? null;
+    // a page that was a back and is a front now is another piece
+    const copies = was !== null && (was - 1) % each === 0 ? said.get((was - 1) / each + 1) : undefined;
+    if (copies !== undefined) out.push({ piece: at / each + 1, copies });
+  }
+  return out;
 }

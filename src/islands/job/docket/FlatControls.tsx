@@ -1,4 +1,4 @@
-import { inSequence, type FlatOrder, type FlatProduct, wholeNumber } from '../../../core';
+import { inSequence, type FlatProduct, type FlatOrder, wholeNumber } from '../../../core';
 import { Choice, Pick, Toggle } from '../../../ui/choices';
 import { CountField, Entry, Row } from '../../../ui/fields';
 import { useFlat } from '../context';
@@ -6,6 +6,7 @@ import { BleedControl, CopiesControl, OneOf, SizeControl, useWish, type Props } 
 import { FlatLines } from './FlatLines';
 import { MadeAs, TitleRow } from './MadeAs';
 import { PartsRows } from './PartsControl';
+import { withQuantity } from './quantity';
 
 const SIDES = { one: 'one-sided', two: 'two-sided' } as const;
 
@@ -53,13 +54,6 @@ export function OrderControl(props: Props) {
       }}
     />
   );
-}
-
-/** The quantities with one of them changed; those that are as all are kept out of the list. */
-function withQuantity({ quantities, copies }: FlatProduct, piece: number, wanted: number): FlatProduct['quantities'] {
-  const others = quantities.filter((q) => q.piece !== piece);
-  const next = wanted === copies ? others : [...others, { piece, copies: wanted }];
-  return next.sort((a, b) => a.piece - b.piece);
 }
 
 /** Pieces whose quantities are typed one by one; of more they are typed as a list. */

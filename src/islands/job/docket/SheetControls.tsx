@@ -9,6 +9,7 @@ import { MachineControl, StockControl, UpControl } from '../controls';
 import { FlatLies } from './FlatLies';
 import { FlatWays } from './FlatWays';
 import { FoldControl } from './FoldControl';
+import { FormList } from './FormList';
 import { InksRow } from './InksRow';
 import { PosterSheet } from './PosterSheet';
 import { SectionList } from './SectionList';
@@ -42,6 +43,7 @@ export function SheetControls() {
         <Trays />
       </Row>
       <InksRow />
+      {docket.product.kind === 'flat' && <FormList />}
       {docket.product.kind === 'poster' ? <PosterSheet /> : <SeveralUp />}
     </>
   );

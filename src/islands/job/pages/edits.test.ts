@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { PageRef } from '../../../core';
-import { moved, repeated, turned, withBlank, without } from './edits';
+import { FlatProduct, type PageRef } from '../../../core';
+import { following, moved, repeated, turned, withBlank, without } from './edits';
 
 const list = (n: number): PageRef[] => Array.from({ length: n }, (_, i) => ({ file: 0, page: i + 1, turn: 0 }));
 const said = (pages: readonly (PageRef | null)[]): string => pages.map((p) => (p ? p.page : '–')).join(' ');
@@ -34,5 +34,53 @@ describe('the page list', () => {
         },
       ),
     );
+  });
+});
+
+describe('run lengths of forms', () => {
+  const flat = (sides: 'one' | 'two') =>
+    FlatProduct.parse({
+      kind: 'flat',
+      copies: 100,
+      finished: { width: 90, height: 50 },
+      bleed: 3,
+      sides,
+      quantities: [
+        { piece: 1, copies: 500 },
+        { piece: 3, copies: 0 },
+      ],
+    });
+
+  it('go with the artwork that they were said of', () => {
+    const four = list(4);
+    const after = (pages: readonly (PageRef | null)[]) => following(flat('one'), four, pages);
+    const said = (pairs: [number, number][]) => ({ quantities: pairs.map(([piece, copies]) => ({ piece, copies })) });
+    // 3 1 2 4; 1 1 2 3 4; 2 3 4
+    expect(after(moved(four, [2], 0))).toEqual(
+      said([
+        [1, 0],
+        [2, 500],
+      ]),
+    );
+    expect(after(repeated(four, [0]))).toEqual(
+      said([
+        [1, 500],
+        [2, 500],
+        [4, 0],
+      ]),
+    );
+    expect(after(without(four, [0]))).toEqual(said([[2, 0]]));
+  });
+
+  it('are of fronts with their backs', () => {
+    const eight = list(8);
+    expect(following(flat('two'), eight, moved(eight, [4, 5], 0))).toEqual({
+      quantities: [
+        { piece: 1, copies: 0 },
+        { piece: 2, copies: 500 },
+      ],
+    });
+    // the first front taken out, every back is a front now: other pieces, of which nothing was said
+    expect(following(flat('two'), eight, without(eight, [0]))).toEqual({ quantities: [] });
   });
 });

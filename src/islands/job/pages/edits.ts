@@ -1,6 +1,8 @@
 import {
   movesBetween,
+  quantitiesFollowing,
   wishesFollowing,
+  type FlatProduct,
   type Product,
   type PageRef,
   type PlaceWishes,
@@ -41,8 +43,12 @@ export const turned = (list: List, places: readonly number[]): (PageRef | null)[
 };
 
 /** The wishes by place that change with the list, so that chapters, stocks, inserts and numbers stay with their pages. */
-export function following(product: Product, before: List, after: List): Partial<PlaceWishes> {
-  // quantities of flat work are of pieces, not of pages
+export function following(
+  product: Product,
+  before: List,
+  after: List,
+): Partial<PlaceWishes> | Pick<FlatProduct, 'quantities'> {
+  if (product.kind === 'flat') return { quantities: quantitiesFollowing(product, movesBetween(before, after)) };
   if (product.kind !== 'bound') return {};
   const next = wishesFollowing(product, before.length, movesBetween(before, after));
   const changed = (Object.keys(next) as (keyof PlaceWishes)[]).filter(
