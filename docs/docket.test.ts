@@ -369,6 +369,16 @@ describe('the command line', () => {
       expect([Math.round(Number(width)), Math.round(Number(height))]).toEqual([2920, 2239]);
       expect(wordsOf(join(dir, name))[0]!.words.map((w) => w.text)).toContain(String(i + 1));
     }
+    // plates: the inks of the ticket are 4/0, and its pages print in black alone
+    const plates = join(dir, 'plates.pdf');
+    expect(await cli('impose', docket, '--plates', '-o', plates)).toEqual({ status: 0, stdout: '', stderr: '' });
+    const plain = run('qpdf', '--qdf', '--object-streams=disable', plates, '-');
+    const CMYK = ['Cyan', 'Magenta', 'Yellow', 'Black'];
+    expect([...plain.matchAll(/\/DeviceColorant \/(\w+)/g)].map((m) => m[1])).toEqual([...CMYK, ...CMYK]);
+    expect(wordsOf(plates)[3]!.words.map((w) => w.text)).toContain('1');
+    const apart = join(dir, 'plates.zip');
+    expect(await cli('impose', docket, '--plates', '--forms', '-o', apart)).toMatchObject({ status: 0, stderr: '' });
+    expect(Object.keys(unzipSync(readFileSync(apart)))).toEqual(['form-1.pdf', 'form-2.pdf']);
     const layout = join(dir, 'notices-out.jdf');
     expect(await cli('layout', docket, '--as', 'jdf', '-o', layout)).toMatchObject({ status: 0, stderr: '' });
     expect(new Set([...readFileSync(layout, 'utf8').matchAll(/ Ord="(\d)"/g)].map((m) => m[1]))).toEqual(
@@ -378,7 +388,7 @@ describe('the command line', () => {
 
   it('writes no ZIP and no proof over a pipe or a device, and proofs on paper that there is', async () => {
     const job = join(dir, 'two-up.json');
-    for (const how of [['--forms'], ['--proof', 'scaled']])
+    for (const how of [['--forms'], ['--plates'], ['--proof', 'scaled']])
       expect(await cli('impose', job, ...how, '-o', '/dev/null')).toMatchObject({
         status: 2,
         stderr: expect.stringContaining('/dev/null is no file') as string,

@@ -1,7 +1,8 @@
+import { useId } from 'react';
 import { ArrowDown, ArrowUp, CopyPlus, EyeOff, Undo2 } from 'lucide-react';
 import { pageList, pagesTaken, pagesToRuns, plural, someOf, wholeNumber, type PageRef } from '../../../core';
 import { Button } from '../../../ui/Button';
-import { CountField, Row } from '../../../ui/fields';
+import { CountField } from '../../../ui/fields';
 import { useFlat } from '../context';
 import { FlatFace } from '../dummy/FlatFace';
 import { following, moved, repeated } from '../pages/edits';
@@ -15,18 +16,23 @@ const SMALL = 34;
 /** Where every artwork has sheets of its own: the forms in their order, each with its run, to be moved, repeated, left out. */
 export function FormList() {
   const { product, plan } = useFlat(({ product, plan }) => ({ product, plan }));
+  const id = useId();
   const { ordered, sets } = plan.product;
   if (product.order.kind !== 'repeat' || product.parts.length > 1 || sets.parts > 1) return null;
   if (ordered.length < 2 || ordered.length > MOST_LISTED) return null;
-  const numbers = new Map<number, { sheet: number; prints: number }>();
+  const numbers = new Map<number, { prints: number }>();
   for (let i = 0; i < plan.sheets.length; i++) {
-    const { pieces, prints, number } = plan.sheets.at(i);
+    const { pieces, prints } = plan.sheets.at(i);
     const [piece] = pieces;
-    if (piece !== undefined && !numbers.has(piece)) numbers.set(piece, { sheet: number, prints });
+    if (piece !== undefined && !numbers.has(piece)) numbers.set(piece, { prints });
   }
   return (
-    <Row label="Forms" hint="in the order in which they are printed; a run length goes with its artwork">
-      <ol aria-label="Forms" className="grid gap-1">
+    <section aria-labelledby={id}>
+      <h3 id={id} className="text-sm">
+        Forms
+        <span className="ml-2 text-xs text-ink-soft">as they are printed; a run goes with its artwork</span>
+      </h3>
+      <ol aria-labelledby={id} className="mt-1 grid gap-1">
         {someOf(plan.pieces, 0, ordered.length).map((piece) => (
           <FormRow
             key={piece.id}
@@ -39,7 +45,7 @@ export function FormList() {
           />
         ))}
       </ol>
-    </Row>
+    </section>
   );
 }
 
@@ -82,7 +88,7 @@ function FormRow({
   readonly front: number | null;
   readonly swatch: string;
   readonly wanted: number;
-  readonly made: { readonly sheet: number; readonly prints: number } | null;
+  readonly made: { readonly prints: number } | null;
   readonly last: boolean;
 }) {
   const { move, repeat, count, usual } = useFormEdits(at);
@@ -91,18 +97,21 @@ function FormRow({
   const name = `form ${at + 1}`;
   const out = wanted === 0;
   return (
-    <li className="flex items-center gap-1.5 border-b border-ink/15 pb-1 last:border-0">
+    <li className="flex items-center gap-1 border-b border-ink/15 pb-1 last:border-0">
       <span className="num w-4 text-right text-sm">{at + 1}</span>
-      <span className={`grid w-9 place-items-center ${out ? 'opacity-30' : ''}`} aria-hidden>
+      <span className={`grid w-8 place-items-center ${out ? 'opacity-30' : ''}`} aria-hidden>
         <span className="border border-ink/40">
           <FlatFace place={front} back={false} scale={scale} swatch={swatch} />
         </span>
       </span>
-      <span className="[&_input]:w-18">
+      <span className="[&_input]:w-16">
         <CountField label={`How many of ${name}`} value={wanted} min={0} max={10_000_000} onChange={count} />
       </span>
-      <span className="num min-w-0 flex-1 truncate text-xs text-ink-soft">
-        {out || !made ? 'left out' : `sheet ${made.sheet}, ${plural(made.prints, 'print')}`}
+      <span
+        className="num min-w-0 flex-1 truncate text-xs text-ink-soft"
+        title={made && !out ? `printed ${plural(made.prints, 'time')}` : undefined}
+      >
+        {out || !made ? 'left out' : `${wholeNumber(made.prints)} ×`}
       </span>
       <Button small kind="quiet" aria-label={`${name} earlier`} isDisabled={at === 0} onPress={() => move(-1)}>
         <ArrowUp size={14} aria-hidden />
