@@ -15,6 +15,7 @@ for (const a of acts) {
   if (k === 'text') await page.getByText(v).first().click();
   if (k === 'goto') await page.goto(v);
   if (k === 'wait') await page.waitForTimeout(Number(v));
+  if (k === 'label') await page.getByLabel(v).first().scrollIntoViewIfNeeded();
   if (k === 'shot') await page.screenshot({ path: `/tmp/${v}.png` });
   if (k === 'scroll') { await page.getByRole('button', { name: v }).first().scrollIntoViewIfNeeded(); }
   await page.waitForTimeout(500);

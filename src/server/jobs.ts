@@ -6,6 +6,7 @@ import {
   mark,
   nameSize,
   openLooks,
+  pagesArriving,
   copiesSaid,
   piecesSaid,
   posterCopiesSaid,
@@ -19,6 +20,7 @@ import {
   type Artwork,
   type Docket,
   type FileRef,
+  type Patch,
 } from '../core';
 import { ArtworkError } from '../pdf';
 import { sql, type Sql } from './db';
@@ -185,7 +187,9 @@ async function filesAreThere(docket: Docket, before: Docket): Promise<void> {
 export const stepJob = (id: string, base: number, by: 1 | -1, changeId: string | null = null): Promise<JobRow | null> =>
   change(id, base, changeId, (row) => ({ kind: 'move', position: row.position + by }));
 
-/** Adds a further file that pages can be taken from; a docket has at most twenty. */
+const filesSaid = ({ artwork: { file, more } }: Docket): string => [file, ...more].map((f) => f.sha256).join(' ');
+
+/** Adds a further file that pages can be taken from, or that fills open places; a docket has at most twenty. */
 export async function addFile(
   id: string,
   sha256: string,
@@ -193,11 +197,20 @@ export async function addFile(
   changeId: string | null = null,
 ): Promise<JobRow | null> {
   const file: FileRef = { name: cleanName(name), sha256 };
-  const after = await whereItStands(id, changeId, (row) => ({
-    kind: 'step',
-    docket: checkedPatch(row.docket, { artwork: { more: [...row.docket.artwork.more, file] } }),
-    label: `${file.name} added`,
-  }));
+  const [facts] = await findArtworks(sql, [sha256]);
+  const pages = facts ? unpackArtwork(facts.facts).pages.length : 0;
+  const known = new Map<string, Artwork>();
+  const before = await readJob(sql, id);
+  const sources = before && (await sourcesOf(sql, before.docket));
+  if (sources) known.set(filesSaid(before.docket), sources.artwork);
+  const after = await whereItStands(id, changeId, ({ docket }) => {
+    const more = [...docket.artwork.more, file];
+    // where other files came meanwhile its pages wait to be taken by hand
+    const artwork = known.get(filesSaid(docket));
+    const list = artwork ? pagesArriving(docket, artwork, { file: more.length, pages }) : null;
+    const patch: Patch = { artwork: { more }, ...(list ? { product: { pages: list } } : {}) };
+    return { kind: 'step', docket: checkedPatch(docket, patch), label: `${file.name} added` };
+  });
   drawPictures(sha256);
   return after;
 }

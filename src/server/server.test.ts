@@ -12,7 +12,7 @@ import {
   type PrinterJob,
 } from '../machines';
 import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
-import { isKind, stepOf } from '../core';
+import { isKind, stepOf, type Patch } from '../core';
 import { coverOn, SHOP } from '../core/testing';
 import { folders } from './config';
 import { closeDatabase, sql, transaction } from './db';
@@ -294,6 +294,36 @@ describe('a job of several files and stocks', () => {
     );
     return { id, version: after!.version };
   }
+
+  it('of flat work has the pages of a further file in its open places', async () => {
+    const { id } = await newJob(3);
+    const pages = [
+      { kind: 'pages', file: 0, from: 1, to: 1, turn: 0 },
+      { kind: 'blanks', count: 2 },
+    ] as const;
+    const patch: Patch = {
+      product: {
+        kind: 'flat',
+        copies: 10,
+        finished: { width: 100, height: 60 },
+        bleed: 0,
+        sides: 'one',
+        pages: [...pages],
+      },
+    };
+    const flat = await patchJob(id, 1, patch, 'flat');
+    expect(flat!.docket.product.pages).toEqual(pages);
+    const path = join(dir, 'late.pdf');
+    writePdf(path, numberedPages(1));
+    const { sha256, bytes } = await takeIn(createReadStream(path), null);
+    await readStored(sha256, bytes);
+    const row = (await addFile(id, sha256, 'late.pdf'))!;
+    expect(row.docket.product.pages).toEqual([
+      pages[0],
+      { kind: 'pages', file: 1, from: 1, to: 1, turn: 0 },
+      { kind: 'blanks', count: 1 },
+    ]);
+  });
 
   it('takes pages of all of them', async () => {
     const { id } = await withCover();

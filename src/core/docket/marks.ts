@@ -51,6 +51,10 @@ export const MarksWish = z.strictObject({
       patch: z.number().min(2).max(20).describe('Edge of a patch'),
       offset: length.max(50).describe('From the pieces and their bleed'),
       at: z.enum(['tail', 'lead']).describe('At which edge of the sheet'),
+      runs: z
+        .enum(['across', 'once'])
+        .optional()
+        .describe('Again and again as wide as is printed, which it is where it is not said; or once, in the middle'),
     })
     .default({ on: false, patch: 5, offset: 3, at: 'tail' })
     .describe('Patches of the process inks across the sheet'),

@@ -38,6 +38,15 @@ describe('the colour bar', () => {
     expect(drawn(docketOf(), 'back').length).toBeGreaterThan(0);
   });
 
+  it('once stands in the middle with each of its patches', () => {
+    const marks = { crop: { on: false }, register: { on: false } };
+    const patches = drawn(docketOf({ marks: { ...marks, bar: { runs: 'once' } } }));
+    // 13 patches of 5: 65, from 225 − 32.5
+    expect(patches.map((p) => p.cmyk)).toEqual(PATCHES);
+    expect(patches[0]!.rect.x).toBe(192.5);
+    expect(drawn(docketOf({ marks: { ...marks, bar: { runs: 'across' } } }))).toHaveLength(88);
+  });
+
   it('at the lead edge it stands below them', () => {
     const [first] = drawn(docketOf({ marks: { bar: { at: 'lead', offset: 4, patch: 8 } } }));
     // 107 − 3 − 4 − 8

@@ -62,17 +62,29 @@ export const bar: MarkRule<'bar'> = {
         ],
       },
     },
+    {
+      key: 'runs',
+      label: 'runs',
+      as: {
+        kind: 'choice',
+        options: [
+          { key: 'across', label: 'across the sheet' },
+          { key: 'once', label: 'once, centred' },
+        ],
+      },
+    },
   ],
   vital: false,
   applies: () => true,
   missed: () => true,
-  onLay: ({ patch, offset, at }, { space, block, inks, side }, taken) => {
+  onLay: ({ patch, offset, at, runs }, { space, block, inks, side }, taken) => {
     const patches = patchesOf(inks && inks[side]);
     if (patches.length === 0) return [];
     const { x, width } = space.area;
     const y = at === 'tail' ? block.y + block.height + offset : block.y - offset - patch;
     // as wide as the machine prints, cut off at whole patches and in its middle
-    const count = Math.floor(width / patch + 1e-6);
+    const room = Math.floor(width / patch + 1e-6);
+    const count = runs === 'once' ? Math.min(room, patches.length) : room;
     const from = x + (width - count * patch) / 2;
     const inTheWay = [...space.keepOff.map((r) => grow(r, -1e-6)), ...taken.map(markBox)];
     return Array.from({ length: count }, (_, i): Mark[] => {

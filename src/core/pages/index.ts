@@ -4,3 +4,4 @@ export * from './changes';
 export * from './follow';
 export * from './numbering';
 export * from './pagination';
+export * from './arriving';

@@ -84,7 +84,12 @@ function MarkFieldControl({ mark, field }: { readonly mark: MarkChoice; readonly
       return (
         <div className="col-span-2 self-end text-xs text-ink-soft">
           <span aria-hidden>{field.label}</span>
-          <Choice label={label} value={String(value)} options={as.options} onChange={put} />
+          <Choice
+            label={label}
+            value={value === undefined ? as.options[0]!.key : String(value)}
+            options={as.options}
+            onChange={put}
+          />
         </div>
       );
   }

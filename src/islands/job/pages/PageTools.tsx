@@ -5,7 +5,7 @@ import { Button } from '../../../ui/Button';
 import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
 import { ARTWORK_TYPES } from '../../../ui/upload';
-import { useJob } from '../context';
+import { useJob, useJobStore } from '../context';
 import { ArrivingMeter, useAddFile } from '../files';
 import type { PageEdits } from './usePageEdits';
 
@@ -21,13 +21,18 @@ export function ListEntry({ listed, putRuns }: Pick<PageEdits, 'listed' | 'putRu
   const bound = product.kind === 'bound' ? product.bound : 'left';
   const { add, onItsWay } = useAddFile();
   const say = useNotices((s) => s.say);
+  const store = useJobStore();
   const addFile = async (it: File): Promise<void> => {
     const file = await add(it);
     if (file === null) return;
     const letter = letterOf(file);
+    const { pages: now } = store.getState().docket.product;
+    const taken = now?.some((run) => run.kind === 'pages' && run.file === file) ?? false;
     say({
       tone: 'fine',
-      text: `${it.name} is file ${letter}. Take its pages by typing ${letter}1, or its whole with ${letter}1-.`,
+      text: taken
+        ? `${it.name} is file ${letter}. Its pages are in the list, in open places first.`
+        : `${it.name} is file ${letter}. Take its pages by typing ${letter}1, or its whole with ${letter}1-.`,
     });
   };
   const counts = [0, ...more.map((_, i) => i + 1)].map((f) =>

@@ -1,0 +1,27 @@
+import { MOST_PAGES, type Artwork, type Docket, type PageRun } from '../docket';
+import { pageList, pagesTaken, pagesToRuns } from './page-list';
+import type { PageRef } from './page-ref';
+
+/**
+ * The page list of flat work when another file comes: its pages fall into the open places in their order, and what is left
+ * of them goes behind the others, unless those follow each other in a sequence. In a book a blank is meant: nothing falls
+ * in by itself.
+ * @param artwork as it was before
+ * @param file which file it is, from 0; and how many pages it has
+ * @returns null where the list stays as it is
+ */
+export function pagesArriving(
+  { product, artwork: { imposed } }: Docket,
+  artwork: Artwork,
+  { file, pages }: { readonly file: number; readonly pages: number },
+): PageRun[] | null {
+  if (product.kind !== 'flat' || imposed.kind === 'sheets') return null;
+  const wish = { imposed, product: { pages: product.pages, bound: 'left' as const } };
+  const list = pageList(wish, artwork);
+  let next = 1;
+  const take = (): PageRef | null => (next <= pages ? { file, page: next++, turn: 0 } : null);
+  const filled = list.map((ref) => ref ?? take());
+  const open = product.order.kind === 'repeat' || product.order.kind === 'shared';
+  while (open && filled.length < MOST_PAGES && next <= pages) filled.push(take());
+  return next > 1 ? pagesToRuns(filled, pagesTaken(wish, artwork)) : null;
+}
