@@ -10,7 +10,7 @@ import { parseArgs } from 'node:util';
 import sharp from 'sharp';
 import { inspect, mark, plan } from '../src/core';
 import { docketFor, SHOP } from '../src/core/testing';
-import { ArtworkError, Hands, TookTooLong, TookTooMuch } from '../src/pdf';
+import { ArtworkError, Hands, PdfSyntaxError, TookTooLong, TookTooMuch } from '../src/pdf';
 import { KINDS, Random, giveJpeg } from '../src/pdf/testing-hostile';
 import { difference } from '../src/pdf/testing-pictures';
 import { quantile, table } from './shared';
@@ -31,7 +31,7 @@ giveJpeg(
 const hand = (seconds: number): Hands =>
   new Hands({ file: join(process.cwd(), 'dist/workers/pdf.mjs'), hands: 1, seconds });
 const [reader, drawer, imposer] = [hand(60), hand(10), hand(120)];
-const counts = { files: 0, taken: 0, refused: 0, heavy: 0, warned: 0 };
+const counts = { files: 0, taken: 0, refused: 0, heavy: 0, warned: 0, parted: 0, unparted: 0 };
 const faults: string[] = [];
 const reading: number[] = [];
 let memory = 0;
@@ -81,6 +81,16 @@ for (const kind of KINDS.filter((k) => k.kind.includes(values.kind)))
       await imposer.run('impose', { docket, artwork, source, out });
       // what nobody can draw in ten seconds nobody reads back in ten either
       if (picture) for (const what of readBack(out, 20_000)) wrong(what);
+      const plates = `${path}.plates.pdf`;
+      try {
+        await imposer.run('impose', { docket, artwork, source, out: plates, plates: true });
+        counts.parted++;
+        if (picture) for (const what of readBack(plates, 20_000)) wrong(`as plates ${what}`);
+      } catch (e) {
+        counts.unparted++;
+        const said = e instanceof PdfSyntaxError || e instanceof TookTooLong || e instanceof TookTooMuch;
+        if (!said && !/has no plate for/.test(String(e))) wrong(`as plates failed: ${(e as Error).message}`);
+      }
       if (picture && kind.fate === 'taken') {
         const gap = await difference(picture, source, 1);
         if (gap >= 60) wrong(`what is shown and what is printed differ by ${gap}`);
@@ -108,6 +118,8 @@ console.log(
     ['taken', counts.taken],
     ['refused in words', counts.refused],
     ['of those taken, too heavy to draw', counts.heavy],
+    ['parted into plates', counts.parted],
+    ['not parted, in words', counts.unparted],
     ['read back with warnings by qpdf', counts.warned],
     ['reading, p50', `${Math.round(quantile(reading, 0.5))} ms`],
     ['reading, slowest', `${Math.round(Math.max(...reading))} ms`],

@@ -58,6 +58,18 @@ describe('crop marks round each piece', () => {
     expect(linesOf('crop', 6.9, each).lines).toHaveLength(16);
   });
 
+  it('end a millimetre before a neighbour that has no bleed either', () => {
+    const longest = (gap: number): number[] => {
+      const { lines } = linesOf('crop', gap, { ...each, product: { bleed: 0 } });
+      return lines.filter((l) => upright(l) && long(l) < 4.9).map(long);
+    };
+    // of a gap of 6 its own 3 and the millimetre; from each side one, on one line where they are in each other's way
+    expect(longest(6).map((v) => Math.round(v * 1e6) / 1e6)).toEqual(
+      Array.from({ length: longest(6).length }, () => 2),
+    );
+    expect(longest(6).length).toBeGreaterThan(0);
+  });
+
   it('begin behind the bleed where less is wished, and farther out where more is', () => {
     const from = (offset: number): number => {
       const { lines, trims } = linesOf('crop', 20, { marks: { crop: { at: 'pieces', offset, length: 5 } } });

@@ -35,6 +35,9 @@ export const crop: MarkRule<'crop'> = {
   },
 };
 
+/** How near a line may come to a piece that it is not of, mm. */
+const HAIR = 1;
+
 /**
  * Round every piece, each beginning behind the piece's own bleed. Where the gap leaves too little beyond it there is none:
  * a line in a neighbour's bleed would show when the knife is a hair off.
@@ -47,7 +50,8 @@ function roundEach(wish: MarksWish['crop'], on: LaySide): Mark[] {
     const start = Math.max(wish.offset, bleed);
     const gap = gapFrom(corner, on.trims) ?? Infinity;
     const from: [number, number] = [at[0] + direction[0] * start, at[1] + direction[1] * start];
-    const length = Math.min(wish.length, gap - start);
+    // where neither has bleed a line still ends before the next piece begins: the knife may be a hair off there too
+    const length = Math.min(wish.length, gap - start - Math.min(HAIR, wish.offset));
     if (length < Math.min(SHORTEST_MARK, wish.length) - EPSILON) return [];
     const line = lineMark('crop', from, direction, length, wish.weight, on.space);
     // what had to go on behind another piece is that piece's own

@@ -29,6 +29,8 @@ export type Mark =
       /** Filled, in place of a line round it. */
       readonly filled?: true;
       readonly ink?: string;
+      /** Paper that stays clear round it, mm. */
+      readonly clear?: number;
     }
   | {
       readonly kind: 'area';
@@ -96,7 +98,8 @@ export function markBox(m: Mark): Rect {
     }
     case 'circle': {
       const [x, y] = m.centre;
-      return { x: x - m.radius, y: y - m.radius, width: 2 * m.radius, height: 2 * m.radius };
+      const reach = m.radius + (m.clear ?? 0);
+      return { x: x - reach, y: y - reach, width: 2 * reach, height: 2 * reach };
     }
     case 'area':
       return m.clear ? grow(m.rect, m.clear) : m.rect;

@@ -51,9 +51,10 @@ function crossInCircle([x, y]: readonly [number, number], r: number, weight: num
     weight,
     dash: [],
   });
+  // what stands between its arms would be taken for part of it: all of its square is its own
   return [
     line([x - r, y], [x + r, y]),
     line([x, y - r], [x, y + r]),
-    { kind: 'circle', of: 'register', centre: [x, y], radius: r * 0.6, weight },
+    { kind: 'circle', of: 'register', centre: [x, y], radius: r * 0.6, weight, clear: r * 0.4 },
   ];
 }
