@@ -34,6 +34,13 @@ const jpeg = await sharp({ create: { width: 48, height: 32, channels: 3, backgro
   .jpeg({ quality: 95 })
   .toBuffer();
 
+/** A picture in black with so much cyan everywhere, of 255. */
+const faint = (cyan: number): string =>
+  packed(
+    '/Type/XObject/Subtype/Image/Width 20/Height 20/BitsPerComponent 8/ColorSpace/DeviceCMYK',
+    Uint8Array.from({ length: 1600 }, (_, i) => [cyan, 0, 0, 180][i % 4]!),
+  );
+
 /** Objects that pages name: spaces, shadings, patterns, pictures, forms. */
 function things(): Record<number, string> {
   const samples = (n: number): Uint8Array =>
@@ -120,16 +127,48 @@ function things(): Record<number, string> {
       '/Type/XObject/Subtype/Form/BBox[0 0 300 200]/Resources<</XObject<</Me 132 0 R>>>>',
       '0 0 9 9 re f /Me Do',
     ),
+    133: '<</ShadingType 2/ColorSpace/DeviceCMYK/Coords[20 20 200 20]/Extend[true true]/Function 134 0 R>>',
+    134: stream(
+      '/FunctionType 4/Domain[0 1]/Range[0 1 0 1 0 1 0 1]',
+      '{ dup 3600 mul sin 2 div .5 add exch dup .3 gt { pop 0 } if 0 0 }',
+    ),
+    135: packed(
+      '/ShadingType 6/ColorSpace/DeviceCMYK/BitsPerCoordinate 8/BitsPerComponent 8/BitsPerFlag 8/Decode[0 280 0 170 0 1 0 1 0 1 0 1]',
+      Uint8Array.from([
+        ...[
+          0, 20, 20, 20, 90, 20, 150, 20, 230, 60, 230, 90, 230, 120, 230, 120, 150, 120, 90, 120, 20, 90, 20, 60, 20,
+        ],
+        ...[255, 0, 0, 0, 0, 255, 0, 0, 0, 0, 255, 0, 90, 0, 0, 200],
+        // goes on from the right edge of the last
+        ...[2, 150, 20, 180, 20, 220, 20, 220, 90, 220, 150, 220, 230, 180, 230, 150, 230],
+        ...[0, 255, 255, 0, 200, 0, 0, 0],
+      ]),
+    ),
+    136: packed(
+      '/ShadingType 7/ColorSpace/DeviceCMYK/BitsPerCoordinate 8/BitsPerComponent 8/BitsPerFlag 8/Decode[0 280 0 170 0 1 0 1 0 1 0 1]',
+      Uint8Array.from([
+        ...[
+          0, 20, 20, 20, 90, 20, 150, 20, 230, 60, 230, 90, 230, 120, 230, 120, 150, 120, 90, 120, 20, 90, 20, 60, 20,
+        ],
+        ...[60, 90, 60, 150, 90, 150, 90, 90],
+        ...[255, 0, 0, 0, 0, 255, 0, 0, 0, 0, 255, 0, 90, 0, 0, 200],
+        ...[2, 150, 20, 180, 20, 220, 20, 220, 90, 220, 150, 220, 230, 180, 230, 150, 230],
+        ...[150, 90, 180, 90, 180, 150, 150, 150],
+        ...[0, 255, 255, 0, 200, 0, 0, 0],
+      ]),
+    ),
+    137: faint(4),
+    138: faint(40),
     127: stream('', '10 0 0 0 8 8 d1 0 0 8 5 re f'),
   };
 }
 
 const RESOURCES = `/Resources<</Font<</F 3 0 R/T3 125 0 R>>
 /ColorSpace<</Gold 120 0 R/Both 100 0 R/Under 121 0 R>>
-/XObject<</Cmyk 102 0 R/Rgb 103 0 R/Gray 104 0 R/Spot 105 0 R/Table 106 0 R/Soft 108 0 R/Mask 109 0 R/Jpeg 128 0 R/Keyed 129 0 R/Holed 130 0 R/Two 131 0 R/Me 132 0 R/Group 122 0 R/Plain 123 0 R>>
-/Shading<</Axial 110 0 R/Radial 111 0 R/Light 113 0 R/Mesh 114 0 R/Patch 115 0 R>>
+/XObject<</Cmyk 102 0 R/Rgb 103 0 R/Gray 104 0 R/Spot 105 0 R/Table 106 0 R/Soft 108 0 R/Mask 109 0 R/Jpeg 128 0 R/Keyed 129 0 R/Holed 130 0 R/Two 131 0 R/Me 132 0 R/Faint 137 0 R/Seen 138 0 R/Group 122 0 R/Plain 123 0 R>>
+/Shading<</Axial 110 0 R/Radial 111 0 R/Light 113 0 R/Mesh 114 0 R/Patch 115 0 R/Program 133 0 R/Coons 135 0 R/Tensor 136 0 R>>
 /Pattern<</Tile 116 0 R/Stamp 117 0 R/Shade 118 0 R>>
-/ExtGState<</Over<</OP true/op true/OPM 1>>/Over0<</OP true/OPM 0>>/Half<</ca .5/CA .5>>/Times<</BM/Multiply>>/Hole<</SMask<</S/Luminosity/G 124 0 R>>>>>>>>`;
+/ExtGState<</Over<</OP true/op true/OPM 1>>/Over0<</OP true/OPM 0>>/Half<</ca .5/CA .5>>/Times<</BM/Multiply>>/Differ<</BM/Difference>>/Hole<</SMask<</S/Luminosity/G 124 0 R>>>>>>>>`;
 
 const CASES: Readonly<Record<string, string>> = {
   'process colours':
@@ -155,6 +194,10 @@ const CASES: Readonly<Record<string, string>> = {
   'shadings of circles in a spot ink': '.3 0 0 0 k 10 10 240 150 re f /Radial sh',
   meshes: '/Mesh sh',
   patches: '/Patch sh',
+  'shadings by a program': 'q 20 20 200 100 re W n /Program sh Q',
+  'patches that go on from others': '/Coons sh',
+  'patches with points inside': '/Tensor sh',
+  'spot inks that would be subtracted': '/Gold cs .8 scn 20 20 150 90 re f /Differ gs .5 scn 60 40 150 60 re f',
   patterns:
     '/Pattern cs /Tile scn 20 20 120 100 re f /Shade scn 150 20 60 100 re f /Under cs .2 .9 0 0 /Stamp scn 220 20 50 120 re f',
   'forms that take their colour over':
@@ -268,6 +311,14 @@ describe('inks of a side', () => {
     const job = await docketOf(content, { front: ['Black'], back: [] });
     const out = join(dir, 'lost.pdf');
     expect(() => composeSeparated({ ...job, out })).toThrow(`The front of sheet 1 prints in ${inks}, and has no plate`);
+  });
+
+  it('that are a breath in a picture are no loss', async () => {
+    const black: Inks = { front: ['Black'], back: [] };
+    const out = join(dir, 'faint.pdf');
+    expect(composeSeparated({ ...(await docketOf('q 90 0 0 90 0 0 cm /Faint Do Q', black)), out }).sides).toBe(1);
+    const seen = await docketOf('q 90 0 0 90 0 0 cm /Seen Do Q', black);
+    expect(() => composeSeparated({ ...seen, out })).toThrow('prints in Cyan, and has no plate');
   });
 
   it('that are set and never painted are no loss', async () => {

@@ -97,6 +97,13 @@ describe('inks of marks', () => {
     expect(it.remedies[0]!.patch).toEqual({ sheet: { inks: { front: ['Black', 'Gold'], back: ['Black'] } } });
   });
 
+  it('are asked for on the sides that are printed', () => {
+    const { find } = found(placed(DOT, { off: 10 }, { ink: 'Gold' }), { front: ['Black'], back: [] });
+    expect(find('mark-ink-a')!.remedies[0]!.patch).toEqual({
+      sheet: { inks: { front: ['Black', 'Gold'], back: [] } },
+    });
+  });
+
   it('are not asked for on a side that prints in none, nor of a mark in every ink', () => {
     expect(found(placed(DOT, { off: 10 }), INKS).find('mark-ink-a')).toBeUndefined();
     expect(found(placed(DOT, { off: 10 }, { ink: 'black' }), INKS).find('mark-ink-a')).toBeUndefined();
