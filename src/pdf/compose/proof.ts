@@ -1,10 +1,9 @@
-import { rmSync } from 'node:fs';
-import { plan, PROOF_WORDS, proofOf, rectangle, widthOf, type ProofPage, type ProofWish } from '../../core';
+import { PROOF_WORDS, proofOf, rectangle, widthOf, type ProofPage, type ProofWish } from '../../core';
 import { PT } from '../geometry';
-import { OpenPdf } from '../open';
-import { renameDurably, rename } from '../write-file';
+import type { OpenPdf } from '../open';
 import { Copier } from './copier';
 import { FontWriter } from './fonts';
+import { fromSheets } from './from-sheets';
 import { formsOf, type FormOf } from './forms';
 import { layersEntry } from './layers';
 import { MarkWriter } from './marks';
@@ -12,8 +11,8 @@ import { points } from './number';
 import { packShort } from './object-streams';
 import { drawCell, type Drawn } from './side';
 import { SpotSpaces } from './spots';
-import { PdfWriter } from './writer';
-import { compose, type Composed, type ComposeJob } from '.';
+import type { PdfWriter } from './writer';
+import type { Composed, ComposeJob } from '.';
 
 /**
  * Writes a proof of the imposed sheets for another machine: they are imposed as ever, and the pages of that file placed on
@@ -21,28 +20,7 @@ import { compose, type Composed, type ComposeJob } from '.';
  * @throws PdfSyntaxError where the source cannot be followed
  */
 export function composeProof(job: ComposeJob & { readonly proof: ProofWish }): Composed {
-  const planned = job.planned ?? plan(job.docket, job.artwork);
-  const sheets = `${job.out}.sheets`;
-  const part = `${job.out}.part`;
-  let opened: OpenPdf | null = null;
-  let writer: PdfWriter | null = null;
-  try {
-    compose({ ...job, planned, pass: 'all', out: sheets, durable: false });
-    opened = new OpenPdf(sheets);
-    writer = new PdfWriter(part, opened.file.version >= 2 ? '2.0' : '1.7', job);
-    const composed = write(writer, opened, proofOf(planned, job.proof, job.docket.title));
-    (job.durable === false ? rename : renameDurably)(part, job.out);
-    return composed;
-  } catch (e) {
-    if (writer) {
-      writer.abandon();
-      rmSync(part, { force: true });
-    }
-    throw e;
-  } finally {
-    opened?.close();
-    rmSync(sheets, { force: true });
-  }
+  return fromSheets(job, (out, opened, planned) => write(out, opened, proofOf(planned, job.proof, job.docket.title)));
 }
 
 interface Proofing {

@@ -1,15 +1,14 @@
 import { createHash } from 'node:crypto';
-import { rmSync } from 'node:fs';
-import { plan, PROCESS, sameInk, type Inks, type Plan, type SideName } from '../../core';
-import { compose, type Composed, type ComposeJob } from '../compose';
+import { PROCESS, sameInk, type Inks, type Plan, type SideName } from '../../core';
+import type { Composed, ComposeJob } from '../compose';
+import { fromSheets } from '../compose/from-sheets';
 import { Copier } from '../compose/copier';
 import { layersEntry } from '../compose/layers';
-import { PdfWriter } from '../compose/writer';
+import type { PdfWriter } from '../compose/writer';
 import { nameOf } from '../compose/spots';
 import { PlateError } from '../errors';
 import { spotInks } from '../inks';
-import { OpenPdf } from '../open';
-import { rename, renameDurably } from '../write-file';
+import type { OpenPdf } from '../open';
 import type { Dict } from '../syntax/objects';
 import { plateOf, type Plate } from './plate';
 import { Pictures } from './pictures';
@@ -22,30 +21,15 @@ import { Separator, type Met } from './separator';
  * @throws PdfSyntaxError where the source cannot be followed; PlateError where a side prints in an ink that has no plate
  */
 export function composeSeparated(job: ComposeJob): Composed {
-  const planned = job.planned ?? plan(job.docket, job.artwork);
-  const sheets = `${job.out}.sheets`;
-  const part = `${job.out}.part`;
-  let opened: OpenPdf | null = null;
-  let writer: PdfWriter | null = null;
-  const pictures = new Pictures(sheets);
-  try {
-    compose({ ...job, planned, pass: 'all', out: sheets, durable: false, hashed: false, onProgress: () => undefined });
-    opened = new OpenPdf(sheets);
-    writer = new PdfWriter(part, opened.file.version >= 2 ? '2.0' : '1.7', job);
-    const composed = write(writer, opened, pictures, sidesOf(job, planned), job);
-    (job.durable === false ? rename : renameDurably)(part, job.out);
-    return composed;
-  } catch (e) {
-    if (writer) {
-      writer.abandon();
-      rmSync(part, { force: true });
+  // how far it is is told of the plates
+  return fromSheets({ ...job, onProgress: () => undefined }, (out, opened, planned, sheets) => {
+    const pictures = new Pictures(sheets);
+    try {
+      return write(out, opened, pictures, sidesOf(job, planned), job);
+    } finally {
+      pictures.close();
     }
-    throw e;
-  } finally {
-    pictures.close();
-    opened?.close();
-    rmSync(sheets, { force: true });
-  }
+  });
 }
 
 /** A side of the file of sheets: its page there, from 1. */

@@ -18,10 +18,12 @@ export function GoesOn({
 }) {
   const [proofing, setProofing] = useState(false);
   const store = useJobStore();
-  const { id, forms, machines } = useJob(({ saved, plan, shop }) => ({
+  const { id, forms, machines, plated } = useJob(({ saved, docket, plan, shop }) => ({
     id: saved.id,
     forms: plan.sheets.length,
     machines: shop.machines.length,
+    // a machine without plates prints what comes, whatever inks it has
+    plated: docket.sheet.inks !== null || docket.sheet.machine.press !== null,
   }));
   // the layout is of what is saved: what was just changed is waited for
   const layOut = async (as: 'xjdf' | 'jdf' | 'ppf'): Promise<void> => {
@@ -30,7 +32,7 @@ export function GoesOn({
   return (
     <Row
       label="Goes on as"
-      hint="where every page lies (XJDF, JDF), what is cut (PPF); plates are greys, a page an ink"
+      hint={`where every page lies (XJDF, JDF), what is cut (PPF), and a PDF a form${plated ? '; plates are greys' : ''}`}
     >
       <span className="flex flex-wrap gap-1.5">
         {(['xjdf', 'jdf', 'ppf'] as const).map((as) => (
@@ -41,18 +43,20 @@ export function GoesOn({
         <Button small isDisabled={machines === 0} onPress={() => setProofing(true)}>
           <ScanEye size={14} aria-hidden /> Proof elsewhere…
         </Button>
-        <Button small isDisabled={busy} onPress={() => onExport('plates')}>
-          <Layers2 size={14} aria-hidden /> Plates, a page an ink
-        </Button>
+        {plated && (
+          <Button small isDisabled={busy} onPress={() => onExport('plates')}>
+            <Layers2 size={14} aria-hidden /> Plates, a page an ink
+          </Button>
+        )}
         {forms > 1 && (
-          <>
-            <Button small isDisabled={busy} onPress={() => onExport('forms')}>
-              <FileArchive size={14} aria-hidden /> {forms.toLocaleString('en')} forms, a PDF each
-            </Button>
-            <Button small isDisabled={busy} onPress={() => onExport('form-plates')}>
-              <FileArchive size={14} aria-hidden /> Their plates, a PDF a form
-            </Button>
-          </>
+          <Button small isDisabled={busy} onPress={() => onExport('forms')}>
+            <FileArchive size={14} aria-hidden /> {forms.toLocaleString('en')} forms, a PDF each
+          </Button>
+        )}
+        {forms > 1 && plated && (
+          <Button small isDisabled={busy} onPress={() => onExport('form-plates')}>
+            <FileArchive size={14} aria-hidden /> Their plates, a PDF a form
+          </Button>
         )}
       </span>
       {proofing && (

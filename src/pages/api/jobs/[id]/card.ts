@@ -1,11 +1,5 @@
-import { cardOf, readJob, sql } from '../../../../server';
-import { cardResponse, endpoint, idOf, notThere } from '../../../_api';
+import { cardOf } from '../../../../server';
+import { cardEndpoint } from '../../../_card';
 
 /** The card that travels with the job: one page to be printed, with a code that opens the job. */
-export const GET = endpoint(async (context) => {
-  const row = await readJob(sql, idOf(context));
-  const bytes =
-    row && (await cardOf(row.number, row.docket, `http://${context.request.headers.get('host')}/jobs/${row.id}`));
-  if (!row || !bytes) return notThere();
-  return cardResponse(bytes, `${row.number} ${row.docket.title}`, 'card');
-});
+export const GET = cardEndpoint(cardOf, 'card');
