@@ -28,6 +28,8 @@ export interface Space {
   readonly pattern?: Space | null;
   /** Whether its colours are made of light: there is no one way from them to inks. */
   readonly light?: boolean;
+  /** The device's own: 8 bits of each of its components are so much of each. */
+  readonly plain?: 'cmyk' | 'rgb';
   /** Of an indexed one: the space of its table. */
   readonly base?: Space;
 }
@@ -54,6 +56,7 @@ export const RGB: Space = {
   decode: unit(3),
   paints: 'process',
   light: true,
+  plain: 'rgb',
   tints: ([r, g, b]) => {
     const [c, m, y] = [1 - clamp(r), 1 - clamp(g), 1 - clamp(b)];
     const k = Math.min(c, m, y);
@@ -66,6 +69,7 @@ export const CMYK: Space = {
   initial: [0, 0, 0, 1],
   decode: unit(4),
   paints: 'cmyk',
+  plain: 'cmyk',
   tints: ([c, m, y, k]) => ({ process: [clamp(c), clamp(m), clamp(y), clamp(k)], spots: NO_SPOTS, all: null }),
 };
 

@@ -9,6 +9,7 @@ import { CMYK, GRAY, RGB, type Space } from '../colour/spaces';
 import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfValue } from '../syntax/objects';
 import type { Named, Names } from './names';
 import type { Pictures, Samples } from './pictures';
+import { planesOf } from './planes';
 import { amountOn, touches, type Paint, type Plate } from './plate';
 import { fills, type State } from './state';
 
@@ -232,38 +233,3 @@ const sizeOf = (dict: Dict, space: Space, { file }: Pick<Names, 'file'>): number
   numberOf(file.get(dict.get('/Width')), 0) *
   numberOf(file.get(dict.get('/Height')), 0) *
   Math.max(1, space.components);
-
-/** More of an ink than this is seen. */
-const SEEN = 5;
-
-/** Each plate's part of a picture, 255 where there is nothing of its ink; and pixels that have some of an ink without a plate. */
-function planesOf({ data, components }: Samples, space: Space, plates: readonly Plate[]) {
-  const count = data.length / components;
-  const of = plates.map(() => new Uint8Array(count));
-  const without = PROCESS.map((_, i) => !plates.some((p) => p.process === i));
-  const lost = [0, 0, 0, 0];
-  const colour = new Array<number>(components).fill(0);
-  const now = new Uint8Array(plates.length);
-  let before = -1;
-  let losing: readonly boolean[] = [];
-  for (let i = 0, at = 0; i < count; i++, at += components) {
-    // neighbours are often alike
-    let id = 0;
-    for (let c = 0; c < components; c++) id = id * 256 + data[at + c]!;
-    if (id !== before || components > 6) {
-      before = id;
-      for (let c = 0; c < components; c++) {
-        const [low, high] = [space.decode[2 * c]!, space.decode[2 * c + 1]!];
-        colour[c] = low + (data[at + c]! / 255) * (high - low);
-      }
-      const tints = space.tints(colour);
-      plates.forEach((plate, p) => {
-        now[p] = 255 - Math.round(amountOn(plate, tints) * 255);
-      });
-      losing = tints.process.map((v, k) => without[k]! && v * 255 > SEEN);
-    }
-    for (let p = 0; p < plates.length; p++) of[p]![i] = now[p]!;
-    for (let k = 0; k < 4; k++) if (losing[k]) lost[k]!++;
-  }
-  return { of, lost };
-}
