@@ -62,6 +62,9 @@ test('forms are moved, repeated and left out, each with its run; their plates ar
   writeFileSync(third, zip['form-3.pdf']!);
   expect(inksOf(third)).toEqual([...CMYK, 'Die line']);
 
+  const packed = unzipSync(readFileSync(await downloaded(page, 'XJDF and its PDF', 'packed.zip')));
+  expect(Object.keys(packed)).toEqual(['9.xjdf', 'harbour-notices.pdf']);
+
   // a run in black alone would lose the rest: it is said, and nothing is written
   await openStation(page, 'sheet');
   await fill(page.getByRole('textbox', { name: /inks/i }).first(), '1/0');

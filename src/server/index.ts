@@ -25,6 +25,7 @@ export {
   type TakenIn,
 } from './programs';
 export { NotSendable } from './not-sendable';
+export { packageOfJob } from './package';
 export { migrate } from './migrate';
 export { learnCaliper, learnMachine } from './learned';
 export { testRun, printTestSheet } from './passes';

@@ -1,8 +1,9 @@
-import { createReadStream } from 'node:fs';
+import { createReadStream, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
+import { unzipSync } from 'fflate';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { DEFAULT_MARKS, KeptMarks, MarksWish, plan, ProofWish, type OrderFacts } from '../core';
+import { DEFAULT_MARKS, KeptMarks, MarksWish, plan, ProofWish, type Docket, type OrderFacts } from '../core';
 import { readOrders } from '../core/ticket';
 import { SHOP } from '../core/testing';
 import { numberedPages, scratch, writePdf } from '../pdf/testing';
@@ -19,6 +20,7 @@ import { findExport } from './tables/exports';
 import { startWork } from './work';
 import { NotSendable } from './not-sendable';
 import { dropOrder, layoutOfJob, receiveOrders } from './orders';
+import { namesBeside, packageOfJob } from './package';
 import { orderFor } from './order-for';
 import { listJobs, readJob } from './tables/jobs';
 import { findOrder, waitingOrders } from './tables/orders';
@@ -238,4 +240,36 @@ it('gives the layout of a job, every page placed', async () => {
   expect(new Set([...text.matchAll(/ Ord="(\d+)"/g)].map((m) => Number(m[1]))).size).toBe(8);
   expect(readOrders(text)[0]).toMatchObject({ number: '26-30', title: 'Book & more', copies: 40, pages: 8 });
   expect(await layoutOfJob(randomUUID(), 'jdf')).toBeNull();
+});
+
+describe('a layout with its PDFs', () => {
+  it('is a ZIP in which every file is where the ticket says', async () => {
+    await receiveOrders([order('26-31', { title: 'Packed' })]);
+    const { id } = await artworkFor('26-31.pdf');
+    const it = (await packageOfJob(id))!;
+    const parts: Uint8Array[] = [];
+    for await (const part of it.parts) parts.push(part);
+    const files = unzipSync(Buffer.concat(parts));
+    const ticket = Buffer.from(files[`${it.number}.xjdf`]!).toString('utf8');
+    const [, url] = /<FileSpec URL="([^"]+)"/.exec(ticket)!;
+    expect(Object.keys(files)).toEqual([`${it.number}.xjdf`, decodeURIComponent(url!)]);
+    const sources = (await sourcesOf(sql, await docketOf(id)))!;
+    expect(Buffer.from(files[decodeURIComponent(url!)]!).equals(readFileSync(sources.source))).toBe(true);
+    expect(new Set([...ticket.matchAll(/ Ord="(\d+)"/g)].map((m) => m[1])).size).toBe(8);
+    expect(await packageOfJob(randomUUID())).toBeNull();
+  });
+
+  it('has names that no folder takes amiss, each once', () => {
+    const file = (name: string) => ({ name, sha256: 'x' });
+    const names = (first: string, ...more: string[]): string[] =>
+      namesBeside({ file: file(first), more: more.map(file) } as unknown as Docket['artwork']);
+    expect(names('a.pdf', 'A.PDF', 'a.jpg', '../../etc/x.pdf', '..', 'Tide “table”: 1/2.pdf')).toEqual([
+      'a.pdf',
+      'A 2.pdf',
+      'a 3.pdf',
+      '_.._etc_x.pdf',
+      'file 5.pdf',
+      'Tide _table_ 1_2.pdf',
+    ]);
+  });
 });

@@ -29,6 +29,9 @@ export function GoesOn({
   const layOut = async (as: 'xjdf' | 'jdf' | 'ppf'): Promise<void> => {
     if (await store.getState().settled()) download(`/api/jobs/${id}/layout?as=${as}`);
   };
+  const packed = async (): Promise<void> => {
+    if (await store.getState().settled()) download(`/api/jobs/${id}/package`);
+  };
   return (
     <Row
       label="Goes on as"
@@ -40,6 +43,9 @@ export function GoesOn({
             <FileCode2 size={14} aria-hidden /> <span className="sr-only">Layout</span> {as.toUpperCase()}
           </Button>
         ))}
+        <Button small onPress={() => void packed()}>
+          <FileArchive size={14} aria-hidden /> XJDF and its PDF
+        </Button>
         <Button small isDisabled={machines === 0} onPress={() => setProofing(true)}>
           <ScanEye size={14} aria-hidden /> Proof elsewhere…
         </Button>
