@@ -3,6 +3,9 @@ import { Inks } from './inks';
 
 /** What a shop's order system says of a job: kept beside the wishes, so that what was ordered and what is made are compared. */
 
+/** Entries that a ticket says besides, at most. */
+export const MOST_BESIDES = 100;
+
 const printable = /^[^\p{Cc}\p{Cs}]*$/u;
 const words = (most: number) =>
   z.string().trim().min(1).max(most).regex(printable, 'holds characters that are not letters');
@@ -41,6 +44,11 @@ export const OrderFacts = z
     inks: Inks.optional(),
     artwork: words(300).optional().describe('The name of the file that its artwork comes in'),
     note: words(1000).optional().describe('What else is said'),
+    more: z
+      .array(words(300))
+      .max(MOST_BESIDES)
+      .optional()
+      .describe('What the ticket says besides, that nothing here is made of: an entry each'),
   })
   .meta({ id: 'OrderFacts' });
 export type OrderFacts = z.infer<typeof OrderFacts>;

@@ -143,3 +143,18 @@ it('offers no paper that the press does not take', () => {
   );
   expect(finding!.remedies).toEqual([]);
 });
+
+describe('what an order says besides', () => {
+  const besides = (more: string[]) => found(ordered(cards().docket, { more }), undefined, 'order-more');
+
+  it('is read out, as much of it as is read, until it is let stand', () => {
+    const [it] = besides(['ColorIntent Coatings: Glossy', 'HoleMakingIntent HolePattern: R2']);
+    expect(it).toMatchObject({ severity: 'look', station: 'product' });
+    expect(it!.detail).toContain(
+      'Order 26-1: ColorIntent Coatings: Glossy; HoleMakingIntent HolePattern: R2. See to it',
+    );
+    const many = besides(Array.from({ length: 15 }, (_, i) => `A: ${i}`));
+    expect(many[0]!.detail).toContain('A: 11; and 3 more.');
+    expect(besides([])).toEqual([]);
+  });
+});

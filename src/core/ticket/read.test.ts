@@ -110,6 +110,47 @@ describe('a JDF ticket', () => {
   });
 });
 
+describe('what a ticket says besides', () => {
+  it('is kept, entry by entry, and what was read is not said again', () => {
+    const [order] = readOrders(
+      XJDF(`<ProductList>
+        <Product IsRoot="true" ID="p1" Amount="300" ProductType="Poster"><Intent Name="ColorIntent">
+          <ColorIntent Coatings="Glossy"><SurfaceColor Surface="Front" ColorsUsed="Black" CoverageType="Heavy"/></ColorIntent></Intent>
+          <Intent Name="LayoutIntent"><LayoutIntent FinishedDimensions="595 842 0" Sides="OneSided"/></Intent>
+          <Intent Name="HoleMakingIntent"><HoleMakingIntent HolePattern="R2-generic"/></Intent></Product>
+        <Product IsRoot="true" ID="p2" Amount="300" ProductType="Poster">
+          <Intent Name="LayoutIntent"><LayoutIntent FinishedDimensions="612 792 0" Sides="OneSided"/></Intent></Product></ProductList>
+        <ResourceSet Name="CustomerInfo"><Resource><CustomerInfo CustomerID="C1" CustomerOrderID="X 9"/></Resource></ResourceSet>
+        <AuditPool><Created Author="nobody"/></AuditPool>
+        <Comment Text="By the\n side door" Type="DeliveryInstruction"/>`),
+    );
+    expect(order).toMatchObject({ copies: 300, customer: 'C1', note: expect.stringContaining('side door') as string });
+    expect(order!.more).toEqual([
+      'ColorIntent Coatings: Glossy',
+      'ColorIntent SurfaceColor CoverageType: Heavy',
+      'HoleMakingIntent HolePattern: R2-generic',
+      // the second product is of another size
+      'LayoutIntent FinishedDimensions: 612 792 0',
+      'Comment Type: DeliveryInstruction',
+    ]);
+  });
+
+  it('is of JDF what was agreed on, else what is wished for', () => {
+    const [order] = readOrders(`<JDF JobID="J8"><ResourcePool>
+      <ColorIntent><Coatings Preferred="Matte" Actual="Glossy"/></ColorIntent>
+      <FoldingIntent><FoldingCatalog Preferred="F6-2"/></FoldingIntent></ResourcePool></JDF>`);
+    expect(order!.more).toEqual(['ColorIntent Coatings: Glossy', 'FoldingIntent FoldingCatalog: F6-2']);
+  });
+
+  it('is no more than a person goes through, and no longer', () => {
+    const long = 'x'.repeat(2000);
+    const many = Array.from({ length: 300 }, (_, i) => `<Comment Name="n${i}" Language="${long}"/>`).join('');
+    const [order] = readOrders(XJDF(many));
+    expect(order!.more).toHaveLength(100);
+    expect(order!.more!.every((m) => m.length <= 300)).toBe(true);
+  });
+});
+
 describe('orders in rows', () => {
   it('are read by the names of their columns, several of one number as its forms', () => {
     const text =

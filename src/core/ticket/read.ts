@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { firstProblem, nesting, type OrderFacts } from '../docket';
+import { besides } from './besides';
 import { readCsv } from './csv-read';
 import { TicketError } from './error';
 import { readJdf } from './jdf-read';
@@ -40,8 +41,12 @@ function ordersIn(text: string): OrderFacts[] {
 
 function xmlOrder(text: string): OrderFacts {
   const root = readXml(text);
-  if (root.name === 'XJDF') return factsFrom(readXjdf(root));
-  if (root.name === 'JDF') return factsFrom(readJdf(root));
+  const read = { XJDF: readXjdf, JDF: readJdf }[root.name];
+  if (read) {
+    const loose = read(root);
+    const more = besides(root);
+    return factsFrom(more.length > 0 ? { ...loose, more } : loose);
+  }
   throw new TicketError(`This is XML, but no ticket: it begins with ${root.name}, not with XJDF or JDF.`);
 }
 

@@ -83,10 +83,23 @@ export function within(element: Element, name: string): Element[] {
   return [...(element.name === name ? [element] : []), ...element.children.flatMap((c) => within(c, name))];
 }
 
+/** The attributes of elements that somebody has asked for: what nobody did is told to the operator. */
+const known = new WeakMap<Element, Set<string>>();
+
+/** Whether an attribute of an element was asked for. */
+export const asked = (e: Element, attribute: string): boolean => known.get(e)?.has(attribute) ?? false;
+
 /** An attribute of the first of some elements that has it and says something. */
 export function said(elements: readonly Element[], attribute: string): string | undefined {
+  // of several elements each is asked, whichever answers
   for (const e of elements) {
-    const value = e.attributes[attribute]?.trim();
+    const names = known.get(e);
+    if (names) names.add(attribute);
+    else known.set(e, new Set([attribute]));
+  }
+  for (const e of elements) {
+    // a line end in an attribute is a space (XML 1.0, 3.3.3)
+    const value = e.attributes[attribute]?.replace(/[\t\r\n]+/g, ' ').trim();
     if (value) return value;
   }
   return undefined;
