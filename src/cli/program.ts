@@ -61,7 +61,11 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
     .addOption(new Option('--proof <how>', 'a proof for other paper').choices(['scaled', 'cropped', 'panels']))
     .option('--paper <size>', 'the paper of the proof: a4, sra3, 330x480', 'a4')
     .option('--together', 'front and back of the proof beside each other, as one', false)
-    .option('--plates', 'parted into plates: a page in greys for every ink of every side', false)
+    .addOption(
+      new Option('--plates', 'parted into plates: a page in greys for every ink of every side')
+        .default(false)
+        .conflicts(['proof', 'sides']),
+    )
     .option('--forms', 'a PDF of its own for every form, together in a ZIP', false)
     .option('--anyway', 'impose even where a finding says that the paper would be spoilt', false)
     .action(async (docket: string, wished: Omit<Imposing, 'docket' | 'worker' | 'say'>) => {

@@ -34,6 +34,11 @@ describe('pages of a file that comes later', () => {
     ]);
   });
 
+  it('are not put where every record has all the pages', () => {
+    const docket = patched(flat({ pages: [run(0, 1, 2), blanks(1)] }), { imprint: { records: 20 } });
+    expect(pagesArriving(docket, artwork, THREE)).toBeNull();
+  });
+
   it('are not put into a book, whose blanks are meant', () => {
     const book = artworkOf(8, { width: 148, height: 210 });
     const docket = patched(docketFor(book), { product: { pages: [run(0, 1, 7), blanks(1)] } });

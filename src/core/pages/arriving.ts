@@ -11,11 +11,13 @@ import type { PageRef } from './page-ref';
  * @returns null where the list stays as it is
  */
 export function pagesArriving(
-  { product, artwork: { imposed } }: Docket,
+  { product, artwork: { imposed }, imprint: { table, records } }: Docket,
   artwork: Artwork,
   { file, pages }: { readonly file: number; readonly pages: number },
 ): PageRun[] | null {
   if (product.kind !== 'flat' || imposed.kind === 'sheets') return null;
+  // of records every one has all the pages: another page would make another piece of each
+  if (table !== null || (records ?? 1) > 1) return null;
   const wish = { imposed, product: { pages: product.pages, bound: 'left' as const } };
   const list = pageList(wish, artwork);
   let next = 1;

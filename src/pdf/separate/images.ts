@@ -112,7 +112,8 @@ export class Images {
     if (!object?.stream) throw new PdfSyntaxError('A picture has no data.');
     const full: Dict = new Map(dict);
     const blank = this.recoloured(full, space, plate);
-    const masked = full.has('/SMask') || full.has('/Mask');
+    // what is left out with its layer may not knock anything out as paper
+    const masked = ['/SMask', '/Mask', '/OC'].some((key) => full.has(key));
     if (blank && !masked) {
       this.copies.set(id, '');
       return null;
@@ -194,7 +195,10 @@ export class Images {
         const soft = full.get('/SMask');
         const hard = stencil ?? (keyed ? undefined : full.get('/Mask'));
         const mask = soft ?? hard;
-        const entries = mask === undefined ? '' : `${soft ? '/SMask' : '/Mask'} ${this.copier.value(mask)}`;
+        const layer = full.get('/OC');
+        const entries =
+          (mask === undefined ? '' : `${soft ? '/SMask' : '/Mask'} ${this.copier.value(mask)}`) +
+          (layer === undefined ? '' : `/OC ${this.copier.value(layer)}`);
         const plane = planes.of[i]!;
         if (plane.every((v) => v === 255))
           return [plate, entries ? this.image(1, 1, Uint8Array.of(255), entries) : null] as const;

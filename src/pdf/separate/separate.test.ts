@@ -414,3 +414,25 @@ describe('marks in inks of their own', () => {
     expect([0, 2, 3].map((i) => inkOn(got[i]!))).toEqual([0, 0, 0]);
   });
 });
+
+it('what a hidden layer holds knocks nothing out of any plate', async () => {
+  const source = join(dir, 'layered.pdf');
+  const layered = {
+    ...things(),
+    140: '<</Type/OCG/Name(Die)>>',
+    141: things()[102]!.replace('/Subtype/Image', '/Subtype/Image/OC 140 0 R'),
+    142: things()[105]!.replace('/Subtype/Image', '/Subtype/Image/OC 140 0 R'),
+  };
+  const entries = `/MediaBox[0 0 ${WIDE} ${HIGH}]${RESOURCES.replace('/Cmyk 102 0 R', '/Cmyk 141 0 R').replace('/Spot 105 0 R', '/Spot 142 0 R')}`;
+  const content = '1 1 1 1 k 0 0 300 200 re f q 120 0 0 80 20 20 cm /Cmyk Do Q q 90 0 0 60 160 60 cm /Spot Do Q';
+  const properties = '/OCProperties<</OCGs[140 0 R]/D<</BaseState/ON/OFF[140 0 R]>>>>';
+  writePdf(source, [{ entries, content }], layered, properties);
+  const { artwork } = await readArtwork(source, `${source}.work`);
+  const { docket } = await docketOf('', null);
+  const out = join(dir, 'layered-plates.pdf');
+  composeSeparated({ docket, artwork, source, out });
+  const greys = await greyPages(out);
+  // 100 × 60 mm of solid ink on 160 × 120, and nothing out of it
+  const solid = (100 * 60) / (160 * 120);
+  for (const i of [0, 1, 2, 3]) expect(inkOn(greys[i]!)).toBeGreaterThan(solid * 0.99);
+});

@@ -17,6 +17,8 @@ const NOT_FOR_SPOTS = new Set(['/Difference', '/Exclusion', '/Hue', '/Saturation
 /** What of the graphics state says how inks are put on the press (table 58): done here, or left to who makes the plate. */
 const ON_PRESS = ['/OP', '/op', '/OPM', '/TR', '/TR2', '/BG', '/BG2', '/UCR', '/UCR2', '/HT'];
 const MOST_DEEP = 64;
+/** Content that is kept unpacked, in bytes. */
+const MOST_HELD = 32 << 20;
 
 /** What was met that has no plate, or no one way to its inks. */
 export interface Met {
@@ -65,9 +67,23 @@ export class Separator {
     return { content, resources: used, group: this.group(dict.get('/Group')) };
   }
 
+  /** Content as it was last read: it is asked for once for every plate. */
+  private readonly texts = new Map<number, string>();
+  private held = 0;
+
   private textOf(v: PdfValue | undefined): string {
-    const object = v instanceof Ref ? this.copier.source.object(v) : null;
-    return object?.stream ? Buffer.from(this.copier.source.streamData(object)).toString('latin1') : '';
+    if (!(v instanceof Ref)) return '';
+    const known = this.texts.get(v.num);
+    if (known !== undefined) return known;
+    const object = this.copier.source.object(v);
+    const text = object?.stream ? Buffer.from(this.copier.source.streamData(object)).toString('latin1') : '';
+    if (this.held + text.length > MOST_HELD) {
+      this.texts.clear();
+      this.held = 0;
+    }
+    this.texts.set(v.num, text);
+    this.held += text.length;
+    return text;
   }
 
   private rewritten(text: string, resources: Dict | undefined, plate: Plate, state: State, begins: boolean) {

@@ -17,8 +17,10 @@ const SMALL = 34;
 export function FormList() {
   const { product, plan } = useFlat(({ product, plan }) => ({ product, plan }));
   const id = useId();
-  const { ordered, sets } = plan.product;
+  const { ordered, sets, records } = plan.product;
   if (product.order.kind !== 'repeat' || product.parts.length > 1 || sets.parts > 1) return null;
+  // of records each has all the pages: there is no form to be moved
+  if (records.length > 1) return null;
   if (ordered.length < 2 || ordered.length > MOST_LISTED) return null;
   const numbers = new Map<number, { prints: number }>();
   for (let i = 0; i < plan.sheets.length; i++) {

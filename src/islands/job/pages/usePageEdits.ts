@@ -73,13 +73,18 @@ export function usePageEdits(): PageEdits {
   const said = picked.length === 1 ? `page ${picked[0]! + 1}` : `${picked.length} pages`;
   const choose = (places: Iterable<number>): void => setChosen(new Set(places));
 
+  // quantities are of pieces, and of records each piece has all the pages
+  const { product: made } = plan;
+  const ofRecords = made.kind === 'flat' && made.records.length > 1;
+  const wishesOf = (pages: readonly (PageRef | null)[]) => (ofRecords ? {} : following(product, list, pages));
+
   const put = (pages: readonly (PageRef | null)[], label: string, keep: Iterable<number> = []): void => {
     if (pages.length === 0) {
       say({ tone: 'look', text: 'At least one page stays.' });
       return;
     }
     const taken = pagesTaken({ imposed, product: { pages: wished, bound } }, artwork);
-    change({ product: { pages: pagesToRuns(pages, taken), ...following(product, list, pages) } }, label);
+    change({ product: { pages: pagesToRuns(pages, taken), ...wishesOf(pages) } }, label);
     choose(keep);
   };
   const withPicked = (act: (first: number) => void) => () => {
@@ -123,7 +128,7 @@ export function usePageEdits(): PageEdits {
     putRuns: (pages, label) => {
       // what is wished of pages goes with them
       const next = pageList({ imposed, product: { pages, bound } }, artwork);
-      change({ product: { pages, ...following(product, list, next) } }, label);
+      change({ product: { pages, ...wishesOf(next) } }, label);
     },
   };
 }
