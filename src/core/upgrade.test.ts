@@ -51,7 +51,12 @@ function digest(it: Plan, marks: ReturnType<typeof mark>): string {
     bothSides: s.lay.bothSides,
     sides: SIDE_NAMES.map((side) => s[side].map(cell)),
   }));
-  const named = (m: Mark): object => ({ ...m, of: m.of === 'sectionName' ? 'section' : m.of });
+  const named = (m: Mark): object => {
+    const told: Record<string, unknown> = { ...m, of: m.of === 'sectionName' ? 'section' : m.of };
+    // what is kept clear round a mark is not drawn
+    delete told.clear;
+    return told;
+  };
   const all = Array.from(it.sheets, (s) => SIDE_NAMES.map((side) => marks.of(s.number, side).map(named)));
   const rounded = JSON.stringify([cells, all], (_, v: unknown) =>
     typeof v === 'number' ? Math.round(v * 1e6) / 1e6 || 0 : v,

@@ -19,7 +19,13 @@ export const MarksWish = z.strictObject({
       .describe('Outside the block of pieces, or round every piece where the gaps have room'),
   }),
   register: z.strictObject(lineMark),
-  fold: z.strictObject(lineMark),
+  fold: z.strictObject({
+    ...lineMark,
+    says: z
+      .enum(['nothing', 'number'])
+      .optional()
+      .describe('What stands beside each: nothing, which it is where it is not said, or the number of its fold'),
+  }),
   spine: z.strictObject(lineMark).default({ on: true, length: 5, offset: 3, weight: 0.25 }),
   centre: z.strictObject(lineMark).default({ on: false, length: 6, offset: 4, weight: 0.2 }),
   ticks: z

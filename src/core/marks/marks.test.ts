@@ -54,12 +54,43 @@ describe('a line of a mark', () => {
     expect(distinct([3, 1, 3 + 1e-9, 2, 1])).toEqual([1, 2, 3]));
 });
 
+describe('fold marks of a section of three folds', () => {
+  it('say which is made first, at both ends of each', () => {
+    const artwork = artworkOf(16, { width: 105, height: 148 });
+    const docket = patched(docketFor(artwork), {
+      sheet: { stock: { ...SHOP.stocks[2]!, width: 640, height: 450 }, up: 'one' },
+      product: { sections: { kind: 'set', list: [{ fold: '16-right-angle', stock: null }] } },
+      marks: { fold: { says: 'number' } },
+    });
+    const planned = plan(docket, artwork);
+    const folds = new Set(foldLines(planned.sheets.main.lay).map((f) => String(f.order)));
+    const texts = mark(docket, planned)
+      .of(1, 'front')
+      .flatMap((m) => (m.of === 'fold' && m.kind === 'text' ? m.text.split(', ') : []));
+    expect(new Set(texts)).toEqual(folds);
+    expect(folds.size).toBeGreaterThan(0);
+  });
+});
+
 describe('the marks of a sheet', () => {
   const of = (patch: Patch, side: 'front' | 'back' = 'front'): readonly Mark[] => {
     const artwork = artworkOf(8);
     const docket = patched(patched(docketFor(artwork), { sheet: { stock: SHOP.stocks[1]!, up: 'one' } }), patch);
     return mark(docket, plan(docket, artwork)).of(1, side);
   };
+
+  it('has the number of a fold beside its marks, where that is wished', () => {
+    const numbers = (says: 'number' | 'nothing'): unknown[] =>
+      of({ marks: { fold: { says } } }).flatMap((m) =>
+        m.of === 'fold' && m.kind === 'text' ? [[m.text, m.at[0], Math.round(m.at[1] * 100) / 100, m.height]] : [],
+      );
+    // 0.7 right of the fold at 210; the marks' middles are at 38 and 259, the digits 1.6 high
+    expect(numbers('number')).toEqual([
+      ['1', 210.7, 37.2, 1.6],
+      ['1', 210.7, 258.2, 1.6],
+    ]);
+    expect(numbers('nothing')).toEqual([]);
+  });
 
   it('has the fold at the middle of the booklet, dashed, head and foot', () => {
     const folds = of({}).filter((m) => m.of === 'fold');
