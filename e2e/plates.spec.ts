@@ -31,15 +31,16 @@ test('forms are moved, repeated and left out, each with its run; their plates ar
   const runs = (): Promise<string[]> =>
     forms.getByRole('textbox').evaluateAll((all) => all.map((e) => (e as HTMLInputElement).value));
   await expect(forms.getByRole('listitem')).toHaveCount(7);
+  const [first, , ...others] = await runs();
   await fill(forms.getByRole('textbox', { name: 'How many of form 2' }), '400');
   await expect(forms.getByRole('listitem').nth(1)).toContainText('200 ×');
   // the run goes with its artwork
   await forms.getByRole('button', { name: 'form 2 earlier' }).click();
-  await expect.poll(runs).toEqual(['400', '250', '250', '250', '250', '250', '250']);
+  await expect.poll(runs).toEqual(['400', first, ...others]);
   await forms.getByRole('button', { name: 'Leave form 3 out' }).click();
   await expect(forms.getByRole('listitem').nth(2)).toContainText('left out');
   await forms.getByRole('button', { name: 'Repeat form 1' }).click();
-  await expect.poll(runs).toEqual(['400', '400', '250', '0', '250', '250', '250', '250']);
+  await expect.poll(runs).toEqual(['400', '400', first, '0', ...others.slice(1)]);
   await saved(page);
   await accessible(page, 'the list of forms');
 
