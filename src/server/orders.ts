@@ -84,11 +84,11 @@ export async function dropOrder(number: string, dropped: boolean): Promise<boole
   return there;
 }
 
-/** A job's layout as a ticket, in pieces; null where there is no such job or its artwork is not in the store. @throws NotSendable */
-export async function layoutOfJob(
-  id: string,
-  as: LayoutFormat,
-): Promise<{ readonly title: string; readonly number: number; readonly pieces: Generator<string> } | null> {
+/**
+ * A job planned, to be told to other programs; null where there is no such job or its artwork is not in the store.
+ * @throws NotSendable where not all of it can be laid
+ */
+export async function laidOut(id: string) {
   const row = await readJob(sql, id);
   const sources = row && (await sourcesOf(sql, row.docket));
   if (!row || !sources) return null;
@@ -98,5 +98,16 @@ export async function layoutOfJob(
     throw new NotSendable(
       'The job is too large to be laid in one. Mend that first: the layout would not hold all of it.',
     );
+  return { docket, number, sources, planned };
+}
+
+/** A job's layout as a ticket, in pieces; null where there is no such job or its artwork is not in the store. @throws NotSendable */
+export async function layoutOfJob(
+  id: string,
+  as: LayoutFormat,
+): Promise<{ readonly title: string; readonly number: number; readonly pieces: Generator<string> } | null> {
+  const it = await laidOut(id);
+  if (!it) return null;
+  const { docket, number, sources, planned } = it;
   return { title: docket.title, number, pieces: layoutWritten(as, docket, planned, sources.artwork) };
 }

@@ -1,11 +1,8 @@
 import { createReadStream } from 'node:fs';
 import { Zip, ZipPassThrough } from 'fflate';
-import { plan, type Docket } from '../core';
+import type { Docket } from '../core';
 import { layoutWritten } from '../core/ticket';
-import { sql } from './db';
-import { NotSendable } from './not-sendable';
-import { sourcesOf } from './sources';
-import { readJob } from './tables/jobs';
+import { laidOut } from './orders';
 
 /** A day before which no ZIP can be dated: the same job gives the same bytes. */
 const DATED = new Date(1980, 0, 2);
@@ -37,15 +34,9 @@ export function namesBeside({ file, more }: Docket['artwork']): string[] {
 export async function packageOfJob(
   id: string,
 ): Promise<{ readonly title: string; readonly number: number; readonly parts: AsyncGenerator<Uint8Array> } | null> {
-  const row = await readJob(sql, id);
-  const sources = row && (await sourcesOf(sql, row.docket));
-  if (!row || !sources) return null;
-  const { docket, number } = row;
-  const planned = plan(docket, sources.artwork);
-  if (planned.tooLarge)
-    throw new NotSendable(
-      'The job is too large to be laid in one. Mend that first: the layout would not hold all of it.',
-    );
+  const laid = await laidOut(id);
+  if (!laid) return null;
+  const { docket, number, sources, planned } = laid;
   const { file, more } = docket.artwork;
   const [first, ...others] = namesBeside(docket.artwork);
   const named: Docket = {
