@@ -1,4 +1,4 @@
-import { inksCounted, PROCESS, sameInk, type Inks, type Patch } from '../../docket';
+import { inksCounted, PROCESS, sameInk, type Docket, type Inks, type Patch } from '../../docket';
 import type { Check, Finding } from '../kinds';
 
 const has = (names: readonly string[], name: string): boolean => names.some((n) => sameInk(n, name));
@@ -31,7 +31,8 @@ export const inks: Check = ({ docket, artwork, plan }) => {
           : []),
       ],
     });
-  for (const name of new Set(said.filter((n) => !has(PROCESS, n) && !has(artwork.inks, n) && artwork.pages.length > 0)))
+  const used = [...artwork.inks, ...putOn(docket)];
+  for (const name of new Set(said.filter((n) => !has(PROCESS, n) && !has(used, n) && artwork.pages.length > 0)))
     found.push({
       id: `inks-unused-${name}`,
       severity: 'look',
@@ -44,6 +45,12 @@ export const inks: Check = ({ docket, artwork, plan }) => {
     });
   return [...found, ...ofSides(inks, backs)];
 };
+
+/** Inks that no page has of its own: of marks, and of what is put on pages. */
+const putOn = ({ placed, imprint }: Pick<Docket, 'placed' | 'imprint'>): string[] => [
+  ...placed.flatMap((m) => (m.on && m.ink !== undefined ? [m.ink] : [])),
+  ...imprint.prints.flatMap(({ ink }) => (ink.spot === null ? [] : [ink.spot])),
+];
 
 /** A side that prints and has no inks, or has inks and does not print. */
 function ofSides(inks: Inks, backs: boolean): Finding[] {

@@ -97,6 +97,17 @@ describe('inks of marks', () => {
     expect(it.remedies[0]!.patch).toEqual({ sheet: { inks: { front: ['Black', 'Gold'], back: ['Black'] } } });
   });
 
+  it('once added have a plate that is not empty, and nothing is asked any more', () => {
+    const die = onPiece({ side: 'front' });
+    const docket = docketOf([die], { sheet: { inks: INKS } });
+    const [add] = look(docket, artwork).find('mark-ink-a')!.remedies;
+    const after = look(
+      docketOf([die], add!.patch as NonNullable<Parameters<typeof docketOf>[1]>),
+      artwork,
+    ).findings.map((f) => f.id);
+    expect(after.filter((id) => /ink|die/.test(id))).toEqual([]);
+  });
+
   it('are asked for on the sides that are printed', () => {
     const { find } = found(placed(DOT, { off: 10 }, { ink: 'Gold' }), { front: ['Black'], back: [] });
     expect(find('mark-ink-a')!.remedies[0]!.patch).toEqual({
