@@ -27,7 +27,7 @@ export interface Cutting extends OfRecords {
 }
 
 /** What is said of the cuts of each kind of sheet: lengths in millimetres, pieces in the order of their piles. */
-const said = ({ knives, setups, scorings }: CutCard): object => [
+const said = ({ knives, setups, scorings, machines }: CutCard): object => [
   ...setups.map(({ run, machine, said, pieces, program, reading }) => ({
     sheets: run.sheets,
     stock: `${run.stock.name} ${run.stock.format}`,
@@ -62,6 +62,12 @@ const said = ({ knives, setups, scorings }: CutCard): object => [
     pieces: pieces.map(({ rect, pile }) => ({ ...rect, pile })),
   })),
   ...scorings.map(({ machine, run }) => ({ machine, piece: run.size, count: run.pieces, passes: run.passes })),
+  ...machines.map(({ machine, what, from, figures }) => ({
+    machine,
+    what,
+    from,
+    figures: figures.map(({ label, value, note }) => ({ label, value: Math.round(value * 1000) / 1000, note })),
+  })),
 ];
 
 /** Writes the programs of a docket's slitter in the open form. @throws Complaint where nothing passes one */
@@ -103,7 +109,7 @@ const jsonFrom = (path: string): unknown => {
   }
 };
 
-/** Prints the cuts of a docket as JSON, or writes its cut card. @throws Complaint where nothing is cut flat */
+/** Prints the cuts of a docket as JSON, or writes its cut card. @throws Complaint where no machine is set for it */
 export async function tellCuts(it: Cutting, out: (text: string) => void): Promise<void> {
   const docket = withRecords(docketFrom(it.docket), it);
   const hands = threadFor(it.worker);
@@ -113,8 +119,8 @@ export async function tellCuts(it: Cutting, out: (text: string) => void): Promis
         await writePrograms(it.programs, docket, artwork);
         return;
       }
-      const card = cutCard(null, docket, plan(docket, artwork));
-      if (!card) throw new Complaint(`${it.docket}: nothing of it is cut flat.`);
+      const card = cutCard(null, docket, plan(docket, artwork), it.unit);
+      if (!card) throw new Complaint(`${it.docket}: no machine here cuts, folds or binds it.`);
       if (it.card === null) out(`${JSON.stringify(said(card), null, 2)}\n`);
       else {
         const { card: path } = it;

@@ -136,6 +136,7 @@ function tickets(program: Command, worker: string): void {
     .argument('<docket>', 'the docket file')
     .requiredOption('-o, --output <file>', 'the ticket to write')
     .addOption(new Option('--as <format>', 'the format').choices(['xjdf', 'jdf', 'ppf']).default('xjdf'))
+    .option('--previews', 'PPF: how much of each ink there is where, for the keys of a press')
     .addOption(TABLE)
     .addOption(ONLY)
     .action(async (docket: string, wished: Omit<LayingOut, 'docket' | 'worker'>) => {

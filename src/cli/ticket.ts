@@ -10,18 +10,26 @@ export interface LayingOut extends OfRecords {
   readonly docket: string;
   readonly output: string;
   readonly as: LayoutFormat;
+  /** PPF: with previews of its inks. */
+  readonly previews?: boolean;
   readonly worker: string;
 }
 
 /** Writes a docket's layout as a ticket, sheet by sheet. @throws Complaint */
 export async function layOut(it: LayingOut): Promise<void> {
+  if (it.previews && it.as !== 'ppf') throw new Complaint('Previews of inks go into PPF: --as ppf --previews.');
   const docket = withRecords(docketFrom(it.docket), it);
   const hands = threadFor(it.worker);
   try {
-    await load(hands, it.docket, docket, ({ artwork }) => {
+    await load(hands, it.docket, docket, async ({ artwork, album, rows, sources: [source, ...more] }) => {
       const planned = plan(docket, artwork);
       if (planned.tooLarge)
         throw new Complaint(`${it.docket}: the job is too large to be laid in one; “plan” says what would do.`);
+      if (it.previews) {
+        const job = { docket, artwork, source: source!, more, album, rows, previews: true, hashed: false };
+        await hands.run('impose', { ...job, out: resolve(it.output), durable: false });
+        return;
+      }
       withFile(it.output, () => {
         const file = openSync(it.output, 'w');
         try {

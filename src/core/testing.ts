@@ -229,6 +229,19 @@ export const GUILLOTINE: Extract<Finisher, { kind: 'guillotine' }> = {
   hour: 0,
 };
 
+/** A three-knife trimmer. */
+export const TRIMMER: Extract<Finisher, { kind: 'trimmer' }> = {
+  kind: 'trimmer',
+  id: 'trimmer',
+  name: 'Sanderling',
+  largest: { width: 230, height: 320 },
+  smallest: { width: 90, height: 100 },
+  lift: 50,
+  speed: 200,
+  makeReady: 6,
+  hour: 0,
+};
+
 export const CREASER: Extract<Finisher, { kind: 'creaser' }> = {
   kind: 'creaser',
   id: 'creaser',

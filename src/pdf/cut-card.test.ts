@@ -23,7 +23,7 @@ async function read(card: CutCard, unit: Unit = 'mm'): Promise<string[]> {
 }
 const cardOf = (docket: Docket, pages: number, size: { width: number; height: number }): CutCard => {
   const artwork = artworkOf(pages, size, 0);
-  return cutCard(12, docket, plan(docket, artwork))!;
+  return cutCard(12, docket, plan(docket, artwork), 'mm')!;
 };
 
 describe('the cut card', () => {

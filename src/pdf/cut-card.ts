@@ -20,6 +20,7 @@ import {
 } from '../core';
 import { CardPage, colour, fontsIn, INK, PAGE, SOFT, WIDTH } from './card-page';
 import { PT } from './geometry';
+import { setupOf } from './machine-setup';
 
 /** The card that lies at the guillotine: one page of A4 for each kind of sheet, its measures large enough for a glance. */
 
@@ -258,7 +259,7 @@ export async function writeCutCard(
   doc.setTitle(`${named(card)}: cuts`);
   doc.setProducer('Odd Sparrow');
   const fonts = await fontsIn(doc);
-  const of = card.knives.length + card.setups.length + card.scorings.length + card.more;
+  const of = card.knives.length + card.setups.length + card.scorings.length + card.machines.length + card.more;
   const page = (what: string, heading: string): [CardPage, number] => {
     const s = new CardPage(doc.addPage([PAGE.width * PT, PAGE.height * PT]), fonts);
     head(s, card, what, address);
@@ -291,6 +292,12 @@ export async function writeCutCard(
     );
     s.y = top;
     for (const pass of run.passes) passOn(s, pass, run.passes.length > 2 ? 38 : 70, unit);
+  }
+  for (const setup of card.machines) {
+    const [s, top] = page(`${setup.what}, on ${setup.machine}.`, setup.from);
+    s.y = top;
+    setupOf(s, setup, unit);
+    await new Promise(setImmediate);
   }
   return doc.save();
 }

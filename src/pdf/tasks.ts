@@ -2,7 +2,7 @@ import { writeBy, type CutCard, type JobCard, type PileSlips, type TableFacts, t
 import { coderOf } from '../core/codes';
 import { readTable } from '../records';
 import type { ArtworkError } from './errors';
-import { writer } from './ways';
+import { writer, type Parted } from './ways';
 import type { Composed, ComposeJob } from './compose';
 import { rasterise } from './raster';
 import type { WallCard } from './wall';
@@ -31,7 +31,10 @@ export interface Tasks {
   /** The slips that lie on its piles, and the map that a poster is hung by. */
   readonly slips: (task: OfCard & { card: PileSlips }) => Promise<Uint8Array>;
   readonly wallCard: (task: OfCard & { card: WallCard }) => Promise<Uint8Array>;
-  readonly impose: (task: Omit<ComposeJob, 'onProgress' | 'opened' | 'coder'>, progress: Progress) => Promise<Composed>;
+  readonly impose: (
+    task: Omit<ComposeJob, 'onProgress' | 'onPlate' | 'opened' | 'coder'>,
+    progress: Progress,
+  ) => Promise<Composed>;
 }
 export type TaskName = keyof Tasks;
 export type Progress = (done: number, total: number) => void;
@@ -78,7 +81,7 @@ export const TASKS: Tasks = {
   },
   impose: async (task, progress) => {
     let said = 0;
-    const separated = task.plates ? (await import('./separate')).composeSeparated : undefined;
+    const parted = task.plates || task.previews ? await partedBy() : undefined;
     const job: ComposeJob = {
       ...task,
       coder: await coderOf(task.docket),
@@ -89,6 +92,11 @@ export const TASKS: Tasks = {
         progress(done, total);
       },
     };
-    return writer(job, separated);
+    return writer(job, parted);
   },
 };
+
+async function partedBy(): Promise<Parted> {
+  const [{ composeSeparated }, { composePreviews }] = await Promise.all([import('./separate'), import('./previews')]);
+  return { plates: composeSeparated, previews: composePreviews };
+}

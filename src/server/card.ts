@@ -31,15 +31,15 @@ export async function cardOf(number: number, docket: Docket, address: string): P
 }
 
 /**
- * The card that lies at the guillotine, as PDF. @returns null where its artwork is not in the store, or nothing is cut flat
+ * The card that lies at the guillotine and the machines behind it, as PDF. @returns null where its artwork is not in the store, or no machine is set for it
  * @param address where the job is opened
  */
 export async function cutCardOf(number: number, docket: Docket, address: string): Promise<Uint8Array | null> {
   const sources = await sourcesOf(sql, docket);
-  const card = sources && cutCard(number, docket, plan(docket, sources.artwork));
+  if (!sources) return null;
+  const { unit, name } = await readHouse(sql);
+  const card = cutCard(number, docket, plan(docket, sources.artwork), unit);
   if (!card) return null;
-  const house = await readHouse(sql);
-  const { unit, name } = house;
   return cutCardInWorker({ card, address: `${address}#knife`, unit, house: name, writing: writing() });
 }
 

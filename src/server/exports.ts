@@ -49,16 +49,24 @@ export async function startExport(
     throw new NotSendable(
       `The proof has more than ${MOST_PROOFED.toLocaleString('en')} pages. Take larger paper, or make the sheets smaller.`,
     );
+  if (pass === 'previews' && planned.sheets.length > MOST_PREVIEWED)
+    throw new NotSendable(
+      `Previews are made of ${MOST_PREVIEWED.toLocaleString('en')} sheets at the most. Export the layout without them.`,
+    );
   await insertExport(sql, id, jobId, row.docket, { pass, proof }, planned.sheets.length);
   makeExport(id);
   return id;
 }
 
+/** Sheets that previews are made of at the most: no press is plated for more in one job. */
+const MOST_PREVIEWED = 500;
+
 /** What a way of writing leaves when it is stopped in the middle. */
 const LEFT_OVER = ['part', 'form', 'sheets', 'sheets.part', 'form.part', 'form.sheets', 'form.sheets.part'];
 
 /** How a job is composed to be written so. */
-const wayOf = (pass: Written): Pick<ComposeJob, 'pass' | 'apart' | 'plates'> => {
+const wayOf = (pass: Written): Pick<ComposeJob, 'pass' | 'apart' | 'plates' | 'previews'> => {
+  if (pass === 'previews') return { previews: true };
   const plates = pass === 'plates' || pass === 'form-plates';
   if (inZip(pass) || plates) return { apart: inZip(pass), plates };
   return { pass: pass as NonNullable<ComposeJob['pass']> };

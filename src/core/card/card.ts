@@ -58,6 +58,7 @@ export const PROCESSES_SAID = {
   sew: 'Sew',
   bind: 'Mill and glue',
   punch: 'Punch and bind',
+  trim: 'Trim',
 } as const;
 
 /** The figures that travel: of the others the screen tells. */

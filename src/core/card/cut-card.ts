@@ -1,11 +1,13 @@
 import type { Docket } from '../docket';
 import { cutRuns, guillotineOf, slitterOf } from '../finishing';
+import type { Unit } from '../measure';
 import type { Plan } from '../sheet';
 import { knifeFor, type Knife } from './knife';
+import { machineSetups, type MachineSetup } from './machine-setup';
 import { scoreSetupsOf, type ScoreSetup } from './score-setup';
 import { setupsOf, type SlitSetup } from './slit-setup';
 
-/** What stands on the card that lies at the guillotine, or at the slitter. */
+/** What stands on the card that lies at the guillotine or the slitter, and at the machines behind them. */
 export interface CutCard {
   /** The job's, as the shop counts; null where it is in no shop. */
   readonly number: number | null;
@@ -18,6 +20,8 @@ export interface CutCard {
   readonly setups: readonly SlitSetup[];
   /** How pieces are scored when they are cut. */
   readonly scorings: readonly ScoreSetup[];
+  /** How the other machines of its route are set. */
+  readonly machines: readonly MachineSetup[];
   /** Kinds of sheet that are not on it. */
   readonly more: number;
 }
@@ -25,20 +29,25 @@ export interface CutCard {
 /** Pages of a cut card at the most: of more kinds of sheet, those that come first. */
 export const MOST_CUT_CARDS = 50;
 
-/** The cut card of a job. @returns null where nothing is cut flat, or not on the machine that it is to be cut on */
-export function cutCard(number: number | null, docket: Docket, plan: Plan): CutCard | null {
+/**
+ * The cut card of a job, with how the machines behind are set.
+ * @param unit what the set-ups say lengths in
+ * @returns null where no machine of the route is set for it
+ */
+export function cutCard(number: number | null, docket: Docket, plan: Plan, unit: Unit): CutCard | null {
   const { title, customer, due, finish } = docket;
-  const head = { number, title, customer, due, scorings: scoreSetupsOf(docket, plan) };
+  const scorings = scoreSetupsOf(docket, plan);
+  const machines = machineSetups(docket, plan, unit);
+  const head = { number, title, customer, due, scorings, machines };
+  const others = scorings.length + machines.length;
   if (slitterOf(finish)) {
     const setups = setupsOf(docket, plan);
     const shown = setups.slice(0, MOST_CUT_CARDS);
-    return setups.length + head.scorings.length === 0
+    return setups.length + others === 0
       ? null
       : { ...head, knives: [], setups: shown, more: setups.length - shown.length };
   }
   const runs = cutRuns(plan, guillotineOf(finish));
   const knives = runs.slice(0, MOST_CUT_CARDS).map((run) => knifeFor(docket, plan, run));
-  return runs.length + head.scorings.length === 0
-    ? null
-    : { ...head, knives, setups: [], more: runs.length - knives.length };
+  return runs.length + others === 0 ? null : { ...head, knives, setups: [], more: runs.length - knives.length };
 }

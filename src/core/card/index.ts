@@ -3,6 +3,8 @@ export * from './brief';
 export * from './card';
 export * from './knife';
 export * from './cut-card';
+export * from './machine-setup';
 export * from './score-setup';
+export * from './trim-knife';
 export * from './slit-setup';
 export * from './slips';

@@ -120,7 +120,8 @@ describe('the knife', () => {
     const docket = changed(docketFor(artwork), { sheet: { up: 'one' } });
     const planned = plan(docket, artwork);
     expect(knifeOf(docket, planned, 0)).toBeNull();
-    expect(cutCard(1, docket, planned)).toBeNull();
+    const elsewhere = changed(docket, { finish: { here: false } });
+    expect(cutCard(1, elsewhere, plan(elsewhere, artwork), 'mm')).toBeNull();
   });
 
   it('cuts panels of a poster that lie unlike each by itself', () => {
@@ -135,9 +136,11 @@ describe('the knife', () => {
       expect(run.good).toBe(3 * run.sheets.length);
       for (const n of run.sheets) expect(planned.sheets.at(n - 1).lay).toBe(run.lay);
     }
-    const card = cutCard(7, docket, planned)!;
+    const card = cutCard(7, docket, planned, 'mm')!;
     expect([card.knives.length, card.more]).toEqual([runs.length, 0]);
-    expect(knifeFor(docket, planned, runs.at(-1)!).steps).toEqual(stepsOf(runs.at(-1)!));
+    expect(knifeFor(docket, planned, runs.at(-1)!).steps).toEqual(
+      stepsOf(runs.at(-1)!.program, runs.at(-1)!.lay.paper),
+    );
   });
 });
 

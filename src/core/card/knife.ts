@@ -1,7 +1,7 @@
-import { cutsOf, followed, type Moment } from '../cutting';
+import { cutsOf, followed, type CutProgram, type Moment } from '../cutting';
 import type { Docket } from '../docket';
 import { cutRuns, guillotineOf, type CutRun } from '../finishing';
-import { EPSILON, withDecimalMark, type QuarterTurns, type Rect, type Unit } from '../measure';
+import { EPSILON, withDecimalMark, type QuarterTurns, type Rect, type Size, type Unit } from '../measure';
 import { pilesOf, type PileOf, type Plan } from '../sheet';
 import { onPaper, type OnPaper } from './on-paper';
 
@@ -48,25 +48,19 @@ export const gaugeText = (mm: number, unit: Unit): string =>
 const EDGES: readonly string[] = ['Tail edge', 'Right edge', 'Lead edge', 'Left edge (side lay)'];
 const TURNS: readonly (string | null)[] = [null, 'Quarter turn left', 'Half turn', 'Quarter turn right'];
 
-function saidBefore(
-  stage: number,
-  first: boolean,
-  turns: QuarterTurns,
-  lies: QuarterTurns,
-  beside: number,
-): string | null {
+function saidBefore({ stage, made, lies, hand }: Moment, turns: QuarterTurns, edges: readonly string[]): string | null {
   const turn = TURNS[turns] ?? null;
-  if (!first) return turn;
-  if (stage === 0) return `${EDGES[lies]} to the gauge`;
-  return [turn, beside > 1 ? `${beside} strips side by side` : 'the next strip'].filter(Boolean).join(', ');
+  if (made !== 1) return turn;
+  if (stage === 0) return `${edges[lies]} to the gauge`;
+  return [turn, hand.length > 1 ? `${hand.length} strips side by side` : 'the next strip'].filter(Boolean).join(', ');
 }
 
 const isIn = (r: Rect, list: readonly Rect[]): boolean =>
   list.some((q) => Math.abs(q.x - r.x) < 1e-3 && Math.abs(q.y - r.y) < 1e-3 && Math.abs(q.width - r.width) < 1e-3);
 
-/** The cuts of a run, one after another, in words. */
-export function stepsOf({ program, lay }: CutRun): KnifeStep[] {
-  const moments = followed(program, lay.paper);
+/** The cuts of a program, one after another, in words. @param edges what the edges of the pile are called, by how it lies */
+export function stepsOf(program: CutProgram, paper: Size, edges: readonly string[] = EDGES): KnifeStep[] {
+  const moments = followed(program, paper);
   const steps: KnifeStep[] = [];
   for (const [i, cut] of moments.entries()) {
     if (cut.made === 0) continue;
@@ -74,7 +68,7 @@ export function stepsOf({ program, lay }: CutRun): KnifeStep[] {
     const later = program.stages.slice(cut.stage + 1);
     steps.push({
       number: steps.length + 1,
-      before: saidBefore(cut.stage, cut.made === 1, turns, cut.lies, cut.hand.length),
+      before: saidBefore(cut, turns, edges),
       measure,
       falls: waste ? 'waste' : later.some((s) => isIn(cut.fell[0]!, s.piles)) ? 'strips' : 'pieces',
       beside: cut.hand.length,
@@ -97,7 +91,7 @@ export function knifeFor(docket: Pick<Docket, 'finish'>, plan: Plan, run: CutRun
     run: onPaper(run),
     machine: machine?.name ?? null,
     clamp: (run.program.bare ? machine?.bareClamp : machine?.smallestStrip) ?? 0,
-    steps: stepsOf(run),
+    steps: stepsOf(run.program, run.lay.paper),
     // of a form that is front and back the pieces of the back come after those of the front
     pieces: cutsOf(run.lay).pieces.map((rect, k) => ({
       rect,

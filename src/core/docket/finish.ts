@@ -1,5 +1,16 @@
 import * as z from 'zod';
-import { Binder, Creaser, Folder, Guillotine, Punch, SewingMachine, Slitter, SlitProgram, Stitcher } from '../shop';
+import {
+  Binder,
+  Creaser,
+  Folder,
+  Guillotine,
+  Punch,
+  SewingMachine,
+  Slitter,
+  SlitProgram,
+  Stitcher,
+  Trimmer,
+} from '../shop';
 
 /** A step of the finishing, with the machine that does it; see the rules in `finishing/`. */
 export const FinishStep = z
@@ -21,6 +32,9 @@ export const FinishStep = z
     z.strictObject({ process: z.literal('sew'), machine: SewingMachine }).describe('Sections sewn through the fold'),
     z.strictObject({ process: z.literal('bind'), machine: Binder }).describe('The spine milled and glued'),
     z.strictObject({ process: z.literal('punch'), machine: Punch }).describe('Leaves punched or drilled, and bound'),
+    z
+      .strictObject({ process: z.literal('trim'), machine: z.discriminatedUnion('kind', [Trimmer, Guillotine]) })
+      .describe('Bound blocks trimmed, where what binds them does not do it'),
   ])
   .meta({ id: 'FinishStep' });
 export type FinishStep = z.infer<typeof FinishStep>;

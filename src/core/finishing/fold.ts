@@ -1,5 +1,8 @@
-import { EPSILON, formatSize, lying, wholeNumber } from '../measure';
-import type { ProcessRule } from './rules';
+import { EPSILON, formatLength, formatSize, lying, wholeNumber, type Unit } from '../measure';
+import type { FinisherOf } from '../shop';
+import type { Plan } from '../sheet';
+import { foldRuns } from './fold-plates';
+import type { Limit, ProcessRule } from './rules';
 
 const folds = (n: number): string => `${n} ${n === 1 ? 'fold' : 'folds'}`;
 
@@ -15,15 +18,17 @@ export const fold: ProcessRule<'fold'> = {
     of: 'sections',
     sum: `${wholeNumber(copies)} × ${assembly.folded.length} sections`,
   }),
-  limits: ({ assembly, pieces }, machine, unit) => {
+  limits: (plan, machine, unit) => {
+    const { assembly, pieces } = plan;
     const { mostFolds, folded } = assembly;
-    const limits = [];
+    const limits: Limit[] = [];
     if (mostFolds > machine.mostFolds)
       limits.push({
         id: 'folder',
         title: `${machine.name} does not make ${folds(mostFolds)}`,
         detail: `It makes ${folds(machine.mostFolds)}; a section here has ${mostFolds}.`,
       });
+    limits.push(...plateLimits(plan, machine, unit));
     const takes = lying(machine.largest);
     const large = folded
       .map((id) => {
@@ -40,3 +45,19 @@ export const fold: ProcessRule<'fold'> = {
     return limits;
   },
 };
+
+/** Folds nearer to the edge that goes in first, or further from it, than fold plates can be set. */
+function plateLimits(plan: Plan, { name, plates }: FinisherOf<'folder'>, unit: Unit): Limit[] {
+  if (!plates) return [];
+  const beyond = foldRuns(plan)
+    .flatMap((run) => run.folds)
+    .find((f) => f.plate < plates.shortest - EPSILON || f.plate > plates.longest + EPSILON);
+  if (!beyond) return [];
+  return [
+    {
+      id: 'fold-plate',
+      title: `${name} cannot set fold ${beyond.order}`,
+      detail: `It is ${formatLength(beyond.plate, unit)} from the edge that goes in first; its plates are set from ${formatLength(plates.shortest, unit)} to ${formatLength(plates.longest, unit)}.`,
+    },
+  ];
+}

@@ -11,6 +11,7 @@ import type { Amount, Limit, ProcessRule, StepWork } from './rules';
 import { score } from './score';
 import { sew } from './sew';
 import { stitch } from './stitch';
+import { leaves, trim } from './trim';
 
 export type { RunOfLay } from './by-lay';
 export { cutRuns, type CutRun } from './cut';
@@ -28,10 +29,14 @@ export {
 } from './program';
 export { scoreRuns, type ScoreRun } from './score';
 export { cutsSaid, slitRuns, slitsOn, type SlitRun } from './slit';
+export { foldRuns, foldSets, type FoldRun, type FoldSet } from './fold-plates';
+export { cutPieces, type CutPieces } from './paper';
+export { holesAt, stitchesAt } from './spine';
+export { blockLies, blockOf, leaves, leftToTrim, trimRun, type Block, type TrimRun } from './trim';
 export type { Amount, Limit, StepWork } from './rules';
 
 /** The rules of every process, in the order in which a piece goes through them. */
-const PROCESSES: { readonly [P in Process]: ProcessRule<P> } = { cut, score, fold, stitch, sew, bind, punch };
+const PROCESSES: { readonly [P in Process]: ProcessRule<P> } = { cut, score, fold, stitch, sew, bind, punch, trim };
 
 /** A process's rules for those that treat all alike: its machine is only handed on to it. */
 interface AnyProcess {
@@ -39,7 +44,7 @@ interface AnyProcess {
   readonly label: string;
   readonly does: string;
   readonly detail: (machine: Finisher, unit: Unit) => string;
-  readonly applies: (plan: Plan) => boolean;
+  readonly applies: (plan: Plan, route: readonly FinishStep[]) => boolean;
   readonly amount: (plan: Plan, copies: number, machine: Finisher, route: readonly FinishStep[]) => Amount;
   readonly limits: (plan: Plan, machine: Finisher, unit: Unit, route: readonly FinishStep[]) => readonly Limit[];
 }
@@ -68,14 +73,15 @@ export function stepOn(process: Process, machine: Finisher): FinishStep {
   return { process, machine } as FinishStep;
 }
 
-/** The processes that a plan goes through, in their order. */
-export const processesFor = (plan: Plan): readonly Process[] => PROCESS_ORDER.filter((p) => RULES[p].applies(plan));
+/** The processes that a plan goes through on a route, and those that it lacks there, in their order. */
+export const processesFor = (plan: Plan, route: readonly FinishStep[]): readonly Process[] =>
+  PROCESS_ORDER.filter((p) => RULES[p].applies(plan, route));
 
 /** The steps of the route that this plan goes through here, with what each has to do. */
 export function workOf({ here, route }: Finish, plan: Plan, copies: number): readonly StepWork[] {
   if (!here) return [];
   return route
-    .filter(({ process }) => RULES[process].applies(plan))
+    .filter(({ process }) => RULES[process].applies(plan, route))
     .map((step) => {
       const { machine } = step;
       const amount = RULES[step.process].amount(plan, copies, machine, route);
@@ -109,17 +115,22 @@ export function routeFor(
   before: readonly FinishStep[],
   shop: Pick<Shop, 'finishers'>,
 ): FinishStep[] {
-  const kept = before.filter(({ process: p }) => p === 'cut' || p === 'score' || p === 'fold' || p === made.process);
+  const kept = before.filter(
+    ({ process: p }) => p === 'cut' || p === 'score' || p === 'fold' || p === made.process || p === 'trim',
+  );
   const wanted: Process[] = [
     'cut',
     ...(made.foldedApart ? ['fold' as const] : []),
     ...(made.process ? [made.process] : []),
   ];
-  return wanted.reduce<FinishStep[]>((route, p) => {
+  const add = (route: FinishStep[], p: Process): FinishStep[] => {
     if (route.some((s) => s.process === p)) return route;
     const [machine] = machinesFor(p, shop);
     return machine ? routeWith(route, p, machine) : route;
-  }, kept);
+  };
+  const route = wanted.reduce(add, kept);
+  const maker = route.find((s) => s.process === made.process)?.machine;
+  return maker && leaves(maker) !== null ? add(route, 'trim') : route.filter((s) => s.process !== 'trim');
 }
 
 /**

@@ -12,6 +12,7 @@ export interface MachineOf {
   readonly sew: 'sewing machine';
   readonly bind: 'binder';
   readonly punch: 'punch';
+  readonly trim: 'trimmer' | 'guillotine';
 }
 
 /** Something that a machine cannot do of this work. */
@@ -41,8 +42,8 @@ export interface ProcessRule<P extends Process> {
   readonly does: string;
   /** In a list of machines, what tells one from another: `20 sheets`. */
   readonly detail: (machine: FinisherOf<MachineOf[P]>, unit: Unit) => string;
-  /** Whether a plan has any of it. */
-  readonly applies: (plan: Plan) => boolean;
+  /** Whether a plan has any of it, as the other steps of a route leave it. */
+  readonly applies: (plan: Plan, route: readonly FinishStep[]) => boolean;
   /** What it is to do, for so many copies, as a step of a route. */
   readonly amount: (
     plan: Plan,

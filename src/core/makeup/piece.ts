@@ -1,5 +1,6 @@
 import type { Lies, Process, SheetWish } from '../docket';
 import type { Edges, InUnits, Matrix, Outline, QuarterTurns, Rect, Series, Size } from '../measure';
+import type { Fold } from '../fold';
 import type { Stamp } from '../imprint';
 import type { PageRef } from '../pages';
 import type { Machine, Stock } from '../shop';
@@ -51,6 +52,32 @@ export interface Shape {
   readonly wholeSheet?: boolean;
   /** The area that is left of it in the end, mm². */
   readonly used: number;
+  /** How it is folded along its fold lines; nothing where it is not. */
+  readonly way?: {
+    readonly columns: number;
+    readonly rows: number;
+    readonly folds: readonly Fold[];
+    readonly spans?: readonly number[];
+  };
+}
+
+/** Paper that falls off a block when it is trimmed, at the edges that are not its spine, mm. */
+export interface Off {
+  readonly head: number;
+  readonly foot: number;
+  readonly face: number;
+}
+
+/** How a bound block is trimmed to its size. */
+export interface Trimming {
+  /** From the spine to the face, and along the spine, when it is trimmed, mm. */
+  readonly deep: number;
+  readonly along: number;
+  /**
+   * What falls off a piece of it, where most does.
+   * @param paper what there is of paper outside its outermost trims, as the shape lies
+   */
+  readonly off: (shape: Shape, paper: Edges) => Off;
 }
 
 /** A step by which gathered pieces are checked: it stands at an edge of a page. */
@@ -218,6 +245,12 @@ export interface Assembly {
   readonly process: Process | null;
   /** Whether folding is a step of its own, however few folds there are. */
   readonly foldedApart: boolean;
+  /** How it is trimmed when it is bound; null where it comes to its size flat, or is not trimmed. */
+  readonly trimming: Trimming | null;
+  /** How long its spine is, mm; 0 where it has none. */
+  readonly spine: number;
+  /** What is milled off its spine, mm. */
+  readonly milled: number;
 }
 
 /** A product made up. */

@@ -28,6 +28,7 @@ export type FigureKey =
   | 'cutTime'
   | 'scoreTime'
   | 'foldTime'
+  | 'trimTime'
   | 'finishTime'
   | 'panels'
   | 'joints'

@@ -23,7 +23,12 @@ export function printTimeFigure({ runs }: Reckoned, machine: Machine): Figure {
   };
 }
 
-const KEYS: Readonly<Partial<Record<Process, FigureKey>>> = { cut: 'cutTime', score: 'scoreTime', fold: 'foldTime' };
+const KEYS: Readonly<Partial<Record<Process, FigureKey>>> = {
+  cut: 'cutTime',
+  score: 'scoreTime',
+  fold: 'foldTime',
+  trim: 'trimTime',
+};
 
 /** The time of a step of the route. */
 export function workFigure({ step, amount, minutes }: StepWork): Figure {

@@ -11,12 +11,23 @@ const machine = {
 };
 const thickest = z.number().min(0.01).max(1000).nullable().default(null).describe('The thickest block it takes, mm');
 
+/** What a machine that binds trims of the block in the same pass. */
+const trims = z
+  .enum(['nothing', 'face', 'three sides'])
+  .optional()
+  .describe('What it trims in the same pass; three sides where nothing is said');
+
+/** Stitches that a booklet has where its machine says nothing else. */
+export const STITCHES = 2;
+
 export const Stitcher = z
   .strictObject({
     kind: z.literal('stitcher'),
     ...machine,
     mostSheets: z.int().min(1).max(10_000).describe('Sheets it folds and stitches at once'),
     largest: size.describe('The largest finished piece, upright'),
+    stitches: z.int().min(1).max(12).optional().describe('Stitches in a booklet; two where nothing is said'),
+    trims,
     speed: anHour.describe('Booklets an hour'),
   })
   .describe('Folds sheets once and stitches them through the fold');
@@ -29,6 +40,14 @@ export const Folder = z
     ...machine,
     mostFolds: z.int().min(1).max(MOST_FOLDS).default(4).describe('Folds it makes in a sheet'),
     largest: size.describe('The largest sheet'),
+    plates: z
+      .strictObject({
+        shortest: z.number().min(1).max(2000).describe('The shortest that a fold plate can be set to, mm'),
+        longest: z.number().min(1).max(2000).describe('The longest, mm'),
+      })
+      .refine(({ shortest, longest }) => shortest <= longest, 'has its shortest plate longer than its longest')
+      .nullish()
+      .describe('How far its fold plates can be set; any length where nothing is said'),
     speed: anHour.describe('Sheets an hour'),
   })
   .describe('Folds sheets to sections and leaflets');
@@ -38,6 +57,13 @@ export const Binder = z
     ...machine,
     thickest,
     largest: size.describe('The largest finished book, upright'),
+    deepest: z
+      .number()
+      .min(0)
+      .max(50)
+      .nullish()
+      .describe('The deepest that it mills, mm; any depth where nothing is said'),
+    trims,
     speed: anHour.describe('Books an hour'),
   })
   .describe('Mills the spine and glues');
@@ -56,6 +82,13 @@ export const Punch = z
     ...machine,
     thickest,
     largest: size.describe('The largest finished block, upright'),
+    pitch: z
+      .number()
+      .min(1)
+      .max(500)
+      .nullish()
+      .describe('From the middle of a hole to the middle of the next, mm; not said where its holes are set by hand'),
+    inset: z.number().min(0.5).max(100).nullish().describe('From the bound edge to the middle of a hole, mm'),
     speed: anHour.describe('Blocks an hour'),
   })
   .describe('Punches or drills single leaves and binds them');
@@ -83,6 +116,17 @@ export const Guillotine = z
     speed: anHour.describe('Cuts an hour, the pile moved and turned between them'),
   })
   .describe('Cuts straight through a pile');
+
+export const Trimmer = z
+  .strictObject({
+    kind: z.literal('trimmer'),
+    ...machine,
+    largest: size.describe('The largest finished block, upright'),
+    smallest: size.describe('The smallest, likewise'),
+    lift: z.number().min(0.1).max(500).describe('Height of the pile of blocks that it trims at once, mm'),
+    speed: anHour.describe('Piles an hour'),
+  })
+  .describe('Trims head, foot and face of bound blocks in one go');
 
 const waste = z.number().min(0).max(500);
 
@@ -212,7 +256,7 @@ export const Creaser = z
   .describe('Scores, or perforates, pieces that are cut already');
 
 export const Finisher = z
-  .discriminatedUnion('kind', [Stitcher, Folder, Binder, SewingMachine, Punch, Guillotine, Slitter, Creaser])
+  .discriminatedUnion('kind', [Stitcher, Folder, Binder, SewingMachine, Punch, Trimmer, Guillotine, Slitter, Creaser])
   .meta({ id: 'Finisher' });
 export type Finisher = z.infer<typeof Finisher>;
 export type FinisherKind = Finisher['kind'];

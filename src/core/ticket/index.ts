@@ -2,4 +2,5 @@
 export { TicketError } from './error';
 export { readOrders, textOf } from './read';
 export { readSignals, signalWritten, type DeviceSignal } from './xjmf';
-export { LAYOUT_FORMATS, layoutWritten, type LayoutFormat } from './layout-written';
+export { LAYOUT_FORMATS, layoutWritten, ppfWritten, type LayoutFormat } from './layout-written';
+export { PREVIEW_DPI, type Preview } from './ppf-write';

@@ -2,7 +2,7 @@ import type { Artwork, Docket } from '../docket';
 import type { Plan } from '../sheet';
 import { jdfOf } from './jdf-write';
 import { layoutOf } from './layout';
-import { ppfOf } from './ppf-write';
+import { ppfOf, type PreviewsOf } from './ppf-write';
 import { xjdfOf } from './xjdf-write';
 
 /** The formats that a layout is written in, with what each is called and sent as. */
@@ -20,3 +20,11 @@ export const layoutWritten = (
   plan: Plan,
   artwork: Pick<Artwork, 'pages' | 'more'>,
 ): Generator<string> => LAYOUT_FORMATS[as].write(layoutOf(docket, plan, artwork));
+
+/** A plan's layout as PPF, with how much of every ink there is where. @param previews those of a sheet, when it is written */
+export const ppfWritten = (
+  docket: Docket,
+  plan: Plan,
+  artwork: Pick<Artwork, 'pages' | 'more'>,
+  previews: PreviewsOf,
+): Generator<string> => ppfOf(layoutOf(docket, plan, artwork), previews);

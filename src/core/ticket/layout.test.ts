@@ -82,7 +82,7 @@ describe('a layout as a ticket', () => {
     expect(blocks.map((b) => numbers(b.attributes.Box).map(mm).map(Math.round))).toEqual([[340, 58, 690, 558]]);
     // nothing is cut of sheets that are folded as they are printed
     const whole = xjdf(checkedPatch(docketFor(artworkOf(8)), { sheet: { up: 'one' } }), artworkOf(8));
-    expect(whole.attributes.Types).toBe('Imposition');
+    expect(whole.attributes.Types).toBe('Imposition Folding Stitching Trimming');
     expect(within(whole, 'CuttingParams')).toEqual([]);
   });
 

@@ -1,6 +1,6 @@
-import type { Artwork, Docket } from '../docket';
+import { stepOf, type Artwork, type Docket } from '../docket';
 import { cutsOf } from '../cutting';
-import { scoreRuns, type ScoreRun } from '../finishing';
+import { blockOf, foldRuns, scoreRuns, stitchesAt, type FoldRun, type ScoreRun } from '../finishing';
 import type { Lay } from '../lay';
 import { mark, type Mark } from '../marks';
 import { boundsOf, type Matrix, type Rect, type Size } from '../measure';
@@ -76,6 +76,16 @@ export interface Cutting {
   readonly blocks: readonly { readonly name: string; readonly rect: Rect }[];
 }
 
+/** What binds a piece, in millimetres. */
+export interface BoundAs {
+  /** Stitches through the fold, from the head. */
+  readonly stitches: readonly number[];
+  /** What is milled off the spine. */
+  readonly milled: number;
+  /** The size that it is trimmed to when it is bound, upright, and what falls off at its foot; null where it is not. */
+  readonly trimmed: { readonly size: Size; readonly foot: number } | null;
+}
+
 export interface Layout {
   readonly docket: Docket;
   readonly runs: readonly Run[];
@@ -84,6 +94,10 @@ export interface Layout {
   readonly cuttings: readonly Cutting[];
   /** How flat pieces are scored and perforated, every shape once. */
   readonly scorings: readonly ScoreRun[];
+  /** How sections are folded apart, every kind once. */
+  readonly foldings: readonly (FoldRun & Pick<Cutting, 'sheets'>)[];
+  /** How they become the piece: nothing of what is not done. */
+  readonly bound: BoundAs;
   readonly count: number;
   /** Pieces that differ. */
   readonly forms: number;
@@ -117,6 +131,8 @@ export function layoutOf(docket: Docket, plan: Plan, artwork: Pick<Artwork, 'pag
     grounds,
     cuttings: cuttingsOf(plan),
     scorings: scoreRuns(plan),
+    foldings: foldingsOf(plan),
+    bound: boundAs(docket, plan),
     count: plan.sheets.length,
     forms: plan.pieces.length,
     at: (i) => {
@@ -140,6 +156,26 @@ export function layoutOf(docket: Docket, plan: Plan, artwork: Pick<Artwork, 'pag
         })),
       };
     },
+  };
+}
+
+/** How sections are folded, with the sheets that they lie on. */
+const foldingsOf = (plan: Plan): Layout['foldings'] =>
+  foldRuns(plan).map((run) => ({
+    ...run,
+    sheets: plan.sheets.blocks
+      .filter(({ lay }) => lay.downs.some((d) => d.shape === run.shape))
+      .map(({ from, count }) => ({ from, to: from + count - 1 })),
+  }));
+
+function boundAs({ finish }: Docket, plan: Plan): BoundAs {
+  const { process, spine, milled, finished } = plan.assembly;
+  const stitcher = stepOf(finish, 'stitch')?.machine ?? {};
+  const block = blockOf(plan);
+  return {
+    stitches: process === 'stitch' ? stitchesAt(spine, stitcher) : [],
+    milled: process === 'bind' ? milled : 0,
+    trimmed: block && { size: finished, foot: block.off.foot },
   };
 }
 

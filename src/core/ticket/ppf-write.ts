@@ -1,3 +1,4 @@
+import type { SideName } from '../sheet';
 import { numbers, type Cutting, type LaidSheet, type Layout, type PlacedMark } from './layout';
 
 /**
@@ -19,17 +20,38 @@ const text = (it: string): string =>
 const name = (it: string): string => `/${it.replace(/[^A-Za-z0-9_.-]+/g, '_')}`;
 const def = (key: string, value: string | number): string => `/CIP3${key} ${value} def\n`;
 
-/** A layout as PPF: every sheet with its paper, the register marks of both sides, and the blocks that it is cut into. */
-export function* ppfOf(layout: Layout): Generator<string> {
+/** Dots an inch of an ink preview: what an ink key sees. */
+export const PREVIEW_DPI = 50.8;
+
+/** How much of an ink there is where on a side of a sheet, for the press's ink keys. */
+export interface Preview {
+  readonly side: SideName;
+  readonly ink: string;
+  /** In dots, {@link PREVIEW_DPI} an inch. */
+  readonly width: number;
+  readonly height: number;
+  /** A byte a dot, row by row from the top: 255 for none of it, 0 for all. */
+  readonly greys: Uint8Array;
+}
+/** The previews of a sheet. @param sheet its number */
+export type PreviewsOf = (sheet: number) => readonly Preview[];
+
+/** A layout as PPF: every sheet with its paper, the register marks of both sides, the blocks that it is cut into, and how they are folded. */
+export function* ppfOf(layout: Layout, previews: PreviewsOf = () => []): Generator<string> {
   yield '%!PS\n%%CIP3-File Version 3.0\n';
-  for (let i = 0; i < layout.count; i++) yield* sheet(layout, layout.at(i), i + 1);
+  for (let i = 0; i < layout.count; i++) yield* sheet(layout, layout.at(i), i + 1, previews(i + 1));
   yield '%%CIP3EndOfFile\n';
 }
 
 const isAmong = (number: number) => (c: Pick<Cutting, 'sheets'>) =>
   c.sheets.some((s) => number >= s.from && number <= s.to);
 
-function* sheet({ docket, grounds, cuttings }: Layout, it: LaidSheet, number: number): Generator<string> {
+function* sheet(
+  { docket, grounds, cuttings, foldings }: Layout,
+  it: LaidSheet,
+  number: number,
+  previews: readonly Preview[],
+): Generator<string> {
   const { paper, plate, paperAt } = grounds.find((g) => g.id === it.ground)!;
   yield 'CIP3BeginSheet\n';
   yield def('AdmJobName', text(docket.title));
@@ -51,6 +73,7 @@ function* sheet({ docket, grounds, cuttings }: Layout, it: LaidSheet, number: nu
     yield `CIP3${begin}\n`;
     const inks = docket.sheet.inks?.[side];
     if (inks) yield def('AdmSeparationNames', `[${inks.map(text).join(' ')}]`);
+    yield* previewImages(previews.filter((p) => p.side === side));
     yield registerMarks(marks);
     yield `CIP3${end}\n`;
   }
@@ -60,7 +83,93 @@ function* sheet({ docket, grounds, cuttings }: Layout, it: LaidSheet, number: nu
     for (const block of cutting.blocks) yield cutBlock(block);
     yield 'CIP3EndCutData\n';
   }
+  const folded = foldings.filter(isAmong(number));
+  if (folded.length > 0) {
+    yield 'CIP3BeginFoldProcedures\n';
+    for (const [i, it] of folded.entries()) yield foldProcedure(it, i + 1);
+    yield 'CIP3EndFoldProcedures\n';
+  }
   yield 'CIP3EndSheet\n';
+}
+
+/** A way of folding: every fold by how far it is from the left or the front edge of what then lies there. */
+const foldProcedure = (
+  { sheet: { width, height }, folds, pages }: Layout['foldings'][number],
+  number: number,
+): string =>
+  [
+    'CIP3BeginFoldProcedure\n',
+    def('FoldName', text(`F${number}`)),
+    def('FoldDescription', text(`${pages} pages`)),
+    def('FoldSheetIn', `[${numbers(width, height)}]`),
+    def(
+      'FoldProc',
+      `[${folds.map(({ axis, travel, to }) => `[${numbers(travel)} ${axis === 'upright' ? '/Left' : '/Front'} ${to === 'up' ? '/Up' : '/Down'}]`).join(' ')}]`,
+    ),
+    'CIP3EndFoldProcedure\n',
+  ].join('');
+
+function* previewImages(previews: readonly Preview[]): Generator<string> {
+  if (previews.length === 0) return;
+  yield 'CIP3BeginPreviewImage\n';
+  for (const { width, height, greys } of previews) {
+    yield 'CIP3BeginSeparation\n';
+    yield def('PreviewImageWidth', width);
+    yield def('PreviewImageHeight', height);
+    yield def('PreviewImageBitsPerComp', 8);
+    yield def('PreviewImageComponents', 1);
+    yield def('PreviewImageMatrix', `[${width} 0 0 ${-height} 0 ${height}]`);
+    yield def('PreviewImageResolution', `[${PREVIEW_DPI} ${PREVIEW_DPI}]`);
+    yield def('PreviewImageEncoding', '/ASCIIHexDecode');
+    yield def('PreviewImageCompression', '/RunLengthDecode');
+    yield 'CIP3PreviewImage\n';
+    yield* hexLines(runLengths(greys));
+    yield 'CIP3EndSeparation\n';
+  }
+  yield 'CIP3EndPreviewImage\n';
+}
+
+/** Bytes in run lengths as PostScript has them: n and n + 1 bytes as they are, or 257 - n and a byte n times; 128 ends. */
+export function runLengths(bytes: Uint8Array): Uint8Array {
+  const out: number[] = [];
+  let from = 0;
+  const repeats = (at: number): number => {
+    let n = 1;
+    while (n < 128 && at + n < bytes.length && bytes[at + n] === bytes[at]) n++;
+    return n;
+  };
+  for (let at = 0; at < bytes.length;) {
+    const n = repeats(at);
+    if (n < 3) {
+      at += n;
+      if (at - from < 126 && at < bytes.length) continue;
+    }
+    if (at > from) out.push(at - from - 1, ...bytes.subarray(from, at));
+    if (n >= 3) {
+      out.push(257 - n, bytes[at]!);
+      at += n;
+    }
+    from = at;
+  }
+  out.push(128);
+  return Uint8Array.from(out);
+}
+
+const HEX = Array.from({ length: 256 }, (_, i) => i.toString(16).padStart(2, '0'));
+/** Bytes of a line of hexadecimal digits: PostScript lines stay under 255 letters. */
+const A_LINE = 100;
+
+function* hexLines(bytes: Uint8Array): Generator<string> {
+  let text = '';
+  for (let i = 0; i < bytes.length; i++) {
+    text += HEX[bytes[i]!]!;
+    if (i % A_LINE !== A_LINE - 1) continue;
+    text += '\n';
+    if (text.length < 1 << 15) continue;
+    yield text;
+    text = '';
+  }
+  yield `${text}>\n`;
 }
 
 const registerMarks = (marks: readonly PlacedMark[]): string => {

@@ -54,6 +54,8 @@ export function* xjdfOf(layout: Layout): Generator<string> {
   yield closing('ResourceSet');
   if (layout.cuttings.length > 0) yield cutting(layout);
   for (const kind of LINE_KINDS) if (hasLines(layout, kind)) yield scoring(layout, kind);
+  if (layout.foldings.length > 0) yield folding(layout);
+  yield* binding(layout);
   yield opening({ name: 'ResourceSet', attributes: { Name: 'Component', Usage: 'Output' } });
   for (let i = 0; i < count; i++) {
     const { name, prints } = layout.at(i);
@@ -228,7 +230,58 @@ const typesOf = (layout: Layout): string =>
     'Imposition',
     ...(layout.cuttings.length > 0 ? ['Cutting'] : []),
     ...LINE_KINDS.flatMap((kind) => (hasLines(layout, kind) ? [LINES[kind].type] : [])),
+    ...(layout.foldings.length > 0 ? ['Folding'] : []),
+    ...(layout.bound.milled > 0 ? ['SpinePreparation'] : []),
+    ...(layout.bound.stitches.length > 0 ? ['Stitching'] : []),
+    ...(layout.bound.trimmed ? ['Trimming'] : []),
   ].join(' ');
+
+/** How sections are folded: every fold from the left or the front edge of what then lies there. */
+const folding = ({ foldings }: Layout): string =>
+  set(
+    'FoldingParams',
+    foldings.map(({ folds, sheets }) =>
+      resource(foldings.length === 1 ? [] : named(sheets), 'FoldingParams', {
+        children: folds.map(({ axis, travel, to }) => ({
+          name: 'Fold',
+          attributes: {
+            From: axis === 'upright' ? 'Left' : 'Front',
+            To: to === 'up' ? 'Up' : 'Down',
+            Travel: numbers(travel),
+          },
+        })),
+      }),
+    ),
+  );
+
+/** How the piece is milled, stitched and trimmed, where it is. */
+function* binding({ bound: { stitches, milled, trimmed } }: Layout): Generator<string> {
+  if (milled > 0)
+    yield set('SpinePreparationParams', [
+      resource([], 'SpinePreparationParams', { attributes: { MillingDepth: numbers(milled) } }),
+    ]);
+  if (stitches.length > 0)
+    yield set('StitchingParams', [
+      resource([], 'StitchingParams', {
+        attributes: {
+          NumberOfStitches: stitches.length,
+          ReferenceEdge: 'Top',
+          StitchPositions: numbers(...stitches),
+          StitchType: 'Saddle',
+        },
+      }),
+    ]);
+  if (trimmed)
+    yield set('TrimmingParams', [
+      resource([], 'TrimmingParams', {
+        attributes: {
+          Height: numbers(trimmed.size.height),
+          TrimmingOffset: numbers(trimmed.foot),
+          Width: numbers(trimmed.size.width),
+        },
+      }),
+    ]);
+}
 
 /** Lines in a piece, each by where it begins and which way it goes, from the lower left of the piece, its front up. */
 function scoring({ scorings }: Layout, kind: LineKind): string {

@@ -144,6 +144,9 @@ export function FinisherDrawing({ finisher, unit }: { readonly finisher: Finishe
             strokeDasharray={finisher.perforates && at === 0.7 ? '2.6 2' : undefined}
           />
         ))}
+      {finisher.kind === 'trimmer' && (
+        <path d={`M${x} ${y - 8}h${w + 8}v${h + 16}h${-w - 8}`} fill="none" stroke="#a2301f" strokeWidth={2.4} />
+      )}
       {finisher.kind === 'guillotine' && (
         <>
           <path d={`M${x - 14} ${y + h}h${w + 28}`} stroke={INK} strokeWidth={3} />

@@ -4,6 +4,7 @@ import { Toggle } from '../../ui/choices';
 import { NumberField, TextField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
 import { FinisherDrawing } from './Drawings';
+import { OfBinder, OfFolder, OfPunch, OfStitcher, OfTrimmer, Thickest } from './OfBinding';
 import { OfSlitter } from './OfSlitter';
 import { Pace, Smallest, type SetFinisher } from './parts';
 import { change } from './store';
@@ -15,6 +16,7 @@ export const FINISHER_WORDS: Readonly<Record<Finisher['kind'], { name: string; a
   binder: { name: 'Binder', an: 'books', largest: 'Largest book' },
   'sewing machine': { name: 'Sewing machine', an: 'books', largest: 'Largest book' },
   punch: { name: 'Punch', an: 'blocks', largest: 'Largest block' },
+  trimmer: { name: 'Trimmer', an: 'piles', largest: 'Largest block' },
   guillotine: { name: 'Guillotine', an: 'cuts', largest: 'Cut, and depth' },
   creaser: { name: 'Creaser', an: 'passes', largest: 'Largest, across and along' },
   slitter: { name: 'Slitter', an: 'sheets', largest: 'Largest, across and along' },
@@ -53,36 +55,13 @@ export function FinisherEditor({ finisher }: { readonly finisher: Finisher }) {
 
 /** The limits that only its kind has. */
 function OfKind({ finisher, set }: { readonly finisher: Finisher; readonly set: SetFinisher }) {
-  const { unit } = useUnit();
   switch (finisher.kind) {
     case 'stitcher':
-      return (
-        <Row label="Sheets at once">
-          <NumberField
-            label="Sheets at once"
-            value={finisher.mostSheets}
-            unit="sheets"
-            min={1}
-            max={10_000}
-            digits={0}
-            onChange={(n) => set({ mostSheets: Math.round(n) }, 'sheets at once')}
-          />
-        </Row>
-      );
+      return <OfStitcher finisher={finisher} set={set} />;
     case 'folder':
-      return (
-        <Row label="Folds">
-          <NumberField
-            label="Folds"
-            value={finisher.mostFolds}
-            unit="folds"
-            min={1}
-            max={12}
-            digits={0}
-            onChange={(n) => set({ mostFolds: Math.round(n) }, 'folds')}
-          />
-        </Row>
-      );
+      return <OfFolder finisher={finisher} set={set} />;
+    case 'trimmer':
+      return <OfTrimmer finisher={finisher} set={set} />;
     case 'guillotine':
       return <OfGuillotine finisher={finisher} set={set} />;
     case 'creaser':
@@ -90,20 +69,11 @@ function OfKind({ finisher, set }: { readonly finisher: Finisher; readonly set: 
     case 'slitter':
       return <OfSlitter finisher={finisher} set={set} />;
     case 'binder':
-    case 'sewing machine':
+      return <OfBinder finisher={finisher} set={set} />;
     case 'punch':
-      return (
-        <Row label="Thickest block">
-          <LengthField
-            label="Thickest block"
-            value={finisher.thickest ?? 40}
-            unit={unit}
-            min={0.01}
-            max={1000}
-            onChange={(thickest) => set({ thickest }, 'thickest block')}
-          />
-        </Row>
-      );
+      return <OfPunch finisher={finisher} set={set} />;
+    case 'sewing machine':
+      return <Thickest finisher={finisher} set={set} />;
   }
 }
 

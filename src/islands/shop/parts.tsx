@@ -12,15 +12,17 @@ export type SetFinisher = (part: Partial<Finisher>, label: string) => void;
 export function Smallest({
   finisher,
   set,
+  label = 'Smallest, across and along',
 }: {
-  readonly finisher: FinisherOf<'slitter' | 'creaser'>;
+  readonly finisher: FinisherOf<'slitter' | 'creaser' | 'trimmer'>;
   readonly set: SetFinisher;
+  readonly label?: string;
 }) {
   const { unit } = useUnit();
   return (
-    <Row label="Smallest, across and along">
+    <Row label={label}>
       <SizeField
-        label="Smallest, across and along"
+        label={label}
         value={finisher.smallest}
         unit={unit}
         onChange={(smallest) => set({ smallest }, 'smallest')}

@@ -61,6 +61,10 @@ export interface ComposeJob extends Written {
   readonly out: string;
   /** Whether streams are unpacked to see that they do not break off: for a file that nobody has gone through yet. */
   readonly verify?: boolean;
+  /** Whether what is written is PPF, with previews of the plates: see `composePreviews`. */
+  readonly previews?: boolean;
+  /** Called for every plate, in the order of their pages. */
+  readonly onPlate?: (side: SideName, ink: string) => void;
   /** Called with sheets done and in all. */
   readonly onProgress?: (done: number, total: number) => void;
 }

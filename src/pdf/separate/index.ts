@@ -69,7 +69,7 @@ function write(
   opened: OpenPdf,
   pictures: Pictures,
   sides: readonly Side[],
-  { docket, onProgress }: ComposeJob,
+  { docket, onProgress, onPlate }: ComposeJob,
 ): Composed {
   const copier = new Copier(opened.file, out);
   const [root, tree, info] = [out.allocate(), out.allocate(), out.allocate()];
@@ -92,6 +92,7 @@ function write(
     plates.forEach((plate, i) => {
       const { content, resources, group } = of.by.page(dict, plate);
       made.update(content);
+      onPlate?.(side, plate.ink);
       const stream = out.allocate();
       out.stream(stream, '/Filter/FlateDecode', content);
       out.object(

@@ -2,8 +2,9 @@ import * as z from 'zod';
 import { ProofWish, StoredDocket, type Docket } from '../../core';
 import type { Sql } from '../db';
 
-/** What of a job is written: its sheets, one side of them, every form apart, or their plates, all in one or form by form. */
-export const Written = z.enum(['all', 'fronts', 'backs', 'forms', 'plates', 'form-plates']);
+/** What of a job is written: its sheets, one side of them, every form apart, their plates, all in one or form by form, or
+ * its layout with previews of its inks. */
+export const Written = z.enum(['all', 'fronts', 'backs', 'forms', 'plates', 'form-plates', 'previews']);
 export type Written = z.infer<typeof Written>;
 
 /** Whether what is written is several files, together in a ZIP. */

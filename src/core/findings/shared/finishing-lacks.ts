@@ -1,7 +1,11 @@
 import { machineDetail, machinesFor, processesFor, processSaid, routeWith } from '../../finishing';
+import type { Process } from '../../docket';
 import { SINGLE } from '../../fold';
 import { plural, type Check, type Finding, type Inspected, type Offer } from '../kinds';
 import { ELSEWHERE } from './finishing-limits';
+
+/** What does not make a piece, but makes it ready, or to its size. */
+const BESIDES: readonly Process[] = ['cut', 'score', 'fold', 'trim'];
 
 /** Processes that the work needs, and that no machine of its route does. */
 export const finishingLacks: Check = (it) => {
@@ -9,11 +13,12 @@ export const finishingLacks: Check = (it) => {
   const { here, route } = docket.finish;
   if (!here) return [];
   const { process, mostFolds, foldedApart } = plan.assembly;
+  const processes = processesFor(plan, route);
   const has = (p: string): boolean => route.some((s) => s.process === p);
   const found: Finding[] = [];
   if (process && process !== 'fold' && !has(process)) {
     const { does } = processSaid(process);
-    const other = route.find((s) => s.process !== 'cut' && s.process !== 'score' && s.process !== 'fold');
+    const other = route.find((s) => !BESIDES.includes(s.process));
     found.push({
       id: 'no-finisher',
       severity: 'look',
@@ -23,7 +28,7 @@ export const finishingLacks: Check = (it) => {
       offers: () => [...onMachines(it, process, 'Finish on'), ELSEWHERE],
     });
   }
-  if (processesFor(plan).includes('score') && !has('score'))
+  if (processes.includes('score') && !has('score'))
     found.push({
       id: 'no-scorer',
       severity: 'look',
@@ -32,7 +37,16 @@ export const finishingLacks: Check = (it) => {
       detail: 'Choose a machine that does, or have it finished elsewhere.',
       offers: () => [...onMachines(it, 'score', 'Score on'), ELSEWHERE],
     });
-  const needsFolder = processesFor(plan).includes('fold') && (foldedApart ? mostFolds > 0 : mostFolds > 1);
+  if (processes.includes('trim') && !has('trim'))
+    found.push({
+      id: 'no-trimmer',
+      severity: 'look',
+      station: 'finish',
+      title: `Nothing in the route trims the ${plan.assembly.thing}s`,
+      detail: 'The machine that binds them leaves edges as they are folded. Choose one that trims them.',
+      offers: () => [...onMachines(it, 'trim', 'Trim on'), ELSEWHERE],
+    });
+  const needsFolder = processes.includes('fold') && (foldedApart ? mostFolds > 0 : mostFolds > 1);
   if (needsFolder && !has('fold') && (mostFolds > 1 || process === 'fold'))
     found.push({
       id: 'no-folder',

@@ -1,6 +1,6 @@
 import type { Finish, Patch } from '../../docket';
 import { formatLength, formatNumber, formatSize, money, type Unit } from '../../measure';
-import { SHOP_VALUES, type Finisher, type Machine, type Reads, type Stock } from '../../shop';
+import { SHOP_VALUES, STITCHES, type Finisher, type Machine, type Reads, type Stock } from '../../shop';
 import type { Check, Finding, Station } from '../kinds';
 
 /** What the shop has changed since a job was planned: the job keeps what it has until somebody takes the new figures. */
@@ -47,6 +47,9 @@ function readsSaid(reads: Reads | null, unit: Unit): string {
   return `a mark at ${at(mark.side, mark.lead, mark.length, mark.width)}${code ? ` and a ${code.symbology} at ${at(code.side, code.lead, code.width, code.height)}` : ''}`;
 }
 
+/** A length that a machine need not say. */
+const maybe = (mm: number | null | undefined, unit: Unit): string => formatLength(mm ?? 0, unit);
+
 /** A finishing machine's figures, whichever its kind has. */
 const FINISHER: Told<Finisher> = [
   ['name', (f) => f.name],
@@ -57,6 +60,17 @@ const FINISHER: Told<Finisher> = [
   ['sheets at once', (f) => ('mostSheets' in f ? String(f.mostSheets) : '')],
   ['folds', (f) => ('mostFolds' in f ? String(f.mostFolds) : '')],
   ['thickest', (f, unit) => ('thickest' in f && f.thickest !== null ? formatLength(f.thickest, unit) : 'any')],
+  ['stitches', (f) => (f.kind === 'stitcher' ? String(f.stitches ?? STITCHES) : '')],
+  ['what it trims', (f) => (f.kind === 'stitcher' || f.kind === 'binder' ? (f.trims ?? 'three sides') : '')],
+  [
+    'fold plates',
+    (f, unit) =>
+      f.kind === 'folder' && f.plates
+        ? `${formatLength(f.plates.shortest, unit)} to ${formatLength(f.plates.longest, unit)}`
+        : '',
+  ],
+  ['deepest', (f, unit) => (f.kind === 'binder' ? maybe(f.deepest, unit) : '')],
+  ['holes', (f, unit) => (f.kind === 'punch' ? [f.pitch, f.inset].map((mm) => maybe(mm, unit)).join(', ') : '')],
   ['lift', (f, unit) => ('lift' in f ? formatLength(f.lift, unit) : '')],
   ['smallest strip', (f, unit) => ('smallestStrip' in f ? formatLength(f.smallestStrip, unit) : '')],
   [

@@ -3,6 +3,7 @@ import { inUnits } from '../../measure';
 import type { Assembly } from '../piece';
 import { rulesOf } from './bindings';
 import type { Made } from './pieces';
+import { trimmingOf } from './off';
 import type { Section } from './section';
 
 /** What the sections come to when they are finished. */
@@ -26,6 +27,9 @@ export function assemblyOf(product: BoundProduct, sections: readonly Section[], 
     mostFolds: text.reduce((m, s) => Math.max(m, s.way.folds.length), 0),
     process: rules.process,
     foldedApart: rules.foldedBefore || rules.process === 'fold',
+    trimming: rules.trimmed === 'bound' && !made.untrimmed ? trimmingOf(product) : null,
+    spine: rules.made === 'folded' ? 0 : bound === 'top' ? finished.width : finished.height,
+    milled: rules.milled(binding),
   };
 }
 
@@ -51,6 +55,10 @@ export function passedAssembly(product: BoundProduct, made: Assembly, sheets: nu
     madeOf: { said, all: true },
     process: rules.process,
     foldedApart: rules.foldedBefore || rules.process === 'fold',
+    // where their pages lie is not known
+    trimming: null,
+    spine: bound === 'top' ? finished.width : finished.height,
+    milled: rules.milled(binding),
   };
 }
 

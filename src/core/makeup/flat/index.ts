@@ -239,6 +239,9 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
       mostFolds: 0,
       process: null,
       foldedApart: false,
+      trimming: null,
+      spine: 0,
+      milled: 0,
     },
     tooMany:
       pages > MOST_PAGES && product.pages === null

@@ -168,6 +168,9 @@ function assemblyOf({ product, sheet }: PosterWish, { posters, panels }: PosterP
     mostFolds: 0,
     process: null,
     foldedApart: false,
+    trimming: null,
+    spine: 0,
+    milled: 0,
   };
 }
 

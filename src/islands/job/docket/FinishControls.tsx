@@ -1,9 +1,12 @@
-import { Fragment } from 'react';
+import { Fragment, useMemo } from 'react';
+import { Printer } from 'lucide-react';
 import {
   duration,
   formatLength,
+  gaugeText,
   limitsOn,
   machineDetail,
+  machineSetups,
   machinesFor,
   money,
   processesFor,
@@ -20,6 +23,7 @@ import {
 import { Pick, Toggle } from '../../../ui/choices';
 import { Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
+import { CardLink } from '../CardLink';
 import { useBook, useJob } from '../context';
 import { TrimmedControl } from '../controls';
 import { ProgramRow } from './ProgramRow';
@@ -32,7 +36,7 @@ export function FinishControls() {
     plan,
     change,
   }));
-  const processes = processesFor(plan);
+  const processes = processesFor(plan, finish.route);
   const made = plan.assembly.process ?? 'cut';
   const { label } = processSaid(made);
   return (
@@ -52,6 +56,7 @@ export function FinishControls() {
             {p === 'cut' && <ProgramRow />}
           </Fragment>
         ))}
+      {finish.here && <SetTo />}
     </>
   );
 }
@@ -78,8 +83,46 @@ function TrimmedRow() {
   );
 }
 
+/** What the machines that fold, stitch, glue, punch and trim are set to, and the card that lies at them. */
+function SetTo() {
+  const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
+  const { unit } = useUnit();
+  const setups = useMemo(() => machineSetups(docket, plan, unit), [docket, plan, unit]);
+  if (setups.length === 0) return null;
+  return (
+    <details className="group mt-1 border-t border-ink/20 pt-1 text-sm">
+      <summary className="cursor-pointer font-semibold">Set-up of the machines</summary>
+      <ul aria-label="Set-up of the machines" className="mt-1 space-y-1.5">
+        {setups.slice(0, MOST_SETUPS).map(({ machine, what, figures }) => (
+          <li key={`${machine} ${what}`}>
+            {what}, on {machine}
+            <dl className="grid grid-cols-[auto_auto_1fr] gap-x-2">
+              {figures.map(({ label, value, note }) => (
+                <Fragment key={label}>
+                  <dt>{label}</dt>
+                  <dd className="num text-right font-semibold">{gaugeText(value, unit)}</dd>
+                  <dd className="text-ink-soft">{note}</dd>
+                </Fragment>
+              ))}
+            </dl>
+          </li>
+        ))}
+      </ul>
+      <CardLink
+        card="cuts"
+        className="mt-1 inline-flex items-center gap-1.5 underline decoration-ink/30 underline-offset-3 hover:decoration-ink"
+      >
+        <Printer size={15} aria-hidden /> Set-up card
+      </CardLink>
+    </details>
+  );
+}
+
+/** Set-ups in the list: all of them are on the card. */
+const MOST_SETUPS = 12;
+
 /** What the line of a process is called; that which makes the piece is called the machine. */
-const ROWS: Readonly<Partial<Record<Process, string>>> = { cut: 'Cut', score: 'Lines', fold: 'Folded' };
+const ROWS: Readonly<Partial<Record<Process, string>>> = { cut: 'Cut', score: 'Lines', fold: 'Folded', trim: 'Trims' };
 
 /** The machine that does a process, or none. */
 function Step({ process }: { readonly process: Process }) {

@@ -1,5 +1,5 @@
 import { Suspense, useState } from 'react';
-import { FileArchive, FileCode2, Layers2, ScanEye } from 'lucide-react';
+import { FileArchive, FileCode2, Layers2, ScanEye, SlidersHorizontal } from 'lucide-react';
 import { Button } from '../../../ui/Button';
 import { fetched } from '../../../ui/fetched';
 import { Row } from '../../../ui/fields';
@@ -14,7 +14,7 @@ export function GoesOn({
   onExport,
 }: {
   readonly busy: boolean;
-  readonly onExport: (pass: 'forms' | 'plates' | 'form-plates') => void;
+  readonly onExport: (pass: 'forms' | 'plates' | 'form-plates' | 'previews') => void;
 }) {
   const [proofing, setProofing] = useState(false);
   const store = useJobStore();
@@ -52,6 +52,11 @@ export function GoesOn({
         {plated && (
           <Button small isDisabled={busy} onPress={() => onExport('plates')}>
             <Layers2 size={14} aria-hidden /> Plates, a page an ink
+          </Button>
+        )}
+        {plated && (
+          <Button small isDisabled={busy} onPress={() => onExport('previews')}>
+            <SlidersHorizontal size={14} aria-hidden /> PPF with ink previews
           </Button>
         )}
         {forms > 1 && (

@@ -65,7 +65,9 @@ function useExport() {
   return {
     it,
     running,
-    start: async (pass: 'all' | 'fronts' | 'backs' | 'forms' | 'plates' | 'form-plates' = 'all'): Promise<void> => {
+    start: async (
+      pass: 'all' | 'fronts' | 'backs' | 'forms' | 'plates' | 'form-plates' | 'previews' = 'all',
+    ): Promise<void> => {
       if (running || !(await settled())) return;
       try {
         const wish = { id: newId(), pass };

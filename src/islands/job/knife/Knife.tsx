@@ -6,12 +6,14 @@ import {
   knifeOf,
   setupOf,
   slitterOf,
+  trimKnife,
   wholeNumber,
   type Knife as Cutting,
   type KnifeStep,
   type Unit,
 } from '../../../core';
 import { Button } from '../../../ui/Button';
+import { Choice } from '../../../ui/choices';
 import { cx } from '../../../ui/cx';
 import { useKeys } from '../../../ui/keys';
 import { useUnit } from '../../../ui/unit';
@@ -30,9 +32,32 @@ export function Knife({ sheet }: { readonly sheet: number }) {
   const slit = slitterOf(docket.finish) !== null;
   const setup = useMemo(() => (slit ? setupOf(docket, plan, sheet) : null), [slit, docket, plan, sheet]);
   const knife = useMemo(() => (slit ? null : knifeOf(docket, plan, sheet)), [slit, docket, plan, sheet]);
-  if (setup) return <Slitting setup={setup} sheet={sheet} />;
-  if (!knife) return <NothingCut sheet={sheet} />;
-  return <Cuts key={knife.run.sheets[0]} knife={knife} sheet={sheet} />;
+  const trims = useMemo(() => trimKnife(docket, plan), [docket, plan]);
+  const [which, setWhich] = useState<'sheets' | 'trims'>('sheets');
+  const flat = setup ? (
+    <Slitting setup={setup} sheet={sheet} />
+  ) : knife ? (
+    <Cuts key={knife.run.sheets[0]} knife={knife} sheet={sheet} />
+  ) : null;
+  if (!trims) return flat ?? <NothingCut sheet={sheet} />;
+  const blocks = <Cuts key="trims" knife={trims} sheet={null} />;
+  if (!flat) return blocks;
+  return (
+    <div className="flex h-full min-h-0 flex-col">
+      <div className="border-b border-ink/30 bg-glass px-3 py-1">
+        <Choice
+          label="What is cut"
+          value={which}
+          options={[
+            { key: 'sheets', label: 'The sheets' },
+            { key: 'trims', label: `The bound ${trims.run.called}` },
+          ]}
+          onChange={setWhich}
+        />
+      </div>
+      <div className="min-h-0 flex-1">{which === 'trims' ? blocks : flat}</div>
+    </div>
+  );
 }
 
 function NothingCut({ sheet }: { readonly sheet: number }) {
@@ -51,7 +76,7 @@ function NothingCut({ sheet }: { readonly sheet: number }) {
   );
 }
 
-function Cuts({ knife, sheet }: { readonly knife: Cutting; readonly sheet: number }) {
+function Cuts({ knife, sheet }: { readonly knife: Cutting; readonly sheet: number | null }) {
   const { unit } = useUnit();
   const { steps } = knife;
   const [chosen, setAt] = useState(0);
@@ -102,11 +127,12 @@ function Cuts({ knife, sheet }: { readonly knife: Cutting; readonly sheet: numbe
 /** The measure, large enough to be read from the machine, and what is done before the cut. */
 function Said({ knife, at, unit }: { readonly knife: Cutting; readonly at: number; readonly unit: Unit }) {
   const { run, machine, steps, lift, pieces } = knife;
+  const things = run.sheets.length === 0 ? run.called : 'sheets';
   const step = steps[at];
   const lifts =
     run.lifts === 1
-      ? `one lift of ${wholeNumber(run.good)} sheets, ${formatLength(lift.height, unit, 1)}`
-      : `${run.lifts} lifts of at most ${wholeNumber(lift.sheets)} sheets, ${formatLength(lift.height, unit, 1)}`;
+      ? `one lift of ${wholeNumber(run.good)} ${things}, ${formatLength(lift.height, unit, 1)}`
+      : `${run.lifts} lifts of at most ${wholeNumber(lift.sheets)} ${things}, ${formatLength(lift.height, unit, 1)}`;
   return (
     <div className="flex min-h-22 flex-wrap items-center gap-x-5 border-b border-ink/30 px-3 py-1.5">
       <p role="status" aria-label="Cut" className="flex items-center gap-x-5">

@@ -1,39 +1,24 @@
 import { memo, useId, useMemo } from 'react';
-import {
-  gaugeText,
-  addTurns,
-  turnsOf,
-  type Cell,
-  type Knife,
-  type QuarterTurns,
-  type Rect,
-  type Sheet,
-  type Unit,
-} from '../../../core';
-import { useJob } from '../context';
+import { gaugeText, type Knife, type QuarterTurns, type Rect, type Unit } from '../../../core';
 import { Faces } from './Faces';
+import { useOnTable, type OnTable } from './on-table';
 import { groundOf, keyOf, lyingAt, type Ground, type Lying } from './places';
 
 interface Props {
   readonly knife: Knife;
   readonly at: number;
-  readonly sheet: number;
+  /** From 0; null for bound blocks. */
+  readonly sheet: number | null;
   readonly unit: Unit;
   readonly room: { readonly width: number; readonly height: number };
 }
 
-/** Places of a form that lie on its front, and behind those of its back where one form is both. */
-const cellsIn = ({ front }: Sheet, piece: number): readonly Cell[] => front.filter((c) => c.down === piece);
-
 /** The cutter's table seen from above: the back gauge at the far side, the knife before it, what fell beside. */
 export const KnifeTable = memo(function KnifeTable({ knife, at, sheet, unit, room }: Props) {
-  const plan = useJob((s) => s.plan);
   const id = useId();
-  const it = plan.sheets.at(sheet);
+  const it = useOnTable(knife, sheet);
   const ground = useMemo(() => groundOf(knife, room.width / Math.max(1, room.height)), [knife, room]);
-  const { downs } = it.lay;
-  const upright = (piece: number): QuarterTurns => addTurns(0, -turnsOf(downs[piece % downs.length]!.at));
-  const lying = lyingAt(knife, at, ground, upright);
+  const lying = lyingAt(knife, at, ground, it.upright);
   const pixels = Math.min(room.width / ground.width, room.height / ground.height);
   const step = knife.steps[at];
   return (
@@ -55,7 +40,7 @@ export const KnifeTable = memo(function KnifeTable({ knife, at, sheet, unit, roo
           key={keyOf(pile.rect)}
           pile={pile}
           knife={knife}
-          sheet={it}
+          on={it}
           pixels={pixels * pile.scale}
           waste={`url(#${id}-waste)`}
         />
@@ -133,7 +118,7 @@ const Blade = ({ ground: { hand, knife } }: { readonly ground: Ground }) => (
 interface PileProps {
   readonly pile: Lying;
   readonly knife: Knife;
-  readonly sheet: Sheet;
+  readonly on: OnTable;
   readonly pixels: number;
   readonly waste: string;
 }
@@ -144,13 +129,13 @@ const inside = (p: Rect, r: Rect): boolean => {
 };
 
 /** A pile as it lies: its paper, what is printed on its topmost sheet, and the pieces in it. */
-function Pile({ pile: { rect, x, y, lies, scale, as }, knife, sheet, pixels, waste }: PileProps) {
+function Pile({ pile: { rect, x, y, lies, scale, as }, knife, on, pixels, waste }: PileProps) {
   const id = useId();
-  const H = sheet.lay.paper.height;
+  const H = on.height;
   const top = H - rect.y - rect.height;
   const [cx, cy] = [rect.x + rect.width / 2, top + rect.height / 2];
   const pieces = knife.pieces.flatMap((p, i) => (inside(p.rect, rect) ? [{ ...p, i }] : []));
-  const cells = pieces.flatMap(({ i }) => cellsIn(sheet, i));
+  const cells = pieces.flatMap(({ i }) => on.cells(i));
   return (
     <g
       className="knife-pile"
@@ -161,7 +146,7 @@ function Pile({ pile: { rect, x, y, lies, scale, as }, knife, sheet, pixels, was
       <clipPath id={id}>
         <rect x={rect.x} y={top} width={rect.width} height={rect.height} />
       </clipPath>
-      <rect x={rect.x} y={top} width={rect.width} height={rect.height} fill={sheet.stock.swatch} />
+      <rect x={rect.x} y={top} width={rect.width} height={rect.height} fill={on.swatch} />
       <g clipPath={`url(#${id})`}>
         <Faces cells={cells} height={H} pixels={pixels} id={id} />
         {as !== 'out' && pieces.length === 0 && (

@@ -1,0 +1,34 @@
+import type { Docket } from '../docket';
+import { blockLies, trimRun } from '../finishing';
+import type { Plan } from '../sheet';
+import { stepsOf, type Knife } from './knife';
+
+/** Which edge of a block lies at the back gauge, by how it lies: its spine on the left, its foot below. */
+const EDGES: readonly string[] = ['Head', 'Face', 'Foot', 'Spine'];
+
+/** How bound blocks are trimmed on the job's guillotine, cut by cut; null where they are not, or not there. */
+export function trimKnife({ finish, product }: Pick<Docket, 'finish' | 'product'>, plan: Plan): Knife | null {
+  const run = finish.here ? trimRun(plan, product.copies, finish.route) : null;
+  if (!run) return null;
+  const { block, machine, program, copies, each, lifts } = run;
+  const { paper, piece } = blockLies(block);
+  return {
+    run: {
+      stock: plan.sheets.main.stock,
+      called: `${plan.assembly.thing}s`,
+      sheets: [],
+      good: copies,
+      paper,
+      program,
+      height: copies * block.thickness,
+      lifts,
+    },
+    machine: machine.name,
+    clamp: (program.bare ? machine.bareClamp : machine.smallestStrip) ?? 0,
+    steps: stepsOf(program, paper, EDGES),
+    pieces: [{ rect: piece, pile: null }],
+    piles: [],
+    ordered: false,
+    lift: { height: Math.min(copies, each) * block.thickness, sheets: each },
+  };
+}

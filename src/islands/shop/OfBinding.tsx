@@ -1,0 +1,230 @@
+import type { FinisherOf } from '../../core';
+import { Choice, Toggle } from '../../ui/choices';
+import { LengthField, Row } from '../../ui/fields';
+import { NumberField } from '../../ui/numbers';
+import { useUnit } from '../../ui/unit';
+import { Smallest, type SetFinisher } from './parts';
+
+/** What only machines have that fold, stitch, glue, punch and trim. */
+
+const TRIMS = [
+  { key: 'nothing', label: 'Nothing' },
+  { key: 'face', label: 'The face' },
+  { key: 'three sides', label: 'Three sides' },
+] as const;
+
+function TrimsRow({
+  finisher,
+  set,
+}: {
+  readonly finisher: FinisherOf<'stitcher' | 'binder'>;
+  readonly set: SetFinisher;
+}) {
+  return (
+    <Row label="Trims" hint="in the same pass">
+      <Choice
+        label="Trims"
+        value={finisher.trims ?? 'three sides'}
+        options={TRIMS}
+        onChange={(trims) => set({ trims }, 'what it trims')}
+      />
+    </Row>
+  );
+}
+
+/** A length that a machine may have or not: nothing is said of it where it is switched off. */
+function Maybe({
+  label,
+  hint,
+  on,
+  value,
+  begins,
+  max,
+  onChange,
+}: {
+  readonly label: string;
+  readonly hint?: string;
+  /** What its switch says. */
+  readonly on: string;
+  readonly value: number | null;
+  readonly begins: number;
+  readonly max: number;
+  readonly onChange: (mm: number | null) => void;
+}) {
+  const { unit } = useUnit();
+  return (
+    <Row label={label} hint={hint}>
+      <span className="flex flex-wrap items-center gap-2">
+        <Toggle label={on} value={value !== null} onChange={(is) => onChange(is ? begins : null)} />
+        {value !== null && (
+          <LengthField label={label} value={value} unit={unit} min={0.5} max={max} onChange={onChange} />
+        )}
+      </span>
+    </Row>
+  );
+}
+
+export function OfStitcher({
+  finisher,
+  set,
+}: {
+  readonly finisher: FinisherOf<'stitcher'>;
+  readonly set: SetFinisher;
+}) {
+  return (
+    <>
+      <Row label="Sheets at once">
+        <NumberField
+          label="Sheets at once"
+          value={finisher.mostSheets}
+          unit="sheets"
+          min={1}
+          max={10_000}
+          digits={0}
+          onChange={(n) => set({ mostSheets: Math.round(n) }, 'sheets at once')}
+        />
+      </Row>
+      <Row label="Stitches">
+        <NumberField
+          label="Stitches"
+          value={finisher.stitches ?? 2}
+          unit="stitches"
+          min={1}
+          max={12}
+          digits={0}
+          onChange={(n) => set({ stitches: Math.round(n) }, 'stitches')}
+        />
+      </Row>
+      <TrimsRow finisher={finisher} set={set} />
+    </>
+  );
+}
+
+export function OfFolder({ finisher, set }: { readonly finisher: FinisherOf<'folder'>; readonly set: SetFinisher }) {
+  const { unit } = useUnit();
+  const plates = finisher.plates ?? null;
+  return (
+    <>
+      <Row label="Folds">
+        <NumberField
+          label="Folds"
+          value={finisher.mostFolds}
+          unit="folds"
+          min={1}
+          max={12}
+          digits={0}
+          onChange={(n) => set({ mostFolds: Math.round(n) }, 'folds')}
+        />
+      </Row>
+      <Row label="Fold plates" hint="how short and how long they can be set">
+        <span className="flex flex-wrap items-center gap-2">
+          <Toggle
+            label="Limited"
+            value={plates !== null}
+            onChange={(is) => set({ plates: is ? { shortest: 40, longest: 660 } : null }, 'fold plates')}
+          />
+          {plates && (
+            <>
+              <LengthField
+                label="Shortest fold plate"
+                value={plates.shortest}
+                unit={unit}
+                min={1}
+                max={plates.longest}
+                onChange={(shortest) => set({ plates: { ...plates, shortest } }, 'fold plates')}
+              />
+              <LengthField
+                label="Longest fold plate"
+                value={plates.longest}
+                unit={unit}
+                min={plates.shortest}
+                max={2000}
+                onChange={(longest) => set({ plates: { ...plates, longest } }, 'fold plates')}
+              />
+            </>
+          )}
+        </span>
+      </Row>
+    </>
+  );
+}
+
+export function Thickest({
+  finisher,
+  set,
+}: {
+  readonly finisher: FinisherOf<'binder' | 'sewing machine' | 'punch'>;
+  readonly set: SetFinisher;
+}) {
+  const { unit } = useUnit();
+  return (
+    <Row label="Thickest block">
+      <LengthField
+        label="Thickest block"
+        value={finisher.thickest ?? 40}
+        unit={unit}
+        min={0.01}
+        max={1000}
+        onChange={(thickest) => set({ thickest }, 'thickest block')}
+      />
+    </Row>
+  );
+}
+
+export const OfBinder = ({ finisher, set }: { readonly finisher: FinisherOf<'binder'>; readonly set: SetFinisher }) => (
+  <>
+    <Thickest finisher={finisher} set={set} />
+    <Maybe
+      label="Mills at the deepest"
+      on="Limited"
+      value={finisher.deepest ?? null}
+      begins={5}
+      max={50}
+      onChange={(deepest) => set({ deepest }, 'deepest')}
+    />
+    <TrimsRow finisher={finisher} set={set} />
+  </>
+);
+
+export const OfPunch = ({ finisher, set }: { readonly finisher: FinisherOf<'punch'>; readonly set: SetFinisher }) => (
+  <>
+    <Thickest finisher={finisher} set={set} />
+    <Maybe
+      label="Hole to hole"
+      hint="from middle to middle"
+      on="Fixed"
+      value={finisher.pitch ?? null}
+      begins={8.47}
+      max={500}
+      onChange={(pitch) => set({ pitch }, 'hole to hole')}
+    />
+    <Maybe
+      label="Holes from the edge"
+      hint="to their middles"
+      on="Fixed"
+      value={finisher.inset ?? null}
+      begins={4.5}
+      max={100}
+      onChange={(inset) => set({ inset }, 'holes from the edge')}
+    />
+  </>
+);
+
+export function OfTrimmer({ finisher, set }: { readonly finisher: FinisherOf<'trimmer'>; readonly set: SetFinisher }) {
+  const { unit } = useUnit();
+  return (
+    <>
+      <Smallest finisher={finisher} set={set} label="Smallest block" />
+      <Row label="Lift" hint="the height of the pile that it trims at once">
+        <LengthField
+          label="Lift"
+          value={finisher.lift}
+          unit={unit}
+          min={0.1}
+          max={500}
+          onChange={(lift) => set({ lift }, 'lift')}
+        />
+      </Row>
+    </>
+  );
+}
