@@ -111,6 +111,47 @@ describe('a layout as a ticket', () => {
     expect(within(root, 'Crease')[0]!.attributes.WorkingDirection).toBe('Top');
   });
 
+  it('says how sections are folded, milled, stitched and trimmed', () => {
+    const booklet = artworkOf(28);
+    const docket = checkedPatch(docketFor(booklet), { sheet: { stock: SHOP.stocks[2]!, up: 'one' } });
+    const root = xjdf(docket, booklet);
+    const one = (name: string) => within(root, name).filter((e) => Object.keys(e.attributes).length > 0);
+    expect(root.attributes.Types).toBe('Imposition Folding Stitching Trimming');
+    // 450 × 320, folded once from the left in its middle
+    expect(one('Fold').map((e) => [e.attributes.From, e.attributes.To, mm(Number(e.attributes.Travel))])).toEqual([
+      ['Left', 'Down', expect.closeTo(225, 3)],
+    ]);
+    const [stitches] = one('StitchingParams');
+    expect(stitches!.attributes).toMatchObject({ NumberOfStitches: '2', StitchType: 'Saddle', ReferenceEdge: 'Top' });
+    expect(numbers(stitches!.attributes.StitchPositions).map(mm)).toEqual([
+      expect.closeTo(52.5, 3),
+      expect.closeTo(157.5, 3),
+    ]);
+    const [trims] = one('TrimmingParams');
+    expect(['Width', 'Height', 'TrimmingOffset'].map((k) => mm(Number(trims!.attributes[k])))).toEqual(
+      [148, 210, 55].map((v) => expect.closeTo(v, 3) as number),
+    );
+    expect(within(root, 'SpinePreparationParams')).toEqual([]);
+    const milled = checkedPatch(docket, { product: { binding: { kind: 'perfect-bound', grindOff: 3 } } });
+    const book = xjdf(milled, booklet);
+    expect(book.attributes.Types).toContain('SpinePreparation Trimming');
+    const [spine] = within(book, 'SpinePreparationParams').filter((e) => e.attributes.MillingDepth);
+    expect(mm(Number(spine!.attributes.MillingDepth))).toBeCloseTo(3, 3);
+    expect(within(book, 'StitchingParams')).toEqual([]);
+  });
+
+  it('says in PPF how each sheet is folded, for the sheets that are folded so', () => {
+    const booklet = artworkOf(28);
+    const docket = checkedPatch(docketFor(booklet), { sheet: { stock: SHOP.stocks[2]!, up: 'one' } });
+    const ppf = written('ppf', docket, booklet);
+    expect(ppf.match(/CIP3BeginFoldProcedures/g)).toHaveLength(7);
+    expect(ppf).toContain('/CIP3FoldDescription (4 pages) def');
+    // 450 × 320 mm, and the fold at 225
+    expect(ppf).toContain('/CIP3FoldSheetIn [1275.5906 907.0866] def');
+    expect(ppf).toContain('/CIP3FoldProc [[637.7953 /Left /Down]] def');
+    expect(written('ppf', notices(), artworkOf(7, NOTICE))).not.toContain('Fold');
+  });
+
   it('is PPF that keeps any title as PostScript', () => {
     const artwork = artworkOf(7, NOTICE);
     const docket = { ...notices(), title: 'Tide (high) \\ Überfahrt 潮' };

@@ -7,8 +7,8 @@ import { run } from '../made';
 /** Greys of a page, 255 paper. */
 export type Greys = Uint8Array;
 
-const FINE = '72';
-const COMMON = ['-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', `-r${FINE}`, '-dUseFastColor=true'];
+const FINE = 72;
+const common = (dpi = FINE): string[] => ['-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', `-r${dpi}`, '-dUseFastColor=true'];
 
 async function within<T>(work: (dir: string) => Promise<T>): Promise<T> {
   const dir = mkdtempSync(join(tmpdir(), 'plates-'));
@@ -23,9 +23,9 @@ const greysAt = async (path: string): Promise<Greys> =>
   new Uint8Array(await sharp(path, { limitInputPixels: false }).greyscale().raw().toBuffer());
 
 /** The separations that Ghostscript makes of a composite: of every page, greys by ink. */
-export const separationsOf = (pdf: string): Promise<Map<string, Greys>[]> =>
+export const separationsOf = (pdf: string, dpi?: number): Promise<Map<string, Greys>[]> =>
   within(async (dir) => {
-    run('gs', ...COMMON, '-sDEVICE=tiffsep', `-sOutputFile=${join(dir, '%03d.tif')}`, pdf);
+    run('gs', ...common(dpi), '-sDEVICE=tiffsep', `-sOutputFile=${join(dir, '%03d.tif')}`, pdf);
     const pages: Map<string, Greys>[] = [];
     for (const name of readdirSync(dir).sort()) {
       const found = /^(\d+)\((.+)\)\.tif$/.exec(name);
@@ -39,7 +39,7 @@ export const separationsOf = (pdf: string): Promise<Map<string, Greys>[]> =>
 /** The pages of a file in greys, as Ghostscript draws them. */
 export const greyPages = (pdf: string): Promise<Greys[]> =>
   within(async (dir) => {
-    run('gs', ...COMMON, '-sDEVICE=tiffgray', `-sOutputFile=${join(dir, '%03d.tif')}`, pdf);
+    run('gs', ...common(), '-sDEVICE=tiffgray', `-sOutputFile=${join(dir, '%03d.tif')}`, pdf);
     return Promise.all(
       readdirSync(dir)
         .sort()
