@@ -40,4 +40,14 @@ export { listDeliveries, type Delivery } from './tables/deliveries';
 export { findExport, inZip, Written } from './tables/exports';
 export { listJobs, Outdated, readJob, type JobRow, type ListedRow } from './tables/jobs';
 export { findMachine, readHouse, readShop, writeHouse, writeShop } from './tables/shop';
-export { changeHouse, dropValue, importShop, jobsHaving, putValue, retireValue, shopFile, takeHouse } from './shop';
+export {
+  changeHouse,
+  dropValue,
+  importShop,
+  jobsHaving,
+  putValue,
+  retireValue,
+  shopFile,
+  takeHouse,
+  wholeShopFile,
+} from './shop';

@@ -1,7 +1,7 @@
 import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { SlitProgram, type Reads } from '../core';
+import { ShopFile, shopFileProblem, shopFileText, SlitProgram, type Reads } from '../core';
 import { ProgramForm, programsWritten, readPrograms } from '../core/programs';
 import { GUILLOTINE, SHOP, SLITTER } from '../core/testing';
 import { numberedPages, scratch, writePdf } from '../pdf/testing';
@@ -10,6 +10,7 @@ import { patchJob, readStored, takeIn } from './jobs';
 import { jobFromArtwork } from './new-job';
 import { migrate } from './migrate';
 import { changeForm, forgetProgram, programFile, programsAt, programsOfJob, takePrograms } from './programs';
+import { importShop, wholeShopFile } from './shop';
 import { readJob } from './tables/jobs';
 import { findFinisher, writeShop } from './tables/shop';
 import { withServer } from './testing';
@@ -160,3 +161,29 @@ describe('the program of a job', () => {
     expect(await same(cut, bare)).toBe(true);
   });
 });
+
+describe('a shop’s file', () => {
+  it('carries what slitters are loaded with, and brings it back whole or not at all', async () => {
+    const before = (await programsAt('slitter'))!;
+    expect(before.programs.length).toBeGreaterThan(0);
+    const whole = ShopFile.parse(JSON.parse(shopFileText(await wholeShopFile())));
+    expect(whole.programs).toEqual([{ machine: 'slitter', programs: before.programs, form: before.form }]);
+    for (const { number } of before.programs) await forgetProgram('slitter', number);
+    await changeForm('slitter', null);
+    expect((await wholeShopFile()).programs).toBeUndefined();
+    await importShop(whole, false);
+    expect(await programsAt('slitter')).toEqual(before);
+    const many = Array.from({ length: 500 }, (_, i) => program(3000 + i));
+    const more = { ...whole, programs: [{ machine: 'slitter', programs: many, form: null }] };
+    await expect(importShop(more, false)).rejects.toThrow(/may have 500/);
+    const wrong = { ...whole, programs: [{ machine: 'slitter', programs: [], form: { called: 3 } }] };
+    await expect(importShop(wrong, false)).rejects.toThrow(/The form of the files of slitter is none/);
+    expect(await programsAt('slitter')).toEqual(before);
+  });
+
+  it('says which machine is loaded with what cannot be', () => {
+    const broken = { ...whole0, programs: [{ machine: 'slitter', programs: [{ number: 0 }], form: null }] };
+    expect(shopFileProblem(broken)).toMatch(/^What slitter is loaded with: programs 0 number: /);
+  });
+});
+const whole0 = { kind: 'odd-sparrow shop', version: 1, house: {}, stocks: [], machines: [], finishers: [] };

@@ -1,10 +1,20 @@
-import { writeBy, type House, type ShopFile, type ShopList, type ShopValue } from '../core';
-import { sql, transaction } from './db';
+import {
+  firstProblem,
+  writeBy,
+  type House,
+  type ShopFile,
+  type ShopList,
+  type ShopValue,
+  type SlitProgram,
+} from '../core';
+import { MOST_OF_A_MACHINE, ProgramForm } from '../core/programs';
+import { sql, transaction, type Tx } from './db';
 import { tell } from './events';
 import { summariseJobs } from './jobs';
 import { rouseLane } from './lanes';
 import { allJobIds } from './tables/jobs';
 import { NotSendable } from './not-sendable';
+import { allPrograms, putForm, putPrograms } from './tables/programs';
 import {
   dropFromShop,
   forgetHouse,
@@ -89,6 +99,7 @@ export async function importShop(file: ShopFile, withHouse: boolean): Promise<{ 
         n[(await inShop(tx, list, value.id)) ? 'replaced' : 'added']++;
         await putInShop(tx, list, value, retired);
       }
+    for (const { machine, programs, form } of file.programs ?? []) await load(tx, machine, programs, form);
     if (withHouse) await writeHouse(tx, file.house);
     return n;
   });
@@ -98,5 +109,24 @@ export async function importShop(file: ShopFile, withHouse: boolean): Promise<{ 
   return counted;
 }
 
+/** Puts in what a machine of a shop's file is loaded with. @throws NotSendable where it would have more than it may */
+async function load(tx: Tx, machine: string, programs: readonly SlitProgram[], form: unknown): Promise<void> {
+  const all = await putPrograms(tx, machine, programs);
+  if (all > MOST_OF_A_MACHINE)
+    throw new NotSendable(
+      `${machine} would have ${all} programs; it may have ${MOST_OF_A_MACHINE}. Take out some that nobody needs first.`,
+    );
+  if (form === null) return;
+  const parsed = ProgramForm.safeParse(form);
+  if (!parsed.success)
+    throw new NotSendable(`The form of the files of ${machine} is none: ${firstProblem(parsed.error)}`);
+  await putForm(tx, machine, parsed.data);
+}
+
 export const shopFile = (): Promise<ShopFile> => readShopFile(sql);
+/** All that the shop has, with what its machines are loaded with: nothing of that where they have none. */
+export async function wholeShopFile(): Promise<ShopFile> {
+  const programs = await allPrograms(sql);
+  return { ...(await shopFile()), ...(programs.length > 0 ? { programs } : {}) };
+}
 export const jobsHaving = (id: string): ReturnType<typeof jobsWith> => jobsWith(sql, id);

@@ -1,5 +1,5 @@
 import type * as z from 'zod';
-import { Reads, SlitProgram } from '../shop';
+import { MOST_OF_A_MACHINE, Reads, SlitProgram } from '../shop';
 import { TicketError } from '../ticket/error';
 import { readXml } from '../ticket/xml';
 import type { ProgramForm } from './form';
@@ -15,8 +15,7 @@ export { ProgramForm } from './form';
 export type { Programs } from './kinds';
 export { programsWritten } from './ours';
 
-/** Programs that a machine may have in the shop. */
-export const MOST_OF_A_MACHINE = 500;
+export { MOST_OF_A_MACHINE };
 
 /** The first thing that is wrong, and where. */
 function wrongIn({ issues }: z.ZodError): string {

@@ -1,12 +1,21 @@
 import * as z from 'zod';
-import { Finisher } from './finisher';
+import { Finisher, MOST_OF_A_MACHINE, SlitProgram } from './finisher';
 import { House } from './house';
 import { Machine } from './machine';
+import { id } from './measures';
 import { Stock } from './stock';
 
 /** A list of the shop: what is in use, and what was retired and stays for the jobs that have it. */
 const listOf = <T extends z.ZodType>(of: T, most: number) =>
   z.array(z.strictObject({ retired: z.boolean().default(false), value: of })).max(most);
+
+/** The programs that a machine of the file has, and how its maker writes theirs. */
+const LoadedWith = z.strictObject({
+  machine: id,
+  programs: z.array(SlitProgram).max(MOST_OF_A_MACHINE),
+  form: z.json().nullable().default(null),
+});
+export type LoadedWith = z.infer<typeof LoadedWith>;
 
 /** All that a shop has, as a file: exported from one, imported into another. */
 export const ShopFile = z.strictObject({
@@ -16,6 +25,7 @@ export const ShopFile = z.strictObject({
   stocks: listOf(Stock, 2000),
   machines: listOf(Machine, 200),
   finishers: listOf(Finisher, 200),
+  programs: z.array(LoadedWith).max(200).optional().describe('What its slitters are loaded with'),
 });
 export type ShopFile = z.infer<typeof ShopFile>;
 
@@ -44,6 +54,8 @@ export function shopFileProblem(data: unknown): string | null {
   if (read.success) return null;
   const [{ path, message }] = read.error.issues as [z.core.$ZodIssue];
   const [list, at, ...field] = path;
+  if (list === 'programs' && typeof at === 'number')
+    return `What ${String((data as { programs: { machine?: unknown }[] }).programs[at]?.machine)} is loaded with: ${field.join(' ')}: ${message}.`;
   if (!isList(list)) return `${path.join(' ')}: ${message}.`;
   if (typeof at !== 'number') return `${list}: ${message}.`;
   const { name } = (head.data[list] as { value?: { name?: unknown } }[])[at]?.value ?? {};

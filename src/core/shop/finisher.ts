@@ -186,6 +186,8 @@ export const Reads = z
   .meta({ id: 'Reads' });
 export type Reads = z.infer<typeof Reads>;
 
+/** Programs that a machine may have in the shop. */
+export const MOST_OF_A_MACHINE = 500;
 /** Numbers that a program may have, from 1. */
 export const MOST_PROGRAMS = 9999;
 const places = (most: number) => z.array(z.number().min(0).max(5000)).max(most);

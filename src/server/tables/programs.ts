@@ -1,4 +1,4 @@
-import { SlitProgram } from '../../core';
+import { SlitProgram, type LoadedWith } from '../../core';
 import { ProgramForm } from '../../core/programs';
 import type { Sql, Tx } from '../db';
 
@@ -8,6 +8,20 @@ export async function programsOfMachine(run: Sql, machine: string): Promise<Slit
     machine,
   ]);
   return rows.map((r) => SlitProgram.parse(r.value));
+}
+
+/** What every machine is loaded with that is loaded with anything, in the order of their ids. */
+export async function allPrograms(run: Sql): Promise<LoadedWith[]> {
+  const rows = await run<{ machine: string; programs: unknown; form: unknown }>(
+    `select machine, coalesce(programs, '[]') as programs, f.value as form
+     from (select machine, jsonb_agg(value order by number) as programs from programs group by machine) as p
+     full join program_forms as f using (machine) order by machine`,
+  );
+  return rows.map(({ machine, programs, form }) => ({
+    machine,
+    programs: SlitProgram.array().parse(programs),
+    form: form === null ? null : ProgramForm.parse(form),
+  }));
 }
 
 /** Puts programs in, each in the place of the one under its number. @returns how many the machine has then */

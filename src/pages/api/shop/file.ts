@@ -1,11 +1,11 @@
 import { ShopFile, shopFileText } from '../../../core';
-import { importShop, shopFile } from '../../../server';
+import { importShop, wholeShopFile } from '../../../server';
 import { endpoint, json } from '../../_api';
 import { jsonOf } from '../../_body';
 
 /** The shop as a file. */
 export const GET = endpoint(async () => {
-  const file = await shopFile();
+  const file = await wholeShopFile();
   const name = file.house.name.replace(/[^\p{L}\p{N} -]/gu, '').trim() || 'shop';
   return new Response(shopFileText(file), {
     headers: {
@@ -18,6 +18,6 @@ export const GET = endpoint(async () => {
 
 /** Takes a shop's file in; `?house` takes over its name and its way to write as well. */
 export const POST = endpoint(async (context) => {
-  const file = ShopFile.parse(await jsonOf(context, 8 << 20));
+  const file = ShopFile.parse(await jsonOf(context, 32 << 20));
   return json(await importShop(file, context.url.searchParams.has('house')));
 });
