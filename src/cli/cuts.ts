@@ -70,13 +70,20 @@ const said = ({ knives, setups, scorings, machines }: CutCard): object => [
   })),
 ];
 
-/** Writes the programs of a docket's slitter in the open form. @throws Complaint where nothing passes one */
+/** Writes the programs of a docket's slitter, or its guillotine, in the open form. @throws Complaint where nothing passes one */
 async function writePrograms(path: string, docket: Docket, artwork: Artwork): Promise<void> {
   const slitter = slitterOf(docket.finish);
   const planned = plan(docket, artwork);
+  if (!slitter) {
+    const { pilesOfJob, pilesWritten } = await import('../core/programs');
+    const piles = pilesOfJob(docket, planned, docket.title);
+    if (piles.cannot !== null) throw new Complaint(piles.cannot);
+    if (piles.programs.length === 0) throw new Complaint('Nothing of it is cut here: there is no program of it.');
+    withFile(path, () => writeFileSync(path, pilesWritten(piles)));
+    return;
+  }
   const programs = programsOf(docket.finish, planned, docket.title);
-  if (!slitter || programs.length === 0)
-    throw new Complaint('Nothing of it passes a slitter: there is no program of it.');
+  if (programs.length === 0) throw new Complaint('Nothing of it passes a slitter: there is no program of it.');
   const [cannot] = limitsOn('cut', slitter, planned, 'mm', docket.finish.route);
   if (cannot) throw new Complaint(`${cannot.title}. ${cannot.detail}`);
   const { programsWritten } = await import('../core/programs');

@@ -103,7 +103,7 @@ function cutting(program: Command, worker: string, out: Output['out']): void {
     .description('print how the sheets are cut as JSON, or write the card that lies at the guillotine')
     .argument('<docket>', 'the docket file')
     .option('--card <file>', 'the PDF of the cut card to write')
-    .option('--programs <file>', 'the programs of its slitter to write, in the open form')
+    .option('--programs <file>', 'the programs of its slitter or guillotine to write, in the open form')
     .addOption(new Option('--unit <unit>', 'the measures of the card').choices(['mm', 'in']).default('mm'))
     .addOption(TABLE)
     .addOption(ONLY)

@@ -16,7 +16,7 @@ export function panelPage(name: string): string {
   .sheets img { height: 130px; border: 1px solid #2a211c55; background: #fff; } nav { margin-left: auto; display: flex; gap: .5rem; flex-wrap: wrap; }
 </style></head><body>
 <header><h1>${safe}</h1><span id="state" role="status"></span>
-<nav aria-label="Provoke"><button data-do="media-empty">Paper out</button><button data-do="media-jam">Jam</button><button data-do="clear">Put right</button><button data-do="pause">Pause</button><button data-do="resume">Resume</button><a href="/slitter">The slitter</a></nav></header>
+<nav aria-label="Provoke"><button data-do="media-empty">Paper out</button><button data-do="media-jam">Jam</button><button data-do="clear">Put right</button><button data-do="pause">Pause</button><button data-do="resume">Resume</button><a href="/slitter">The slitter</a><a href="/guillotine">The guillotine</a></nav></header>
 <main id="jobs"></main>
 <script>
   const words = { 'media-empty': 'out of paper', 'media-jam': 'paper jam', paused: 'paused' };

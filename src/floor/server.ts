@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs';
+import { existsSync, rmSync } from 'node:fs';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
@@ -8,8 +8,11 @@ import { answer } from './ipp-service';
 import { answerDesk, Desk } from './orders';
 import { panelPage } from './panel';
 import { Press, sheetsOf } from './press';
-import { answerSlitter, Slitter, tellingTo } from './slitter';
+import type { Asked } from './asked';
+import { answerGuillotine, Guillotine, type Looking } from './guillotine';
+import { answerSlitter, Slitter } from './slitter';
 import { Spool, type SpooledJob } from './spool';
+import { tellingTo, type Telling } from './telling';
 
 export interface FloorOptions {
   readonly name: string;
@@ -18,8 +21,9 @@ export interface FloorOptions {
   readonly spool: string;
   readonly speed: number;
   readonly factor: number;
-  /** What the slitter beside it is called. */
+  /** What the slitter beside it is called, and the guillotine. */
   readonly slitter?: string;
+  readonly guillotine?: string;
   /** Seconds that a job may wait for its document. */
   readonly timeout?: number;
   /** Where Odd Sparrow answers, for the order system beside the press; without it there is none. */
@@ -32,6 +36,7 @@ export interface Floor {
   readonly uri: string;
   readonly press: Press;
   readonly slitter: Slitter;
+  readonly guillotine: Guillotine;
   readonly close: () => Promise<void>;
 }
 
@@ -42,13 +47,8 @@ interface Answering {
   readonly hands: Hands;
   readonly desk: Desk | null;
   readonly slitter: Slitter;
-}
-
-/** A request with where it goes and how it is answered. */
-interface Asked {
-  readonly req: IncomingMessage;
-  readonly pathname: string;
-  readonly send: (status: number, type: string, body: string | Uint8Array) => void;
+  readonly guillotine: Guillotine;
+  readonly looking: Looking;
 }
 
 function sending(res: ServerResponse): Asked['send'] {
@@ -109,12 +109,21 @@ function answerRequest(by: Answering, asked: Asked): void {
   if (problem) return send(problem.status, 'text/plain', problem.message);
   const picture = /^\/pictures\/(\d+)\/(\d+)\.jpg$/.exec(pathname);
   if (req.method === 'POST' && pathname.startsWith('/ipp/')) answerIpp(by, asked);
-  else if (answerDesk(by.desk, asked) || answerSlitter(by.slitter, press, asked)) return;
+  else if (answerDesk(by.desk, asked) || answerFinishers(by, asked)) return;
   else if (req.method === 'POST' && pathname.startsWith('/provoke/')) provoke(by, asked);
   else if (pathname === '/state') send(200, 'application/json', JSON.stringify(panelState(press)));
   else if (picture) showPicture(by, asked, Number(picture[1]), Number(picture[2]));
   else if (pathname === '/') send(200, 'text/html; charset=utf-8', panelPage(press.options.name));
   else send(404, 'text/plain', 'Nothing here.');
+}
+
+/** What is asked of the machines beside the press: a stack that one of them has the other does not take. */
+function answerFinishers({ press, slitter, guillotine, looking }: Answering, asked: Asked): boolean {
+  const atSlitter = (job: number): boolean => slitter.all().some((s) => s.job === job);
+  return (
+    answerSlitter(slitter, press, asked, (job) => guillotine.has(job)) ||
+    answerGuillotine(guillotine, press, asked, { looking, elsewhere: atSlitter })
+  );
 }
 
 /** Prints what is to be printed, ten times a second. */
@@ -142,11 +151,31 @@ const slitterBeside = (
     speed: 900,
     factor,
     worker: join(resolve(process.env.ODD_SPARROW_WORKERS ?? 'dist/workers'), 'slitter.mjs'),
-    document: (job) => {
-      const path = press.options.spool.path(job);
-      return existsSync(`${path}.work`) ? `${path}.work` : path;
-    },
+    document: (job) => soundOf(press, job),
   });
+
+/** The document of a press's job, as it can be followed. */
+function soundOf(press: Press, job: number): string {
+  const path = press.options.spool.path(job);
+  return existsSync(`${path}.work`) ? `${path}.work` : path;
+}
+
+/** Wide enough to be looked at on the guillotine's table, pixels. */
+const WIDE = 1100;
+
+const lookingBy = (press: Press, hands: Hands): Looking => ({
+  sizeOf: async (job, page) => {
+    const copy = `${press.options.spool.path(job)}.size`;
+    try {
+      const { artwork } = await hands.run('read', { path: soundOf(press, job), copy });
+      const { width, height } = artwork.pages[page - 1]!.media;
+      return { width, height };
+    } finally {
+      rmSync(copy, { force: true });
+    }
+  },
+  draw: (job, page) => hands.run('draw', { path: soundOf(press, job), page, width: WIDE }),
+});
 
 /** Starts a stand-in press: a real IPP service on loopback, with a panel to look at it and to provoke trouble. */
 export async function startFloor(options: FloorOptions): Promise<Floor> {
@@ -171,9 +200,23 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
     check: async (path, copy) => (await hands.run('read', { path, copy })).artwork.pages.length,
   };
   const desk = options.application === undefined ? null : new Desk(options.application);
-  const telling = options.application === undefined ? null : tellingTo(options.application);
-  const slitter = slitterBeside(press, options, (it) => telling?.changed(it));
-  telling?.changed(slitter);
+  const { application, guillotine: named = 'Avocet' } = options;
+  const tellings: Telling[] = [];
+  const told = (): Telling['changed'] => {
+    if (application === undefined) return () => undefined;
+    const telling = tellingTo(application);
+    tellings.push(telling);
+    return telling.changed;
+  };
+  const [ofSlitter, ofGuillotine] = [told(), told()];
+  const slitter = slitterBeside(press, options, ofSlitter);
+  const guillotine = new Guillotine({
+    name: named,
+    folder: join(options.spool, 'guillotine'),
+    onChange: ofGuillotine,
+  });
+  ofSlitter(slitter);
+  ofGuillotine(guillotine);
   const timer = ticking(press);
   server.on('clientError', (_e, socket) => {
     if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n');
@@ -181,7 +224,8 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
   server.on('request', (req, res) => {
     res.on('error', () => undefined);
     const pathname = (req.url ?? '/').split('?')[0]!;
-    answerRequest({ press, service, hands, desk, slitter }, { req, pathname, send: sending(res) });
+    const looking = lookingBy(press, hands);
+    answerRequest({ press, service, hands, desk, slitter, guillotine, looking }, { req, pathname, send: sending(res) });
   });
 
   return {
@@ -190,9 +234,10 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
     uri,
     press,
     slitter,
+    guillotine,
     close: async () => {
       clearInterval(timer);
-      telling?.close();
+      for (const telling of tellings) telling.close();
       await slitter.close();
       await hands.close();
       server.closeAllConnections();

@@ -1,5 +1,12 @@
 import { limitsOn, plan, programsOf, slitterOf, type Finisher, type FinisherOf, type SlitProgram } from '../core';
-import { MOST_OF_A_MACHINE, programsWritten, readPrograms, type ProgramForm } from '../core/programs';
+import {
+  MOST_OF_A_MACHINE,
+  pilesOfJob,
+  pilesWritten,
+  programsWritten,
+  readPrograms,
+  type ProgramForm,
+} from '../core/programs';
 import { sql, transaction } from './db';
 import { tell } from './events';
 import { NotSendable } from './not-sendable';
@@ -81,8 +88,8 @@ export async function programFile(machine: string): Promise<{ readonly name: str
 }
 
 /**
- * The programs that a job's slitter works it by, as a file for the machine; null where there is no such job, or its artwork
- * is not in the store. @throws NotSendable where it passes no slitter
+ * The programs that a job's slitter works it by, or its guillotine, as a file for the machine; null where there is no such
+ * job, or its artwork is not in the store. @throws NotSendable where it passes none, or cannot be worked there
  */
 export async function programsOfJob(
   id: string,
@@ -93,9 +100,15 @@ export async function programsOfJob(
   const { docket, number } = row;
   const slitter = slitterOf(docket.finish);
   const planned = plan(docket, sources.artwork);
+  if (!slitter) {
+    const piles = pilesOfJob(docket, planned, `${number} ${docket.title}`);
+    if (piles.cannot !== null) throw new NotSendable(piles.cannot);
+    if (piles.programs.length === 0)
+      throw new NotSendable('Nothing of this job passes a slitter or a guillotine: there is no program of it.');
+    return { title: docket.title, number, text: pilesWritten(piles) };
+  }
   const programs = programsOf(docket.finish, planned, `${number} ${docket.title}`);
-  if (!slitter || programs.length === 0)
-    throw new NotSendable('Nothing of this job passes a slitter: there is no program of it.');
+  if (programs.length === 0) throw new NotSendable('Nothing of this job passes a slitter: there is no program of it.');
   const [cannot] = limitsOn('cut', slitter, planned, 'mm', docket.finish.route);
   if (cannot) throw new NotSendable(`${cannot.title}. Mend that first. ${cannot.detail}`);
   return {

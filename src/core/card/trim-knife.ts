@@ -1,7 +1,7 @@
 import type { Docket } from '../docket';
-import { blockLies, trimRun } from '../finishing';
+import { blockLies, cutRuns, guillotineOf, trimRun } from '../finishing';
 import type { Plan } from '../sheet';
-import { stepsOf, type Knife } from './knife';
+import { knifeFor, stepsOf, type Knife } from './knife';
 
 /** Which edge of a block lies at the back gauge, by how it lies: its spine on the left, its foot below. */
 const EDGES: readonly string[] = ['Head', 'Face', 'Foot', 'Spine'];
@@ -31,4 +31,12 @@ export function trimKnife({ finish, product }: Pick<Docket, 'finish' | 'product'
     ordered: false,
     lift: { height: Math.min(copies, each) * block.thickness, sheets: each },
   };
+}
+
+/** All that is cut on the job's guillotines: its sheets, kind by kind, and its bound blocks. */
+export function knivesOf(docket: Docket, plan: Plan): Knife[] {
+  const machine = guillotineOf(docket.finish);
+  const flat = machine ? cutRuns(plan, machine).map((run) => knifeFor(docket, plan, run)) : [];
+  const trims = trimKnife(docket, plan);
+  return trims ? [...flat, trims] : flat;
 }

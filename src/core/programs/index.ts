@@ -6,6 +6,7 @@ import type { ProgramForm } from './form';
 import type { Programs } from './kinds';
 import { mapped } from './mapped';
 import { ours } from './ours';
+import { namespacesOf } from './reading';
 
 /**
  * Programs of finishing machines as files, read and written. A face of its own: what reads XML is loaded where it is needed.
@@ -14,6 +15,7 @@ import { ours } from './ours';
 export { ProgramForm } from './form';
 export type { Programs } from './kinds';
 export { programsWritten } from './ours';
+export { pilesOfJob, pilesWritten, readPiles, workable, type PileProgram, type PilePrograms } from './cuts';
 
 export { MOST_OF_A_MACHINE };
 
@@ -48,12 +50,6 @@ function program(raw: Readonly<Record<string, unknown>>): SlitProgram {
     scores: ways(scores, 'score'),
     perforations: ways(perforations, 'perforation'),
   };
-}
-
-/** The namespaces that the root of a file declares (Namespaces in XML 1.0, 3): the parser leaves them out. */
-function namespacesOf(text: string): string[] {
-  const [root = ''] = /<[\p{L}_][^>]*>/u.exec(text.replace(/<!--[^]*?-->/g, '')) ?? [];
-  return [...root.matchAll(/\sxmlns(?::[^\s=]+)?\s*=\s*(["'])(.*?)\1/g)].map((m) => m[2]!);
 }
 
 /**

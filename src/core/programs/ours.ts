@@ -3,24 +3,12 @@ import { TicketError } from '../ticket/error';
 import { element, DECLARATION, type Writing } from '../ticket/write';
 import type { Element } from '../ticket/xml';
 import type { Importer, Programs, Raw } from './kinds';
+import { childrenOf, mm, numberIn } from './reading';
 
 /** Our own form, `docs/programs.xsd`: an element for every program, and in it one for every line. */
 export const NAMESPACE = 'urn:odd-sparrow:programs:1';
 
 type LineName = 'Slit' | 'CrossCut' | 'Score' | 'Perforation';
-
-/** A number of an attribute. @throws TicketError where there is none */
-function numberIn({ name, attributes }: Element, key: string): number {
-  const text = attributes[key];
-  const n = text === undefined || text.trim() === '' ? NaN : Number(text);
-  if (!Number.isFinite(n))
-    throw new TicketError(
-      text === undefined ? `<${name}> has no ${key}.` : `${key}="${text.slice(0, 40)}" of <${name}> is no number.`,
-    );
-  return n;
-}
-
-const childrenOf = (it: Element, name: string): readonly Element[] => it.children.filter((c) => c.name === name);
 
 function readsIn(root: Element): unknown {
   const [reads] = childrenOf(root, 'Reads');
@@ -68,9 +56,6 @@ export const ours: Importer = {
     programs: childrenOf(root, 'Program').map(programIn),
   }),
 };
-
-/** A length as it is written: to a thousandth of a millimetre. */
-const mm = (v: number): number => Math.round(v * 1000) / 1000;
 
 function readsWritten({ mark, code }: Reads): Writing {
   const { side, lead, length, width } = mark;

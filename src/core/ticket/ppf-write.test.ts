@@ -14,7 +14,10 @@ function unpacked(packed: Uint8Array): number[] {
     if (n < 128) {
       out.push(...packed.subarray(at, at + n + 1));
       at += n + 1;
-    } else (out.push(...Array.from({ length: 257 - n }, () => packed[at]!)), at++);
+    } else {
+      out.push(...Array.from({ length: 257 - n }, () => packed[at]!));
+      at++;
+    }
   }
 }
 

@@ -1,16 +1,9 @@
-import type { IncomingMessage } from 'node:http';
 import { TicketError } from '../../core/ticket';
 import { codeText } from '../../core';
 import { sheetsOf, type Press } from '../press';
+import { queryOf, textOf, type Asked } from '../asked';
 import { slitterPage } from './page';
 import type { Slitter, StopReason } from './slitter';
-
-/** What is asked, as the server has it. */
-interface Asked {
-  readonly req: IncomingMessage;
-  readonly pathname: string;
-  readonly send: (status: number, type: string, body: string | Uint8Array) => void;
-}
 
 const WORDS: Readonly<Record<StopReason, string>> = {
   'no-mark': 'There is no register mark where it looks.',
@@ -22,7 +15,8 @@ const WORDS: Readonly<Record<StopReason, string>> = {
 };
 
 /** What its page shows. */
-export function slitterState(slitter: Slitter, press: Press) {
+/** @param elsewhere whether another machine has a stack */
+export function slitterState(slitter: Slitter, press: Press, elsewhere: (job: number) => boolean = () => false) {
   const taken = new Set(slitter.all().map((s) => s.job));
   return {
     name: slitter.options.name,
@@ -35,24 +29,10 @@ export function slitterState(slitter: Slitter, press: Press) {
     })),
     waiting: press
       .all()
-      .filter((j) => j.state === 'completed' && j.pages > 0 && !taken.has(j.id))
+      .filter((j) => j.state === 'completed' && j.pages > 0 && !taken.has(j.id) && !elsewhere(j.id))
       .map((j) => ({ job: j.id, name: j.name, sheets: sheetsOf(j, j.pages * j.copies) }))
       .reverse(),
   };
-}
-
-/** A file of programs is no larger. */
-const MOST = 2 << 20;
-
-async function textOf(req: IncomingMessage): Promise<string> {
-  const parts: Buffer[] = [];
-  let size = 0;
-  for await (const part of req as AsyncIterable<Buffer>) {
-    size += part.length;
-    if (size > MOST) throw new TicketError('The file is larger than any file of programs is.');
-    parts.push(part);
-  }
-  return Buffer.concat(parts).toString('utf8');
 }
 
 /** Takes a press's job out of its output. @throws RangeError where there is none */
@@ -64,9 +44,14 @@ function take(slitter: Slitter, press: Press, id: number): void {
 }
 
 /** Answers what is asked of the slitter. @returns whether it was for it */
-export function answerSlitter(slitter: Slitter, press: Press, { req, pathname, send }: Asked): boolean {
+export function answerSlitter(
+  slitter: Slitter,
+  press: Press,
+  { req, pathname, send }: Asked,
+  elsewhere: (job: number) => boolean = () => false,
+): boolean {
   if (pathname !== '/slitter' && !pathname.startsWith('/slitter/')) return false;
-  const state = (): void => send(200, 'application/json', JSON.stringify(slitterState(slitter, press)));
+  const state = (): void => send(200, 'application/json', JSON.stringify(slitterState(slitter, press, elsewhere)));
   const doing = (work: () => void): void => {
     try {
       work();
@@ -85,8 +70,11 @@ export function answerSlitter(slitter: Slitter, press: Press, { req, pathname, s
     else send(404, 'text/plain', 'There is no such piece.');
   } else if (req.method !== 'POST') send(405, 'text/plain', 'This is done by POST.');
   else if (what === 'take') {
-    const job = new URLSearchParams((req.url ?? '').split('?')[1] ?? '').get('job');
-    doing(() => take(slitter, press, Number(job)));
+    const job = queryOf(req).get('job');
+    doing(() => {
+      if (elsewhere(Number(job))) throw new RangeError('Another machine has that stack.');
+      take(slitter, press, Number(job));
+    });
   } else if (what === 'programs')
     textOf(req).then(
       (text) => {

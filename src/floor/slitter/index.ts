@@ -1,3 +1,2 @@
 export { answerSlitter } from './answer';
 export { Slitter } from './slitter';
-export { tellingTo } from './telling';

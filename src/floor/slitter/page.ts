@@ -1,23 +1,18 @@
+import { escaped, STYLE } from '../page-style';
+
 /** The slitter's own page: what waits in the press's output, what it works, the pieces that came out. */
 export function slitterPage(name: string): string {
-  const safe = name.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
+  const safe = escaped(name);
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">
 <title>${safe}, stand-in slitter</title>
 <style>
-  body { margin: 0; font: 16px/1.5 system-ui, sans-serif; color: #2a211c; background: #f4ecdd; }
-  header { display: flex; gap: 1rem; align-items: baseline; flex-wrap: wrap; padding: 1rem 1.5rem; border-bottom: 1px solid #2a211c33; }
-  h1 { font-size: 1.4rem; margin: 0; } h2 { font-size: 1.05rem; margin: 0 0 .4rem; } h3 { font-size: 1rem; margin: 0; }
-  nav { margin-left: auto; display: flex; gap: .5rem; flex-wrap: wrap; align-items: center; }
-  button, label.button { font: inherit; padding: .3rem .8rem; border: 1px solid #2a211c; background: #fffaf0; border-radius: 2px; cursor: pointer; } button:disabled { opacity: .45; cursor: default; }
-  button:focus-visible, label.button:focus-within { outline: 3px solid #a8431f; outline-offset: 1px; } input[type=file] { position: absolute; opacity: 0; width: 1px; }
-  nav a { color: #a8431f; padding: .3rem .8rem; }
-  main { padding: 1rem 1.5rem; display: grid; gap: 1.4rem; } small { color: #5d5148; } ul { margin: 0; padding: 0; list-style: none; display: grid; gap: .4rem; }
+${STYLE}
   .stack { border-top: 1px solid #2a211c33; padding-top: .7rem; } .why { color: #a2301f; font-weight: 600; margin: .2rem 0; }
   .pieces { display: flex; flex-wrap: wrap; gap: .5rem; margin-top: .5rem; } .pieces img { height: 84px; border: 1px solid #2a211c55; background: #fff; }
 </style></head><body>
 <header><h1>${safe}</h1><span id="state" role="status"></span><small id="programs"></small>
-<nav aria-label="At the machine"><label class="button">Read programs<input type="file" id="file" accept=".xml"></label><button data-do="go-on">Go on</button><button data-do="put-aside">Put the sheet aside</button><button data-do="dirty">Dirty the next code</button><a href="/">The press</a></nav></header>
+<nav aria-label="At the machine"><label class="button">Read programs<input type="file" id="file" accept=".xml"></label><button data-do="go-on">Go on</button><button data-do="put-aside">Put the sheet aside</button><button data-do="dirty">Dirty the next code</button><a href="/guillotine">The guillotine</a><a href="/">The press</a></nav></header>
 <main><section aria-label="In the press’s output"><h2>In the press’s output</h2><ul id="waiting"></ul></section><section aria-label="Stacks" id="stacks"></section></main>
 <script>
   const id = (n) => document.getElementById(n);

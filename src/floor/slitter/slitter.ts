@@ -4,6 +4,7 @@ import { Worker } from 'node:worker_threads';
 import * as z from 'zod';
 import type { Guide } from '../../core';
 import { programsWritten, readPrograms, type Programs } from '../../core/programs';
+import type { DeviceSignal } from '../../core/ticket';
 import { writeSurely } from '../spool';
 import type { Slip } from './sheet';
 import type { SheetToPass, Told } from './worker';
@@ -117,6 +118,22 @@ export class Slitter {
   /** The stack in it, running or stopped; null where it has none. */
   get current(): Stack | null {
     return this.stacks.find((s) => s.state === 'running' || s.state === 'stopped') ?? null;
+  }
+
+  /** How it stands, for those who are told. */
+  standing(): DeviceSignal {
+    const { current } = this;
+    const sheets = current ? current.unlike * current.copies : 0;
+    return {
+      device: this.options.name,
+      state: current === null ? 'idle' : current.state === 'stopped' ? 'stopped' : 'running',
+      reason: current?.stop ?? null,
+      job: current && {
+        name: current.name.slice(0, 300),
+        done: current.done,
+        percent: Math.round((1000 * (current.done + current.aside)) / Math.max(1, sheets)) / 10,
+      },
+    };
   }
 
   /** The picture of a piece that came out; null where there is none. */

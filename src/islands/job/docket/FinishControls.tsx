@@ -53,7 +53,7 @@ export function FinishControls() {
         processes.map((p) => (
           <Fragment key={p}>
             <Step process={p} />
-            {p === 'cut' && <ProgramRow />}
+            {(p === 'cut' || (p === 'trim' && !processes.includes('cut'))) && <ProgramRow />}
           </Fragment>
         ))}
       {finish.here && <SetTo />}

@@ -5,6 +5,8 @@ import {
   forProgram,
   formatSize,
   isKind,
+  knivesOf,
+  plural,
   programsOf,
   slitterOf,
   stepOf,
@@ -53,8 +55,7 @@ export function ProgramRow() {
   const slitter = slitterOf(docket.finish);
   const programs = useProgramsOf(slitter?.id ?? '');
   const own = useMemo(() => programsOf(docket.finish, plan, docket.title), [docket.finish, docket.title, plan]);
-  const store = useJobStore();
-  if (!slitter) return null;
+  if (!slitter) return <PilesRow />;
   const chosen = stepOf(docket.finish, 'cut')?.program ?? null;
   const listed = chosen && !programs.some((p) => p.number === chosen.number) ? [chosen, ...programs] : programs;
   const made = own.map((p) => codeText(p.number)).join(', ');
@@ -69,10 +70,6 @@ export function ProgramRow() {
     if ('cannot' in laid)
       useNotices.getState().say({ tone: 'stop', text: `${program.name} cannot be chosen. ${laid.cannot}` });
     else change(laid.patch, `laid out for ${program.name}`);
-  };
-  const write = async (): Promise<void> => {
-    const { saved, settled } = store.getState();
-    if (await settled()) download(`/api/jobs/${saved.id}/programs`);
   };
   return (
     <Row label="Program" hint={`${slitter.name} works it by ${made || 'none yet'}`}>
@@ -91,11 +88,38 @@ export function ProgramRow() {
           onChange={choose}
         />
         <span>
-          <Button small isDisabled={own.length === 0} onPress={() => void write()}>
-            <FileCode2 size={14} aria-hidden /> Write it as a file
-          </Button>
+          <WriteButton isDisabled={own.length === 0} />
         </span>
       </span>
+    </Row>
+  );
+}
+
+/** Writes the programs of the job as it is on the screen. */
+function WriteButton({ isDisabled = false }: { readonly isDisabled?: boolean }) {
+  const store = useJobStore();
+  const write = async (): Promise<void> => {
+    const { saved, settled } = store.getState();
+    if (await settled()) download(`/api/jobs/${saved.id}/programs`);
+  };
+  return (
+    <Button small isDisabled={isDisabled} onPress={() => void write()}>
+      <FileCode2 size={14} aria-hidden /> Write it as a file
+    </Button>
+  );
+}
+
+/** The programs of a guillotine: those of the sheets and of the bound blocks together. */
+function PilesRow() {
+  const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
+  const cuts = useMemo(() => {
+    const knives = knivesOf(docket, plan);
+    return { piles: knives.length, cuts: knives.reduce((n, k) => n + k.steps.length, 0) };
+  }, [docket, plan]);
+  if (cuts.piles === 0) return null;
+  return (
+    <Row label="Program" hint={`${plural(cuts.piles, 'kind')} of pile, ${plural(cuts.cuts, 'cut')}`}>
+      <WriteButton />
     </Row>
   );
 }

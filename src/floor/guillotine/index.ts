@@ -1,0 +1,2 @@
+export { answerGuillotine, type Looking } from './answer';
+export { Guillotine } from './guillotine';
