@@ -1,8 +1,9 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { join } from 'node:path';
+import type { Press } from './press';
 
 /** Looks again and again until what is seen will do. */
 export async function until<T>(look: () => Promise<T> | T, good: (v: T) => boolean): Promise<T> {
@@ -12,6 +13,27 @@ export async function until<T>(look: () => Promise<T> | T, good: (v: T) => boole
     await new Promise((r) => setTimeout(r, 50));
   }
   throw new Error('It did not come to pass.');
+}
+
+/** Prints a file so many times. @returns the press's number for it, when it lies in the output */
+export async function printOn(press: Press, file: string, name: string, copies: number): Promise<number> {
+  const { id } = press.create({
+    name,
+    user: 'u',
+    copies,
+    sides: 'one-sided',
+    finishings: [],
+    media: null,
+    others: [],
+    hold: false,
+  });
+  copyFileSync(file, press.options.spool.path(id));
+  press.received(id, statSync(file).size, 1);
+  await until(
+    () => press.job(id)!.state,
+    (s) => s === 'completed',
+  );
+  return id;
 }
 
 /** A printer that nobody here wrote. */

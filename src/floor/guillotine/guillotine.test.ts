@@ -1,4 +1,4 @@
-import { copyFileSync, readFileSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { cutsOf, plan, type Plan, type Rect } from '../../core';
@@ -8,7 +8,7 @@ import { readArtwork } from '../../pdf';
 import { scratch } from '../../pdf/testing';
 import { startFloor, type Floor } from '../server';
 import { printed, SLIT } from '../slitter/testing';
-import { until } from '../testing';
+import { printOn } from '../testing';
 import type { guillotineState } from './answer';
 
 const dir = scratch();
@@ -45,27 +45,7 @@ const post = (path: string, body?: string): Promise<Response> =>
 const take = (job: number, program: string): Promise<Response> =>
   post(`take?job=${job}&program=${encodeURIComponent(program)}`);
 
-/** Prints the imposed sheet so many times. @returns the press's number for it, when it lies in the output */
-async function print(name: string, copies: number): Promise<number> {
-  const { press } = floor;
-  const { id } = press.create({
-    name,
-    user: 'u',
-    copies,
-    sides: 'one-sided',
-    finishings: [],
-    media: null,
-    others: [],
-    hold: false,
-  });
-  copyFileSync(out, press.options.spool.path(id));
-  press.received(id, readFileSync(out).length, 1);
-  await until(
-    () => press.job(id)!.state,
-    (s) => s === 'completed',
-  );
-  return id;
-}
+const print = (name: string, copies: number): Promise<number> => printOn(floor.press, out, name, copies);
 const near = (a: Rect, b: Rect): boolean =>
   (['x', 'y', 'width', 'height'] as const).every((k) => Math.abs(a[k] - b[k]) < 0.02);
 

@@ -39,8 +39,11 @@ ${STYLE}
     if (t.measure !== null) s.append(svg('rect', { x: -6, y: -8, width: all + 4, height: 8, fill: '#5f6b76' }));
     t.hand.forEach((r, i) => { s.append(pile(t, r, x + wide(r) / 2, deep(r) / 2, t.lies, 1, 'h' + i)); x += wide(r) + 8; });
     if (t.measure !== null) s.append(svg('path', { d: 'M-6 ' + measure + 'H' + (all - 2), stroke: '#a2301f', 'stroke-width': 2.4 }));
-    let [ax, ay, high] = [all + 14, 0, 0];
-    t.aside.forEach((r, i) => { const k = 0.32; if (ax + r.width * k > all + side) { ax = all + 14; ay += high + 5; high = 0; } s.append(pile(t, r, ax + r.width * k / 2, ay + r.height * k / 2, 0, k, 'a' + i)); ax += r.width * k + 5; high = Math.max(high, r.height * k); });
+    const high = measure + Math.max(front, 40), rows = (k) => { const at = []; let x = all + 14, y = 0, h = 0; for (const r of t.aside) { if (x > all + 14 && x + r.width * k > all + side) { x = all + 14; y += h + 5; h = 0; } at.push([x + r.width * k / 2, y + r.height * k / 2]); x += r.width * k + 5; h = Math.max(h, r.height * k); } return { at, high: y + h }; };
+    let k = 0.5;
+    while (k > 0.02 && rows(k).high > high) k *= 0.92;
+    const at = rows(k).at;
+    t.aside.forEach((r, i) => s.append(pile(t, r, at[i][0], at[i][1], 0, k, 'a' + i)));
   }
   function show(s) {
     const h = s.hand, t = s.table, runs = h && t && h.state === 'running';
@@ -51,7 +54,7 @@ ${STYLE}
     id('does').textContent = !runs ? '' : t.measure === null ? 'all piles are out' : TURNS[t.turned] || 'as it lies';
     id('knife').disabled = !runs;
     id('knife').textContent = runs && t.measure === null ? (t.lift < t.lifts ? 'Next lift' : 'Done with it') : 'Cut';
-    const chosen = id('program').value, names = s.programs.join('\n');
+    const chosen = id('program').value, names = s.programs.join('|');
     if (id('program').dataset.names !== names) { id('program').dataset.names = names; id('program').replaceChildren(...s.programs.map((p) => make('option', p))); if (s.programs.includes(chosen)) id('program').value = chosen; }
     id('waiting').replaceChildren(...s.waiting.map((w) => { const li = make('li'); const b = make('button', 'Take it'); b.dataset.take = w.job; b.disabled = s.programs.length === 0 || !!runs; b.setAttribute('aria-label', 'Take ' + w.name); li.append(b, ' ' + w.name + ', ' + w.sheets + (w.sheets === 1 ? ' sheet' : ' sheets')); return li; }));
     if (!s.waiting.length) id('waiting').append(make('li', 'Nothing that was not taken.'));

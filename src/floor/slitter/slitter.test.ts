@@ -1,9 +1,9 @@
-import { copyFileSync, readFileSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { programsWritten } from '../../core/programs';
 import { startFloor, type Floor } from '../server';
-import { until } from '../testing';
+import { printOn, until } from '../testing';
 import { scratch } from '../../pdf/testing';
 import type { slitterState } from './answer';
 import { printed, type Printed, SLIT } from './testing';
@@ -30,26 +30,7 @@ const post = (path: string, body?: string): Promise<Response> =>
 const stack = async (id: number) => (await state()).stacks.find((s) => s.job === id)!;
 
 /** Prints the imposed sheet so many times. @returns the press's number for it, when it lies in the output */
-async function print(copies: number): Promise<number> {
-  const { press } = floor;
-  const { id } = press.create({
-    name: `Tickets ${copies}`,
-    user: 'u',
-    copies,
-    sides: 'one-sided',
-    finishings: [],
-    media: null,
-    others: [],
-    hold: false,
-  });
-  copyFileSync(job.out, press.options.spool.path(id));
-  press.received(id, readFileSync(job.out).length, 1);
-  await until(
-    () => press.job(id)!.state,
-    (s) => s === 'completed',
-  );
-  return id;
-}
+const print = (copies: number): Promise<number> => printOn(floor.press, job.out, `Tickets ${copies}`, copies);
 const settled = (id: number) =>
   until(
     () => stack(id),
