@@ -1,5 +1,5 @@
 import type * as z from 'zod';
-import { Counter, Imprint, routeWith } from '../src/core';
+import { Counter, Imprint, routeFor, routeToRound, routeWith } from '../src/core';
 import { finisherOf, HARBOUR, stockOf, TOOLS, type DemoJob } from './job';
 
 const imprintOf = (wish: z.input<typeof Imprint>): Imprint => Imprint.parse(wish);
@@ -31,8 +31,9 @@ export const FLAT_JOBS: readonly DemoJob[] = [
     customer: TOOLS,
     stock: 'board-250-sra3-sg',
     table: 'members.csv',
-    wish: () => ({
-      product: { order: { kind: 'stack', lot: null, last: null } },
+    wish: (shop) => ({
+      product: { order: { kind: 'stack', lot: null, last: null }, corners: 3 },
+      finish: { route: routeToRound(3, routeFor({ process: null, foldedApart: false }, [], shop), shop) },
       imprint: {
         prints: [
           imprintOf({

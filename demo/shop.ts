@@ -208,6 +208,16 @@ const finishers = [
     speed: 1800,
     makeReady: 3,
   },
+  {
+    kind: 'corner cutter',
+    id: 'whimbrel',
+    name: 'Whimbrel',
+    largest: { width: 320, height: 450 },
+    radii: [3, 6, 10],
+    lift: 12,
+    speed: 700,
+    makeReady: 4,
+  },
 ];
 
 export const demoShop = (printer: string | null): Shop =>

@@ -53,6 +53,7 @@ export interface CardStock {
 export const PROCESSES_SAID = {
   cut: 'Cut',
   score: 'Score',
+  round: 'Round corners',
   fold: 'Fold',
   stitch: 'Fold and stitch',
   sew: 'Sew',

@@ -1,11 +1,13 @@
-import { stepOf, type Docket } from '../docket';
+import { stepOf, type Docket, type Process } from '../docket';
 import {
   blockOf,
+  cornersOf,
   cutPieces,
   foldRuns,
   holesAt,
   leftToTrim,
   stitchesAt,
+  workOf,
   type FoldRun,
   type FoldSet,
 } from '../finishing';
@@ -261,11 +263,36 @@ function cutDrawn({ number, cut, set, measure }: KnifeStep): DrawnLine {
   return { kind: 'cut', number, from: [r.x, y], to: [r.x + r.width, y] };
 }
 
-/** How the machines of a job's route that fold, stitch, glue, punch and trim are set, in their order. */
+/** The radius that corners are cut to. */
+function rounding(
+  { product, finish }: Docket,
+  { name }: FinisherOf<'corner cutter'>,
+  plan: Plan,
+  unit: Unit,
+): MachineSetup[] {
+  const radius = cornersOf(plan);
+  const work = workOf(finish, plan, product.copies).find((w) => w.step.process === 'round');
+  if (radius === null || !work) return [];
+  const { finished } = plan.assembly;
+  return [
+    {
+      machine: name,
+      what: `Round corners of pieces of ${formatSize(finished, unit)}, ${work.amount.sum}`,
+      from: 'The knife that is put in',
+      figures: [{ label: 'Radius', value: radius }],
+      drawing: { size: finished, inner: null, lines: [] },
+    },
+  ];
+}
+
+/** What is set besides that which makes the piece. */
+const BESIDES: readonly Process[] = ['fold', 'trim', 'round'];
+
+/** How the machines of a job's route that fold, stitch, glue, punch, trim and round corners are set, in their order. */
 export function machineSetups(docket: Docket, plan: Plan, unit: Unit): MachineSetup[] {
   if (!docket.finish.here) return [];
   return docket.finish.route.flatMap((step): MachineSetup[] => {
-    if (step.process !== plan.assembly.process && step.process !== 'fold' && step.process !== 'trim') return [];
+    if (step.process !== plan.assembly.process && !BESIDES.includes(step.process)) return [];
     switch (step.process) {
       case 'fold':
         return folding(step.machine, plan, unit);
@@ -277,6 +304,8 @@ export function machineSetups(docket: Docket, plan: Plan, unit: Unit): MachineSe
         return [punching(docket, step.machine, plan)];
       case 'trim':
         return trimming(docket, plan, unit);
+      case 'round':
+        return rounding(docket, step.machine, plan, unit);
       case 'cut':
       case 'score':
       case 'sew':

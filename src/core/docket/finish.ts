@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import {
   Binder,
+  CornerCutter,
   Creaser,
   Folder,
   Guillotine,
@@ -27,6 +28,9 @@ export const FinishStep = z
     z
       .strictObject({ process: z.literal('score'), machine: z.discriminatedUnion('kind', [Creaser, Slitter]) })
       .describe('Lines scored or perforated: on a creaser when pieces are cut, or as they are slit'),
+    z
+      .strictObject({ process: z.literal('round'), machine: CornerCutter })
+      .describe('Corners cut round, when pieces are cut out'),
     z.strictObject({ process: z.literal('fold'), machine: Folder }).describe('Sheets folded'),
     z.strictObject({ process: z.literal('stitch'), machine: Stitcher }).describe('Folded once, inserted, stitched'),
     z.strictObject({ process: z.literal('sew'), machine: SewingMachine }).describe('Sections sewn through the fold'),

@@ -173,6 +173,12 @@ export const FlatProduct = z.strictObject({
     .default('sets')
     .describe('Whether the parts of a set lie on each other, or one part comes behind the other'),
   lines: z.array(PieceLine).max(MOST_LINES).default([]).describe('What is scored and perforated in every piece'),
+  corners: z
+    .number()
+    .min(0.5)
+    .max(200)
+    .nullish()
+    .describe('Radius of its corners where they are cut round, mm; square ones where nothing is said'),
   mirrored: z.boolean().default(false).describe('Printed the wrong way round, to be transferred'),
   order: FlatOrder.default({ kind: 'repeat' }),
   lies: Lies.default(Lies.parse({})),

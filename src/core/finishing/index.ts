@@ -7,6 +7,7 @@ import { bind } from './bind';
 import { cut } from './cut';
 import { fold } from './fold';
 import { punch } from './punch';
+import { round } from './round';
 import type { Amount, Limit, ProcessRule, StepWork } from './rules';
 import { score } from './score';
 import { sew } from './sew';
@@ -31,12 +32,23 @@ export { scoreRuns, type ScoreRun } from './score';
 export { cutsSaid, slitRuns, slitsOn, type SlitRun } from './slit';
 export { foldRuns, foldSets, type FoldRun, type FoldSet } from './fold-plates';
 export { cutPieces, type CutPieces } from './paper';
+export { cornersOf, hasRadius, routeToRound } from './round';
 export { holesAt, stitchesAt } from './spine';
 export { blockLies, blockOf, leaves, leftToTrim, trimRun, type Block, type TrimRun } from './trim';
 export type { Amount, Limit, StepWork } from './rules';
 
 /** The rules of every process, in the order in which a piece goes through them. */
-const PROCESSES: { readonly [P in Process]: ProcessRule<P> } = { cut, score, fold, stitch, sew, bind, punch, trim };
+const PROCESSES: { readonly [P in Process]: ProcessRule<P> } = {
+  cut,
+  score,
+  round,
+  fold,
+  stitch,
+  sew,
+  bind,
+  punch,
+  trim,
+};
 
 /** A process's rules for those that treat all alike: its machine is only handed on to it. */
 interface AnyProcess {
@@ -116,7 +128,8 @@ export function routeFor(
   shop: Pick<Shop, 'finishers'>,
 ): FinishStep[] {
   const kept = before.filter(
-    ({ process: p }) => p === 'cut' || p === 'score' || p === 'fold' || p === made.process || p === 'trim',
+    ({ process: p }) =>
+      p === 'cut' || p === 'score' || p === 'round' || p === 'fold' || p === made.process || p === 'trim',
   );
   const wanted: Process[] = [
     'cut',

@@ -7,6 +7,7 @@ import type { Plan } from '../sheet';
 export interface MachineOf {
   readonly cut: 'guillotine' | 'slitter';
   readonly score: 'creaser' | 'slitter';
+  readonly round: 'corner cutter';
   readonly fold: 'folder';
   readonly stitch: 'stitcher';
   readonly sew: 'sewing machine';

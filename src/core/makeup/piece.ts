@@ -52,6 +52,8 @@ export interface Shape {
   readonly wholeSheet?: boolean;
   /** The area that is left of it in the end, mm². */
   readonly used: number;
+  /** Radius of its corners, which are cut round when it is cut out, mm; nothing where they are square. */
+  readonly corners?: number;
   /** How it is folded along its fold lines; nothing where it is not. */
   readonly way?: {
     readonly columns: number;

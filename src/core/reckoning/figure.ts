@@ -27,6 +27,7 @@ export type FigureKey =
   | 'printTime'
   | 'cutTime'
   | 'scoreTime'
+  | 'roundTime'
   | 'foldTime'
   | 'trimTime'
   | 'finishTime'

@@ -26,6 +26,7 @@ export function printTimeFigure({ runs }: Reckoned, machine: Machine): Figure {
 const KEYS: Readonly<Partial<Record<Process, FigureKey>>> = {
   cut: 'cutTime',
   score: 'scoreTime',
+  round: 'roundTime',
   fold: 'foldTime',
   trim: 'trimTime',
 };

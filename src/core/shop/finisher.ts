@@ -128,6 +128,17 @@ export const Trimmer = z
   })
   .describe('Trims head, foot and face of bound blocks in one go');
 
+export const CornerCutter = z
+  .strictObject({
+    kind: z.literal('corner cutter'),
+    ...machine,
+    largest: size.describe('The largest piece'),
+    radii: z.array(z.number().min(0.5).max(200)).min(1).max(50).describe('The radii that it has knives for, mm'),
+    lift: z.number().min(0.1).max(500).describe('Height of the pile that it cuts at once, mm'),
+    speed: anHour.describe('Corners an hour, each of a whole pile'),
+  })
+  .describe('Rounds the corners of pieces, pile by pile');
+
 const waste = z.number().min(0).max(500);
 
 const scorers = z.int().min(0).max(100).default(0);
@@ -258,7 +269,18 @@ export const Creaser = z
   .describe('Scores, or perforates, pieces that are cut already');
 
 export const Finisher = z
-  .discriminatedUnion('kind', [Stitcher, Folder, Binder, SewingMachine, Punch, Trimmer, Guillotine, Slitter, Creaser])
+  .discriminatedUnion('kind', [
+    Stitcher,
+    Folder,
+    Binder,
+    SewingMachine,
+    Punch,
+    Trimmer,
+    Guillotine,
+    Slitter,
+    Creaser,
+    CornerCutter,
+  ])
   .meta({ id: 'Finisher' });
 export type Finisher = z.infer<typeof Finisher>;
 export type FinisherKind = Finisher['kind'];

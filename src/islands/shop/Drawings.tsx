@@ -144,6 +144,16 @@ export function FinisherDrawing({ finisher, unit }: { readonly finisher: Finishe
             strokeDasharray={finisher.perforates && at === 0.7 ? '2.6 2' : undefined}
           />
         ))}
+      {finisher.kind === 'corner cutter' &&
+        finisher.radii.map((r) => (
+          <path
+            key={r}
+            d={`M${x} ${y + r * k}a${r * k} ${r * k} 0 0 1 ${r * k} ${-r * k}`}
+            fill="none"
+            stroke="#a2301f"
+            strokeWidth={1.6}
+          />
+        ))}
       {finisher.kind === 'trimmer' && (
         <path d={`M${x} ${y - 8}h${w + 8}v${h + 16}h${-w - 8}`} fill="none" stroke="#a2301f" strokeWidth={2.4} />
       )}

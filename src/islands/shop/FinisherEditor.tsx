@@ -4,7 +4,7 @@ import { Toggle } from '../../ui/choices';
 import { NumberField, TextField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
 import { FinisherDrawing } from './Drawings';
-import { OfBinder, OfFolder, OfPunch, OfStitcher, OfTrimmer, Thickest } from './OfBinding';
+import { Lift, OfBinder, OfCornerCutter, OfFolder, OfPunch, OfStitcher, OfTrimmer, Thickest } from './OfBinding';
 import { OfSlitter } from './OfSlitter';
 import { Pace, Smallest, type SetFinisher } from './parts';
 import { change } from './store';
@@ -16,6 +16,7 @@ export const FINISHER_WORDS: Readonly<Record<Finisher['kind'], { name: string; a
   binder: { name: 'Binder', an: 'books', largest: 'Largest book' },
   'sewing machine': { name: 'Sewing machine', an: 'books', largest: 'Largest book' },
   punch: { name: 'Punch', an: 'blocks', largest: 'Largest block' },
+  'corner cutter': { name: 'Corner cutter', an: 'corners', largest: 'Largest piece' },
   trimmer: { name: 'Trimmer', an: 'piles', largest: 'Largest block' },
   guillotine: { name: 'Guillotine', an: 'cuts', largest: 'Cut, and depth' },
   creaser: { name: 'Creaser', an: 'passes', largest: 'Largest, across and along' },
@@ -60,6 +61,8 @@ function OfKind({ finisher, set }: { readonly finisher: Finisher; readonly set: 
       return <OfStitcher finisher={finisher} set={set} />;
     case 'folder':
       return <OfFolder finisher={finisher} set={set} />;
+    case 'corner cutter':
+      return <OfCornerCutter finisher={finisher} set={set} />;
     case 'trimmer':
       return <OfTrimmer finisher={finisher} set={set} />;
     case 'guillotine':
@@ -85,16 +88,7 @@ function OfGuillotine({ finisher, set }: { readonly finisher: Cutter; readonly s
   const { lift, smallestStrip, bareClamp, memory } = finisher;
   return (
     <>
-      <Row label="Lift" hint="the height of the pile that it cuts at once">
-        <LengthField
-          label="Lift"
-          value={lift}
-          unit={unit}
-          min={1}
-          max={500}
-          onChange={(lift) => set({ lift }, 'lift')}
-        />
-      </Row>
+      <Lift lift={lift} least={1} hint="the height of the pile that it cuts at once" set={set} />
       <Row label="Smallest strip" hint="what must lie under the clamp behind the knife">
         <LengthField
           label="Smallest strip"

@@ -1,4 +1,5 @@
 import type { FinisherOf } from '../../core';
+import { Button } from '../../ui/Button';
 import { Choice, Toggle } from '../../ui/choices';
 import { LengthField, Row } from '../../ui/fields';
 import { NumberField } from '../../ui/numbers';
@@ -210,21 +211,86 @@ export const OfPunch = ({ finisher, set }: { readonly finisher: FinisherOf<'punc
   </>
 );
 
-export function OfTrimmer({ finisher, set }: { readonly finisher: FinisherOf<'trimmer'>; readonly set: SetFinisher }) {
+export const OfTrimmer = ({
+  finisher,
+  set,
+}: {
+  readonly finisher: FinisherOf<'trimmer'>;
+  readonly set: SetFinisher;
+}) => (
+  <>
+    <Smallest finisher={finisher} set={set} label="Smallest block" />
+    <Lift lift={finisher.lift} least={0.1} hint="the height of the pile that it trims at once" set={set} />
+  </>
+);
+
+/** The height of the pile that a machine takes at once. */
+export function Lift({
+  lift,
+  least,
+  hint,
+  set,
+}: {
+  readonly lift: number;
+  readonly least: number;
+  readonly hint: string;
+  readonly set: SetFinisher;
+}) {
   const { unit } = useUnit();
   return (
+    <Row label="Lift" hint={hint}>
+      <LengthField
+        label="Lift"
+        value={lift}
+        unit={unit}
+        min={least}
+        max={500}
+        onChange={(lift) => set({ lift }, 'lift')}
+      />
+    </Row>
+  );
+}
+
+export function OfCornerCutter({
+  finisher,
+  set,
+}: {
+  readonly finisher: FinisherOf<'corner cutter'>;
+  readonly set: SetFinisher;
+}) {
+  const { unit } = useUnit();
+  const { radii, lift } = finisher;
+  const put = (to: readonly number[]): void => set({ radii: [...to].sort((a, b) => a - b) }, 'radii');
+  return (
     <>
-      <Smallest finisher={finisher} set={set} label="Smallest block" />
-      <Row label="Lift" hint="the height of the pile that it trims at once">
-        <LengthField
-          label="Lift"
-          value={finisher.lift}
-          unit={unit}
-          min={0.1}
-          max={500}
-          onChange={(lift) => set({ lift }, 'lift')}
-        />
+      <Row label="Radii" hint="that it has knives for">
+        <span className="flex flex-wrap items-center gap-1.5">
+          {radii.map((mm, i) => (
+            <LengthField
+              key={i}
+              label={`Radius ${i + 1}`}
+              value={mm}
+              unit={unit}
+              min={0.5}
+              max={200}
+              onChange={(to) => put(radii.map((r, k) => (k === i ? to : r)))}
+            />
+          ))}
+          <Button
+            small
+            isDisabled={radii.length >= 50}
+            onPress={() => put([...radii, Math.min(200, Math.max(...radii) + 1)])}
+          >
+            Another
+          </Button>
+          {radii.length > 1 && (
+            <Button small kind="quiet" onPress={() => put(radii.slice(0, -1))}>
+              Without the largest
+            </Button>
+          )}
+        </span>
       </Row>
+      <Lift lift={lift} least={0.1} hint="the height of the pile that it cuts at once" set={set} />
     </>
   );
 }

@@ -52,6 +52,7 @@ const OF_KIND: Readonly<Record<FinisherKind, object>> = {
     nearest: 5,
     speed: 2000,
   },
+  'corner cutter': { radii: [3, 6], lift: 10, largest: { width: 320, height: 450 }, speed: 600 },
   trimmer: { lift: 60, largest: { width: 320, height: 320 }, smallest: { width: 90, height: 100 }, speed: 200 },
   guillotine: { lift: 80, smallestStrip: 20, largest: { width: 720, height: 720 }, speed: 200 },
 };

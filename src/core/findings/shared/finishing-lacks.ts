@@ -5,7 +5,7 @@ import { plural, type Check, type Finding, type Inspected, type Offer } from '..
 import { ELSEWHERE } from './finishing-limits';
 
 /** What does not make a piece, but makes it ready, or to its size. */
-const BESIDES: readonly Process[] = ['cut', 'score', 'fold', 'trim'];
+const BESIDES: readonly Process[] = ['cut', 'score', 'round', 'fold', 'trim'];
 
 /** Processes that the work needs, and that no machine of its route does. */
 export const finishingLacks: Check = (it) => {
@@ -37,6 +37,15 @@ export const finishingLacks: Check = (it) => {
       detail: 'Choose a machine that does, or have it finished elsewhere.',
       offers: () => [...onMachines(it, 'score', 'Score on'), ELSEWHERE],
     });
+  if (processes.includes('round') && !has('round'))
+    found.push({
+      id: 'no-corner-cutter',
+      severity: 'look',
+      station: 'finish',
+      title: 'Nothing in the route rounds the corners',
+      detail: 'Choose a machine that does, leave them square, or have it finished elsewhere.',
+      offers: () => [...onMachines(it, 'round', 'Round on'), SQUARE, ELSEWHERE],
+    });
   if (processes.includes('trim') && !has('trim'))
     found.push({
       id: 'no-trimmer',
@@ -58,6 +67,8 @@ export const finishingLacks: Check = (it) => {
     });
   return found;
 };
+
+const SQUARE: Offer = { label: 'Square corners', patch: { product: { corners: null } } };
 
 const singleFolds: Offer = {
   label: 'Single folds instead',

@@ -45,6 +45,8 @@ const OWN: Readonly<Partial<Record<Process, Offering>>> = {
     ...laidOtherwise(it),
   ],
   score: cutThereToo,
+  round: otherRadii,
+  trim: () => [],
 };
 
 /** What a slitter cannot score as it slits, scored by itself when the pieces are cut. */
@@ -59,6 +61,21 @@ function scoredApart({ docket, shop, unit }: Inspected, machine: Finisher): Offe
       patch: { finish: { route: routeWith(route, 'score', m) } },
       kind: { name: 'scored', most: 2 },
     }));
+}
+
+/** Corners of the nearest radii that the machine has a knife for, or square ones. */
+function otherRadii({ docket, unit }: Inspected, machine: Finisher): Offer[] {
+  if (docket.product.kind !== 'flat' || machine.kind !== 'corner cutter') return [];
+  const wished = docket.product.corners ?? 0;
+  const nearest = [...machine.radii].sort((a, b) => Math.abs(a - wished) - Math.abs(b - wished)).slice(0, 2);
+  return [
+    ...nearest.map((mm) => ({
+      label: `Corners of ${formatLength(mm, unit)}`,
+      patch: { product: { corners: mm } },
+      kind: { name: 'radius', most: 2 },
+    })),
+    { label: 'Square corners', patch: { product: { corners: null } } },
+  ];
 }
 
 /** Sheets cut in the slitter that is to score them. */

@@ -60,6 +60,7 @@ const FINISHER: Told<Finisher> = [
   ['sheets at once', (f) => ('mostSheets' in f ? String(f.mostSheets) : '')],
   ['folds', (f) => ('mostFolds' in f ? String(f.mostFolds) : '')],
   ['thickest', (f, unit) => ('thickest' in f && f.thickest !== null ? formatLength(f.thickest, unit) : 'any')],
+  ['radii', (f, unit) => (f.kind === 'corner cutter' ? f.radii.map((r) => formatLength(r, unit)).join(', ') : '')],
   ['stitches', (f) => (f.kind === 'stitcher' ? String(f.stitches ?? STITCHES) : '')],
   ['what it trims', (f) => (f.kind === 'stitcher' || f.kind === 'binder' ? (f.trims ?? 'three sides') : '')],
   [

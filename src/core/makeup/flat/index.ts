@@ -75,7 +75,7 @@ function scoredLines({ lines, finished: { width, height } }: FlatProduct): Line[
 }
 
 function shapeOf(product: FlatProduct): Shape {
-  const { finished, bleed, sides } = product;
+  const { finished, bleed, sides, corners } = product;
   const { width, height } = finished;
   const whole = rect(0, 0, width, height);
   const clip = rectangle(rect(-bleed, -bleed, width + 2 * bleed, height + 2 * bleed));
@@ -91,6 +91,7 @@ function shapeOf(product: FlatProduct): Shape {
     lines: [...trimLines({ width, height }), ...scoredLines(product)],
     turns: 'quarters',
     cut: 'trimmed',
+    ...(corners ? { corners: Math.min(corners, width / 2, height / 2) } : {}),
     used: width * height,
   };
 }

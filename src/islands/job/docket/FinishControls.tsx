@@ -122,7 +122,13 @@ function SetTo() {
 const MOST_SETUPS = 12;
 
 /** What the line of a process is called; that which makes the piece is called the machine. */
-const ROWS: Readonly<Partial<Record<Process, string>>> = { cut: 'Cut', score: 'Lines', fold: 'Folded', trim: 'Trims' };
+const ROWS: Readonly<Partial<Record<Process, string>>> = {
+  cut: 'Cut',
+  score: 'Lines',
+  fold: 'Folded',
+  round: 'Corners',
+  trim: 'Trims',
+};
 
 /** The machine that does a process, or none. */
 function Step({ process }: { readonly process: Process }) {

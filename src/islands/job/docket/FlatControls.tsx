@@ -3,6 +3,7 @@ import { Choice, Pick, Toggle } from '../../../ui/choices';
 import { CountField, Entry, Row } from '../../../ui/fields';
 import { useFlat } from '../context';
 import { BleedControl, CopiesControl, OneOf, SizeControl, useWish, type Props } from '../controls';
+import { CornersRow } from './CornersRow';
 import { FlatLines } from './FlatLines';
 import { MadeAs, TitleRow } from './MadeAs';
 import { PartsRows } from './PartsControl';
@@ -258,6 +259,7 @@ export function FlatControls() {
       )}
       {several && <OrderDetails />}
       <FlatLines />
+      <CornersRow />
       <PartsRows />
       <Row label="For transfer">
         <Toggle

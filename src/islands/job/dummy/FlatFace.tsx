@@ -19,9 +19,10 @@ export function FlatFace({
   /** The colour of its paper. */
   readonly swatch: string;
 }) {
-  const { finished, lines, plan, artwork, imprint, dpi } = useFlat(({ product, plan, docket, artwork }) => ({
+  const { finished, lines, corners, plan, artwork, imprint, dpi } = useFlat(({ product, plan, docket, artwork }) => ({
     finished: product.finished,
     lines: product.lines,
+    corners: product.corners ?? 0,
     plan,
     artwork,
     imprint: docket.imprint,
@@ -29,11 +30,19 @@ export function FlatFace({
   }));
   const id = useId();
   const { width: w, height: h } = finished;
+  const r = Math.min(corners, w / 2, h / 2);
   const placed = place === null ? NOTHING : plan.content.at(place);
   const { stamps = NO_STAMPS } = placed;
   const printing = printingOf(imprint, artwork, dpi);
   return (
-    <svg viewBox={`0 0 ${w} ${h}`} width={w * scale} height={h * scale} className="block bg-paper" aria-hidden>
+    <svg
+      viewBox={`0 0 ${w} ${h}`}
+      width={w * scale}
+      height={h * scale}
+      className="block bg-paper"
+      style={{ borderRadius: r * scale }}
+      aria-hidden
+    >
       <clipPath id={id}>
         <rect width={w} height={h} />
       </clipPath>

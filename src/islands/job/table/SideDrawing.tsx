@@ -193,7 +193,14 @@ function Trims({
           />
         ))}
       {trims.map((t, i) => (
-        <rect key={i} {...down(t, H)} fill="none" stroke="#2a211c" strokeWidth={Math.max(line, 0.15)} />
+        <rect
+          key={i}
+          {...down(t, H)}
+          rx={lay.downs[i % lay.downs.length]!.shape.corners}
+          fill="none"
+          stroke="#2a211c"
+          strokeWidth={Math.max(line, 0.15)}
+        />
       ))}
     </>
   );
