@@ -16,6 +16,7 @@ import { placed } from './placed';
 import { plateFits } from './plate';
 import { programOther } from './program-other';
 import { shopChanged } from './shop-changed';
+import { fewStitches } from './stitches';
 import { tooLarge } from './too-large';
 import { imprints } from '../imprint';
 import { trays } from './trays';
@@ -47,5 +48,6 @@ export const SHARED: readonly Check[] = [
   finishingLimits,
   programOther,
   finishingLacks,
+  fewStitches,
   shopChanged,
 ];
