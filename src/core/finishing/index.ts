@@ -29,7 +29,7 @@ export {
   type Reading,
 } from './program';
 export { scoreRuns, type ScoreRun } from './score';
-export { cutsSaid, slitRuns, slitsOn, type SlitRun } from './slit';
+export { cutsSaid, toStep, slitRuns, slitsOn, type SlitRun } from './slit';
 export { foldRuns, foldSets, type FoldRun, type FoldSet } from './fold-plates';
 export { cutPieces, type CutPieces } from './paper';
 export { cornersOf, hasRadius, routeToRound } from './round';

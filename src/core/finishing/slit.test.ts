@@ -180,3 +180,40 @@ describe('a job on a slitter', () => {
     expect(machinesFor('cut', both).map((m) => m.name)).toEqual(['Avocet', 'Dunlin']);
   });
 });
+
+describe('a slitter that is set in steps', () => {
+  const shop = { ...SHOP, finishers: [] };
+  const stepped = (step: number | null, ...more: Patch[]) => {
+    const docket = wished({ mostSlits: 10, step }, ...more);
+    return { docket, it: look(docket, cards, shop).find('slit-step') };
+  };
+
+  it('takes lines that lie on them, and no others', () => {
+    // slits at 10.5, 65.5, …; cross cuts at 46, 131, …
+    expect(stepped(0.5).it).toBeUndefined();
+    expect(stepped(null).it).toBeUndefined();
+    const { it } = stepped(1);
+    expect(it!.severity).toBe('stop');
+    expect(it!.detail).toBe('One is 10.5 mm from where it is measured; it is set in steps of 1 mm.');
+  });
+
+  it('has the block moved onto them, by less than one', () => {
+    const { docket, it } = stepped(1);
+    const moved = it!.remedies.find((r) => r.label === 'Move them onto its steps')!;
+    const after = changed(docket, moved.patch);
+    expect(look(after, cards, shop).find('slit-step')).toBeUndefined();
+    const { slits: at, crossCuts } = slits(after, { ...SLITTER, mostSlits: 10, step: 1 });
+    for (const v of [...at, ...crossCuts]) expect(Math.abs(v - Math.round(v))).toBeLessThan(1e-6);
+    expect(Math.abs(at[0]! - 10.5)).toBeCloseTo(0.5, 6);
+  });
+
+  it('has gaps that take pieces to the next step where moving is not enough, and nothing where a piece is on none', () => {
+    const { docket, it } = stepped(1, { product: { lies: { gap: { across: 6.4, down: 6 } } } } as Patch);
+    expect(it!.remedies.map((r) => r.label)).not.toContain('Move them onto its steps');
+    const wider = it!.remedies.find((r) => r.label.startsWith('Gaps of 7'))!;
+    const after = changed(docket, wider.patch);
+    expect(look(after, cards, shop).find('slit-step')).toBeUndefined();
+    const odd = stepped(1, { product: { finished: { width: 85.6, height: 54 } } } as Patch);
+    expect(odd.it!.remedies.filter((r) => /steps/.test(r.label))).toEqual([]);
+  });
+});

@@ -78,6 +78,13 @@ function limitsOf(it: Slits | NotSlit, m: Slitter, unit: Unit): Limit[] {
         ? `Two slits are ${mm(sides.narrowest)} apart; its tools need ${mm(m.nearestSlits)}.`
         : `Two cross cuts are ${mm(ends.narrowest)} apart; it needs ${mm(m.nearestCuts)}.`,
     );
+  const off = offStep(it, m.step ?? 0);
+  if (off !== undefined)
+    limit(
+      'slit-step',
+      `${m.name} cannot be set to these lines`,
+      `One is ${mm(off)} from where it is measured; it is set in steps of ${mm(m.step!)}.`,
+    );
   limits.push(...toolLimits(it, m, unit));
   const thin = (s: Slits['sides'], least: number): number | undefined =>
     [s.first, s.last].find((v) => v > EPSILON && v < least - EPSILON);
@@ -92,6 +99,19 @@ function limitsOf(it: Slits | NotSlit, m: Slitter, unit: Unit): Limit[] {
     );
   return limits;
 }
+
+/** How far a line may be from a step and still be on it, mm. */
+const ON_STEP = 0.02;
+
+/** A line that is on no step of its machine; undefined where all are. @param step mm; 0 for a machine that has none */
+function offStep({ slits, crossCuts, scores, perforations }: Slits, step: number): number | undefined {
+  if (step === 0) return undefined;
+  const all = [slits, crossCuts, scores.along, scores.across, perforations.along, perforations.across].flat();
+  return all.find((v) => Math.abs(v - toStep(v, step)) > ON_STEP);
+}
+
+/** The nearest step, mm. */
+export const toStep = (v: number, step: number): number => Math.round(v / step) * step;
 
 /** What of the lines to be scored and perforated it has no tools for, or not so near to each other. */
 function toolLimits({ slits, crossCuts, scores, perforations }: Slits, m: Slitter, unit: Unit): Limit[] {

@@ -242,6 +242,14 @@ export const Slitter = z
       .max(1000)
       .default(5)
       .describe('How near a score or perforation may be to a cut beside it, or to another, mm'),
+    step: z
+      .number()
+      .min(0.01)
+      .max(50)
+      .nullish()
+      .describe(
+        'Its lines are set in steps of so many mm, from where they are measured; anywhere where nothing is said',
+      ),
     guide: z
       .enum(['either', 'left', 'right'])
       .default('either')

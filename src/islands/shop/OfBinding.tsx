@@ -4,7 +4,7 @@ import { Choice, Toggle } from '../../ui/choices';
 import { LengthField, Row } from '../../ui/fields';
 import { NumberField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
-import { Smallest, type SetFinisher } from './parts';
+import { Maybe, Smallest, type SetFinisher } from './parts';
 
 /** What only machines have that fold, stitch, glue, punch and trim. */
 
@@ -29,38 +29,6 @@ function TrimsRow({
         options={TRIMS}
         onChange={(trims) => set({ trims }, 'what it trims')}
       />
-    </Row>
-  );
-}
-
-/** A length that a machine may have or not: nothing is said of it where it is switched off. */
-function Maybe({
-  label,
-  hint,
-  on,
-  value,
-  begins,
-  max,
-  onChange,
-}: {
-  readonly label: string;
-  readonly hint?: string;
-  /** What its switch says. */
-  readonly on: string;
-  readonly value: number | null;
-  readonly begins: number;
-  readonly max: number;
-  readonly onChange: (mm: number | null) => void;
-}) {
-  const { unit } = useUnit();
-  return (
-    <Row label={label} hint={hint}>
-      <span className="flex flex-wrap items-center gap-2">
-        <Toggle label={on} value={value !== null} onChange={(is) => onChange(is ? begins : null)} />
-        {value !== null && (
-          <LengthField label={label} value={value} unit={unit} min={0.5} max={max} onChange={onChange} />
-        )}
-      </span>
     </Row>
   );
 }

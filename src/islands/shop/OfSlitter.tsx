@@ -4,10 +4,23 @@ import { Choice, Toggle } from '../../ui/choices';
 import { LengthField, Row } from '../../ui/fields';
 import { NumberField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
-import { Smallest, type SetFinisher } from './parts';
+import { Maybe, Smallest, type SetFinisher } from './parts';
 import { Programs } from './Programs';
 
 type SlitterWish = Extract<Finisher, { kind: 'slitter' }>;
+
+const Steps = ({ finisher, set }: { readonly finisher: SlitterWish; readonly set: SetFinisher }) => (
+  <Maybe
+    label="Steps"
+    hint="its lines are set in"
+    on="In steps"
+    value={finisher.step ?? null}
+    begins={0.5}
+    least={0.01}
+    max={50}
+    onChange={(step) => set({ step }, 'steps')}
+  />
+);
 
 /** What a slitter takes, and how near its cuts may be. */
 export function OfSlitter({ finisher, set }: { readonly finisher: SlitterWish; readonly set: SetFinisher }) {
@@ -55,6 +68,7 @@ export function OfSlitter({ finisher, set }: { readonly finisher: SlitterWish; r
           onChange={(feed) => set({ feed }, 'feed')}
         />
       </Row>
+      <Steps finisher={finisher} set={set} />
       <Row label="Guide" hint="at which side sheets lie, seen with the edge that goes in first below">
         <Choice
           label="Guide"

@@ -1,6 +1,6 @@
 import type { Finisher, FinisherOf, Machine } from '../../core';
-import { Choice } from '../../ui/choices';
-import { Row, SizeField } from '../../ui/fields';
+import { Choice, Toggle } from '../../ui/choices';
+import { LengthField, Row, SizeField } from '../../ui/fields';
 import { MoneyField, NumberField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
 import { TurnDrawing } from './Drawings';
@@ -27,6 +27,40 @@ export function Smallest({
         unit={unit}
         onChange={(smallest) => set({ smallest }, 'smallest')}
       />
+    </Row>
+  );
+}
+
+/** A length that a machine may have or not: nothing is said of it where it is switched off. */
+export function Maybe({
+  label,
+  hint,
+  on,
+  value,
+  begins,
+  least = 0.5,
+  max,
+  onChange,
+}: {
+  readonly label: string;
+  readonly hint?: string;
+  /** What its switch says. */
+  readonly on: string;
+  readonly value: number | null;
+  readonly begins: number;
+  readonly least?: number;
+  readonly max: number;
+  readonly onChange: (mm: number | null) => void;
+}) {
+  const { unit } = useUnit();
+  return (
+    <Row label={label} hint={hint}>
+      <span className="flex flex-wrap items-center gap-2">
+        <Toggle label={on} value={value !== null} onChange={(is) => onChange(is ? begins : null)} />
+        {value !== null && (
+          <LengthField label={label} value={value} unit={unit} min={least} max={max} onChange={onChange} />
+        )}
+      </span>
     </Row>
   );
 }

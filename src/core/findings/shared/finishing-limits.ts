@@ -4,6 +4,7 @@ import { rulesOf } from '../../makeup';
 import { formatLength, formatSize } from '../../measure';
 import { machineTakes, type Finisher } from '../../shop';
 import { madeRoom } from './reads-offers';
+import { snapped } from './snapped';
 import { passedThrough, type Check, type Finding, type Inspected, type Offer } from '../kinds';
 import { otherBindings } from '../other-bindings';
 
@@ -41,7 +42,11 @@ const bookMade: Offering = (it) => [...thinner(it), ...gathered(it)];
 /** What else mends a limit, by the process that meets it; of all others thinner paper and other bindings. */
 const OWN: Readonly<Partial<Record<Process, Offering>>> = {
   cut: (it, machine, limit) => [
-    ...(limit.startsWith('reads-') ? madeRoom(it) : [...scoredApart(it, machine), ...gapped(it, machine)]),
+    ...(limit.startsWith('reads-')
+      ? madeRoom(it)
+      : limit === 'slit-step'
+        ? snapped(it, machine)
+        : [...scoredApart(it, machine), ...gapped(it, machine)]),
     ...laidOtherwise(it),
   ],
   score: cutThereToo,

@@ -80,6 +80,7 @@ const FINISHER: Told<Finisher> = [
   ],
   ['smallest', (f, unit) => ('smallest' in f ? formatSize(f.smallest, unit) : '')],
   ['feed', (f) => ('feed' in f ? f.feed : '')],
+  ['steps', (f, unit) => (f.kind === 'slitter' ? maybe(f.step, unit) : '')],
   ['guide', (f) => ('guide' in f ? f.guide : '')],
   ['scores', (f) => ('scores' in f ? toolsSaid(f.scores) : '')],
   [
