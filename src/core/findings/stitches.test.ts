@@ -24,6 +24,7 @@ describe('stitches', () => {
   it('are enough for A4 where there are two, and not for A3', () => {
     expect(found(297).it).toBeUndefined();
     expect(found(320).it).toBeUndefined();
+    expect(found(322).it!.detail).toContain('3 hold it');
     const { it } = found(420);
     expect(it!.title).toBe('2 stitches for a spine of 420 mm');
     expect(it!.detail).toContain('Each would hold 210 mm; 3 hold it');

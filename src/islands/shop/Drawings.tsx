@@ -10,9 +10,10 @@ import {
   type Unit,
 } from '../../core';
 
+import { Behind, INK } from './DrawnBehind';
+
 /** The shop's things drawn to scale, as their figures are typed. */
 
-const INK = '#2a211c';
 const FONT = 'Atkinson Hyperlegible Mono Variable';
 const BOX = { width: 460, height: 250 };
 
@@ -130,9 +131,7 @@ export function FinisherDrawing({ finisher, unit }: { readonly finisher: Finishe
   return (
     <Frame label={`${finisher.name}: at most ${formatSize(largest, unit)}`}>
       <rect x={x} y={y} width={w} height={h} fill="#fffdf8" stroke={INK} />
-      {finisher.kind === 'stitcher' && (
-        <path d={`M${x} ${y}v${h}`} stroke="#7a3a6c" strokeWidth={3} strokeDasharray="8 3 2 3" />
-      )}
+      <Behind finisher={finisher} x={x} y={y} w={w} h={h} k={k} />
       {finisher.kind === 'slitter' && <SlitterDrawn slitter={finisher} x={x} y={y} w={w} h={h} k={k} />}
       {finisher.kind === 'creaser' &&
         [0.3, 0.5, 0.7].map((at) => (
@@ -144,19 +143,6 @@ export function FinisherDrawing({ finisher, unit }: { readonly finisher: Finishe
             strokeDasharray={finisher.perforates && at === 0.7 ? '2.6 2' : undefined}
           />
         ))}
-      {finisher.kind === 'corner cutter' &&
-        finisher.radii.map((r) => (
-          <path
-            key={r}
-            d={`M${x} ${y + r * k}a${r * k} ${r * k} 0 0 1 ${r * k} ${-r * k}`}
-            fill="none"
-            stroke="#a2301f"
-            strokeWidth={1.6}
-          />
-        ))}
-      {finisher.kind === 'trimmer' && (
-        <path d={`M${x} ${y - 8}h${w + 8}v${h + 16}h${-w - 8}`} fill="none" stroke="#a2301f" strokeWidth={2.4} />
-      )}
       {finisher.kind === 'guillotine' && (
         <>
           <path d={`M${x - 14} ${y + h}h${w + 28}`} stroke={INK} strokeWidth={3} />
