@@ -131,7 +131,9 @@ function* previewImages(previews: readonly Preview[]): Generator<string> {
 
 /** Bytes in run lengths as PostScript has them: n and n + 1 bytes as they are, or 257 - n and a byte n times; 128 ends. */
 export function runLengths(bytes: Uint8Array): Uint8Array {
-  const out: number[] = [];
+  // at the worst nothing repeats: a count for every 128 bytes, and the end
+  const out = new Uint8Array(bytes.length + Math.ceil(bytes.length / 64) + 2);
+  let to = 0;
   let from = 0;
   const repeats = (at: number): number => {
     let n = 1;
@@ -144,15 +146,20 @@ export function runLengths(bytes: Uint8Array): Uint8Array {
       at += n;
       if (at - from < 126 && at < bytes.length) continue;
     }
-    if (at > from) out.push(at - from - 1, ...bytes.subarray(from, at));
+    if (at > from) {
+      out[to++] = at - from - 1;
+      out.set(bytes.subarray(from, at), to);
+      to += at - from;
+    }
     if (n >= 3) {
-      out.push(257 - n, bytes[at]!);
+      out[to++] = 257 - n;
+      out[to++] = bytes[at]!;
       at += n;
     }
     from = at;
   }
-  out.push(128);
-  return Uint8Array.from(out);
+  out[to++] = 128;
+  return out.subarray(0, to);
 }
 
 const HEX = Array.from({ length: 256 }, (_, i) => i.toString(16).padStart(2, '0'));
