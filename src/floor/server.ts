@@ -163,19 +163,32 @@ function soundOf(press: Press, job: number): string {
 /** Wide enough to be looked at on the guillotine's table, pixels. */
 const WIDE = 1100;
 
-const lookingBy = (press: Press, hands: Hands): Looking => ({
-  sizeOf: async (job, page) => {
-    const copy = `${press.options.spool.path(job)}.size`;
-    try {
-      const { artwork } = await hands.run('read', { path: soundOf(press, job), copy });
-      const { width, height } = artwork.pages[page - 1]!.media;
-      return { width, height };
-    } finally {
-      rmSync(copy, { force: true });
-    }
-  },
-  draw: (job, page) => hands.run('draw', { path: soundOf(press, job), page, width: WIDE }),
-});
+/** Looks into documents for the guillotine; the page that was drawn last is kept: every pile of a sheet shows a part of it. */
+function lookingBy(press: Press, hands: Hands): Looking {
+  let last: { readonly of: string; readonly drawn: Promise<Uint8Array> } | null = null;
+  return {
+    sizeOf: async (job, page) => {
+      const copy = `${press.options.spool.path(job)}.size`;
+      try {
+        const { artwork } = await hands.run('read', { path: soundOf(press, job), copy });
+        const { width, height } = artwork.pages[page - 1]!.media;
+        return { width, height };
+      } finally {
+        rmSync(copy, { force: true });
+      }
+    },
+    draw: (job, page) => {
+      const of = `${job} ${page}`;
+      if (last?.of !== of) {
+        const drawn = hands.run('draw', { path: soundOf(press, job), page, width: WIDE });
+        last = { of, drawn };
+        // what could not be drawn is tried again
+        drawn.catch(() => (last = null));
+      }
+      return last.drawn;
+    },
+  };
+}
 
 /** Starts a stand-in press: a real IPP service on loopback, with a panel to look at it and to provoke trouble. */
 export async function startFloor(options: FloorOptions): Promise<Floor> {
@@ -221,10 +234,10 @@ export async function startFloor(options: FloorOptions): Promise<Floor> {
   server.on('clientError', (_e, socket) => {
     if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n');
   });
+  const looking = lookingBy(press, hands);
   server.on('request', (req, res) => {
     res.on('error', () => undefined);
     const pathname = (req.url ?? '/').split('?')[0]!;
-    const looking = lookingBy(press, hands);
     answerRequest({ press, service, hands, desk, slitter, guillotine, looking }, { req, pathname, send: sending(res) });
   });
 

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import * as fc from 'fast-check';
@@ -35,6 +35,16 @@ describe('programs of guillotines as a file', () => {
     expect(pilesWritten(back)).toBe(text);
     // 2,100 cards at 29 up are 73 sheets: all of them are one lift
     expect(back.programs[0]!.each).toBe(73);
+  });
+
+  it('are as the example in the docs is', () => {
+    const path = 'docs/examples/cuts/avocet.xml';
+    execFileSync('xmllint', ['--noout', '--schema', 'docs/cuts.xsd', path], { stdio: 'pipe' });
+    const { machine, programs } = readPiles(readFileSync(path, 'utf8'));
+    expect([machine, programs.length, programs[0]!.pile]).toEqual(['Avocet', 1, { width: 450, height: 320 }]);
+    // cards of 90 × 50: each comes out of it, and only they are as large
+    const out = cutFrom({ stages: programs[0]!.stages as unknown as Stage[] }, programs[0]!.pile);
+    expect(out.filter((r) => Math.abs(r.width * r.height - 90 * 50) < 1).length).toBeGreaterThan(10);
   });
 
   it('give the pieces of the plan, whatever is laid', () => {

@@ -2,14 +2,16 @@ import { useEffect, useMemo, useState } from 'react';
 import { FileCode2 } from 'lucide-react';
 import {
   codeText,
+  cutRuns,
   forProgram,
   formatSize,
+  guillotineOf,
   isKind,
-  knivesOf,
   plural,
   programsOf,
   slitterOf,
   stepOf,
+  trimRun,
   type Finish,
   type SlitProgram,
 } from '../../../core';
@@ -113,8 +115,12 @@ function WriteButton({ isDisabled = false }: { readonly isDisabled?: boolean }) 
 function PilesRow() {
   const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
   const cuts = useMemo(() => {
-    const knives = knivesOf(docket, plan);
-    return { piles: knives.length, cuts: knives.reduce((n, k) => n + k.steps.length, 0) };
+    const { finish, product } = docket;
+    const machine = guillotineOf(finish);
+    const runs = machine ? cutRuns(plan, machine) : [];
+    const trims = finish.here ? trimRun(plan, product.copies, finish.route) : null;
+    const programs = [...runs, ...(trims ? [trims] : [])].map((r) => r.program);
+    return { piles: programs.length, cuts: programs.reduce((n, p) => n + p.cuts.length, 0) };
   }, [docket, plan]);
   if (cuts.piles === 0) return null;
   return (
