@@ -12,6 +12,9 @@ import { childrenOf, mm, namespacesOf, numberIn } from './reading';
 /** Programs of guillotines as a file, `docs/cuts.xsd`: for each kind of pile, stage by stage, every turn and measure. */
 const NAMESPACE = 'urn:odd-sparrow:cuts:1';
 
+/** Stages of a program, and piles that are taken in hand for one: no sheet has more pieces than half of that. */
+const MOST_STAGES = 1000;
+
 const length = z.number().min(0).max(5000);
 const quarter = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]);
 const StageOf = z.strictObject({
@@ -19,7 +22,7 @@ const StageOf = z.strictObject({
   piles: z
     .array(z.strictObject({ x: length, y: length, width: length, height: length }))
     .min(1)
-    .max(5000),
+    .max(MOST_STAGES),
   cuts: z
     .array(z.strictObject({ turns: quarter, measure: length, waste: z.boolean() }))
     .min(1)
@@ -33,7 +36,7 @@ export const PileProgram = z.strictObject({
   pile: z.strictObject({ width: length.min(1), height: length.min(1) }),
   /** How many are cut at once at the most. */
   each: z.int().min(1).max(1_000_000),
-  stages: z.array(StageOf).min(1).max(5000),
+  stages: z.array(StageOf).min(1).max(MOST_STAGES),
 });
 export type PileProgram = z.infer<typeof PileProgram>;
 

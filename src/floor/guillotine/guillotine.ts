@@ -55,6 +55,8 @@ function keptIn(text: string | null): z.infer<typeof Kept> {
 export class Guillotine {
   private loaded: PilePrograms = { machine: null, programs: [] };
   private kept: z.infer<typeof Kept>;
+  /** What lies on the table at each cut of a program, found once. */
+  private readonly worked = new WeakMap<PileProgram, readonly Moment[]>();
 
   constructor(readonly options: GuillotineOptions) {
     mkdirSync(options.folder, { recursive: true });
@@ -116,7 +118,10 @@ export class Guillotine {
   } | null {
     const { hand } = this.kept;
     const by = hand && this.programs.find((p) => p.name === hand.program);
-    return hand && by ? { hand, by, moments: workable(by) } : null;
+    if (!hand || !by) return null;
+    let moments = this.worked.get(by);
+    if (!moments) this.worked.set(by, (moments = workable(by)));
+    return { hand, by, moments };
   }
 
   /** Lets the knife down: the next cut of the lift; behind the last one the next lift, or the stack is through. */
