@@ -424,11 +424,20 @@ describe('the command line', () => {
     });
     expect(run('pdftotext', '-layout', card, '-')).toContain(`${(sheet!.cuts[0]!.measure / 25.4).toFixed(3)} in`);
     const whole = join(dir, 'whole.json');
-    const docket = JSON.parse(readFileSync(join(dir, 'two-up.json'), 'utf8')) as { sheet: object };
-    writeFileSync(whole, JSON.stringify({ ...docket, sheet: { ...docket.sheet, up: 'one' } }));
+    const docket = JSON.parse(readFileSync(join(dir, 'two-up.json'), 'utf8')) as { sheet: object; finish: object };
+    const one = { ...docket, sheet: { ...docket.sheet, up: 'one' } };
+    writeFileSync(whole, JSON.stringify(one));
+    // what is not cut flat is stitched all the same
+    const [stitcher] = JSON.parse((await cli('cuts', whole)).stdout) as {
+      what: string;
+      figures: { label: string }[];
+    }[];
+    expect(stitcher!.what).toMatch(/^Stitch [\d\s]+ booklets of \d+ sheets$/);
+    expect(stitcher!.figures.map((f) => f.label)).toEqual(expect.arrayContaining(['Stitch 1', 'Stitch 2', 'Fold']));
+    writeFileSync(whole, JSON.stringify({ ...one, finish: { ...docket.finish, here: false } }));
     expect(await cli('cuts', whole)).toMatchObject({
       status: 2,
-      stderr: expect.stringContaining('nothing of it is cut flat') as string,
+      stderr: expect.stringContaining('no machine here cuts, folds or binds it') as string,
     });
   });
 
@@ -467,9 +476,15 @@ describe('the command line', () => {
     });
     expect((await cli('programs', theirs!, '--form', theirs!)).stderr).toContain('is not JSON');
     expect((await cli('programs', join(dir, 'none.xml'))).status).toBe(2);
-    expect((await cli('cuts', join(dir, 'cut-and-stack.json'), '--programs', xml)).stderr).toContain(
-      'Nothing of it passes a slitter',
-    );
+    // of a guillotine it is its cuts
+    expect(await cli('cuts', join(dir, 'cut-and-stack.json'), '--programs', xml)).toMatchObject({
+      status: 0,
+      stderr: '',
+    });
+    expect(readFileSync(xml, 'utf8')).toContain('<CutPrograms xmlns="urn:odd-sparrow:cuts:1"');
+    run('xmllint', '--noout', '--schema', 'docs/cuts.xsd', xml);
+    writeFileSync(slit, JSON.stringify({ ...docket, finish: { here: false, route: [] } }));
+    expect((await cli('cuts', slit, '--programs', xml)).stderr).toContain('Nothing of it is cut here');
   });
 
   it('writes PPF that Ghostscript runs, with the blocks that the cuts give', async () => {

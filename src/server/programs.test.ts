@@ -110,7 +110,10 @@ describe('the program of a job', () => {
 
   it('is written for the machine that cuts it, and is no other’s', async () => {
     const id = await job();
-    await expect(programsOfJob(id)).rejects.toThrow('Nothing of this job passes a slitter');
+    expect((await programsOfJob(id))!.text).toContain('<CutPrograms xmlns="urn:odd-sparrow:cuts:1" machine="Avocet">');
+    const { version: first } = (await readJob(sql, id))!;
+    await patchJob(id, first, { finish: { here: false } }, 'finished elsewhere');
+    await expect(programsOfJob(id)).rejects.toThrow('Nothing of this job passes a slitter or a guillotine');
     expect(await programsOfJob('00000000-0000-4000-8000-000000000000')).toBeNull();
     const { version } = (await readJob(sql, id))!;
     await patchJob(

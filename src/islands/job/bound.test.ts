@@ -95,7 +95,8 @@ describe('bindings', () => {
       return changed(from, bindingPatch(choice, from, shop)).finish.route.map((s) => s.machine.id);
     };
     expect(route('perfect-bound')).toEqual(['guillotine', 'binder']);
-    expect(route('sewn')).toEqual(['guillotine', 'folder', 'sewing']);
+    // a sewing machine trims nothing
+    expect(route('sewn')).toEqual(['guillotine', 'folder', 'sewing', 'guillotine']);
     expect(route('saddle-stitched')).toEqual(['guillotine', 'f']);
     // the machine that was chosen stays
     const other = changed(docket, { finish: { route: [{ process: 'stitch', machine: SHOP.finishers[1]! as never }] } });

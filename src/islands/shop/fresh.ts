@@ -33,7 +33,8 @@ export const newMachine = (): Machine =>
 const OF_KIND: Readonly<Record<FinisherKind, object>> = {
   stitcher: { mostSheets: 20, largest: { width: 225, height: 320 }, speed: 1200 },
   folder: { mostFolds: 3, largest: { width: 460, height: 660 }, speed: 5000 },
-  binder: { thickest: 40, largest: { width: 320, height: 320 }, speed: 200 },
+  // one that trims in the same pass is the exception
+  binder: { thickest: 40, trims: 'nothing', largest: { width: 320, height: 320 }, speed: 200 },
   'sewing machine': { thickest: 50, largest: { width: 320, height: 320 }, speed: 60 },
   punch: { thickest: 25, largest: { width: 340, height: 420 }, speed: 120 },
   slitter: {
