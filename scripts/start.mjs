@@ -16,7 +16,7 @@ const app = await startApplication({ watched: true, demo, shop: demo });
 say(`Odd Sparrow is at ${app.address}`);
 if (demo)
   say(
-    `the stand-in press is at ${app.panel}, the slitter beside it at ${app.panel}slitter, the stand-in order system at ${app.panel}orders`,
+    `the stand-in press is at ${app.panel}, the slitter and the guillotine beside it at ${app.panel}slitter and ${app.panel}guillotine, the stand-in order system at ${app.panel}orders`,
   );
 say('Ctrl-C stops both.');
 
