@@ -3,7 +3,8 @@ import { cutRuns, guillotineOf, slitterOf } from '../finishing';
 import type { Unit } from '../measure';
 import type { Plan } from '../sheet';
 import { knifeFor, type Knife } from './knife';
-import { machineSetups, type MachineSetup } from './machine-setup';
+import { machineSetups } from './machine-setup';
+import type { MachineSetup } from './set-to';
 import { scoreSetupsOf, type ScoreSetup } from './score-setup';
 import { setupsOf, type SlitSetup } from './slit-setup';
 

@@ -4,6 +4,7 @@ export * from './card';
 export * from './knife';
 export * from './cut-card';
 export * from './machine-setup';
+export type { DrawnLine, MachineSetup, SetTo } from './set-to';
 export * from './score-setup';
 export * from './trim-knife';
 export * from './slit-setup';

@@ -121,6 +121,38 @@ describe('how machines are set', () => {
     expect(Object.keys(figuresOf(setups(on({}), 20)[0]!))).toEqual(['Block']);
   });
 
+  it('of what is bound at the top by the names that its edges have there', () => {
+    // 148 × 210 bound at its head: the spine is 148 long; more paper is left at the left edge than at the right
+    const bare = { ...stitch, machine: { ...STITCHER, trims: 'nothing' } } as FinishStep;
+    const docket = wished(28, [bare, { process: 'trim', machine: GUILLOTINE }], ON_SRA3, {
+      product: { bound: 'top', bleed: 3, trims: { head: 9, foot: 4, face: 5 } },
+      sheet: { up: 'most' },
+    } as Patch);
+    const planned = plan(docket, artworkOf(28));
+    const [stitching, trims] = machineSetups(docket, planned, 'mm');
+    expect(stitching!.from).toBe('Stitches from the right edge of the finished piece');
+    expect(stitching!.figures.slice(0, 2).map((f) => [f.value, f.note])).toEqual([
+      [37, 'from the right edge'],
+      [111, 'from the right edge'],
+    ]);
+    const edges = trims!.figures.map((f) => f.note!.split(',')[0]);
+    expect(edges).toEqual(['Spine to the gauge', 'Quarter turn right', 'Half turn']);
+    const run = trimKnife(docket, planned)!;
+    expect(run.steps[0]!.measure).toBe(210);
+    // on its side the left edge lies below: its paper and the piece are measured from there
+    const { x, y, height } = run.pieces[0]!.rect;
+    expect([x, height]).toEqual([0, 148]);
+    expect(run.steps[1]!.measure).toBeCloseTo(y + 148, 6);
+    const sheet = planned.sheets.main.lay;
+    const left = Math.max(...sheet.downs.map((d) => d.margin.left));
+    expect(left).toBeGreaterThan(0);
+    expect(run.run.paper.height).toBeGreaterThanOrEqual(148 + 9 + 4 - 1e-6);
+    const face = { ...stitch, machine: { ...STITCHER, trims: 'face' } } as FinishStep;
+    const rest = changed(docket, { finish: { route: [face, { process: 'trim', machine: GUILLOTINE }] } });
+    expect(trimKnife(rest, plan(rest, artworkOf(28)))!.steps[0]!.before).toBe('Left edge to the gauge');
+    expect(figuresOf(machineSetups(rest, plan(rest, artworkOf(28)), 'mm')[0]!)).toHaveProperty('Trim at the foot', 210);
+  });
+
   it('not where it is finished elsewhere, and the card has all of them', () => {
     const docket = wished(28, [stitch], ON_SRA3);
     const elsewhere = changed(docket, { finish: { here: false } });

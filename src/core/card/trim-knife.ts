@@ -4,7 +4,8 @@ import type { Plan } from '../sheet';
 import { knifeFor, stepsOf, type Knife } from './knife';
 
 /** Which edge of a block lies at the back gauge, by how it lies: its spine on the left, its foot below. */
-const EDGES: readonly string[] = ['Head', 'Face', 'Foot', 'Spine'];
+const edgesOf = ({ head, face, foot }: Plan['assembly']['edges']): readonly string[] =>
+  [head, face, foot, 'spine'].map((e) => e.replace(/^./, (c) => c.toUpperCase()));
 
 /** How bound blocks are trimmed on the job's guillotine, cut by cut; null where they are not, or not there. */
 export function trimKnife({ finish, product }: Pick<Docket, 'finish' | 'product'>, plan: Plan): Knife | null {
@@ -25,7 +26,7 @@ export function trimKnife({ finish, product }: Pick<Docket, 'finish' | 'product'
     },
     machine: machine.name,
     clamp: (program.bare ? machine.bareClamp : machine.smallestStrip) ?? 0,
-    steps: stepsOf(program, paper, EDGES),
+    steps: stepsOf(program, paper, edgesOf(plan.assembly.edges)),
     pieces: [{ rect: piece, pile: null }],
     piles: [],
     ordered: false,

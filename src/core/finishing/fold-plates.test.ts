@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { positions, WAYS, type Fold } from '../fold';
-import { artworkOf, changed, docketFor, FOLDER } from '../testing';
+import { artworkOf, changed, docketFor, FOLDER, SHOP } from '../testing';
 import { plan } from '../sheet';
 import { foldRuns, foldSets } from './fold-plates';
 
@@ -100,5 +100,19 @@ describe('what is folded apart', () => {
     expect(run!.pages).toBe(16);
     expect(run!.count).toBe(2 * docket.product.copies);
     expect(run!.lines).toHaveLength(4);
+  });
+
+  it('is one run where two lie on a sheet, whose outer edges have more paper on one side', () => {
+    const booklet = artworkOf(8);
+    const two = changed(docketFor(booklet), {
+      product: { copies: 100 },
+      sheet: { stock: SHOP.stocks[2]! },
+      finish: { here: true, route: [{ process: 'fold', machine: FOLDER }] },
+    });
+    const planned = plan(two, booklet);
+    expect(planned.sheets.main.lay.downs).toHaveLength(2);
+    expect(foldRuns(planned).map((r) => [r.sheet, r.count, r.folds.map((f) => f.plate)])).toEqual([
+      [{ width: 320, height: 225 }, 200, [160]],
+    ]);
   });
 });

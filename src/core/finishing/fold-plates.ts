@@ -108,8 +108,26 @@ function inUnits(lines: readonly number[], spans: readonly number[] | undefined)
   });
 }
 
-/** What of a plan is folded apart, as a folding machine is set for it. */
+/**
+ * What of a plan is folded apart, as a folding machine is set for it: pieces whose paper differs only where no plate is set
+ * by it are one run.
+ */
 export function foldRuns(plan: Plan): FoldRun[] {
+  const found = new Map<string, FoldRun>();
+  const shapes = new Map<Shape, number>();
+  for (const run of runsOf(plan)) {
+    const { shape, sheet, folds, count } = run;
+    if (!shapes.has(shape)) shapes.set(shape, shapes.size);
+    const measures = [sheet.width, sheet.height, ...folds.flatMap((f) => [f.plate, f.travel])];
+    const key = [shapes.get(shape), ...measures.map((v) => v.toFixed(3))].join(' ');
+    const alike = found.get(key);
+    found.set(key, alike ? { ...alike, count: alike.count + count } : run);
+  }
+  return [...found.values()];
+}
+
+/** Each kind of piece by itself. */
+function runsOf(plan: Plan): FoldRun[] {
   const folded = new Set(plan.assembly.folded.map((id) => plan.pieces.at(id)!.shape));
   return cutPieces(plan).flatMap(({ shape, paper, count }): FoldRun[] => {
     const { way } = shape;

@@ -63,7 +63,10 @@ export interface Shape {
   };
 }
 
-/** Paper that falls off a block when it is trimmed, at the edges that are not its spine, mm. */
+/**
+ * Paper that falls off a block when it is trimmed, at the edges that are not its spine, mm: its head is the upper end of its
+ * spine as it lies with that on the left, whatever it is called.
+ */
 export interface Off {
   readonly head: number;
   readonly foot: number;
@@ -251,6 +254,8 @@ export interface Assembly {
   readonly trimming: Trimming | null;
   /** How long its spine is, mm; 0 where it has none. */
   readonly spine: number;
+  /** What the edges of a block are called that lies with its spine on the left: what is bound at the top lies on its side. */
+  readonly edges: Readonly<Record<keyof Off, string>>;
   /** What is milled off its spine, mm. */
   readonly milled: number;
 }

@@ -132,6 +132,10 @@ describe('a layout as a ticket', () => {
       [148, 210, 55].map((v) => expect.closeTo(v, 3) as number),
     );
     expect(within(root, 'SpinePreparationParams')).toEqual([]);
+    const atTop = xjdf(checkedPatch(docket, { product: { bound: 'top' } }), booklet);
+    expect(within(atTop, 'StitchingParams').find((e) => e.attributes.StitchType)!.attributes).toMatchObject({
+      ReferenceEdge: 'Right',
+    });
     const milled = checkedPatch(docket, { product: { binding: { kind: 'perfect-bound', grindOff: 3 } } });
     const book = xjdf(milled, booklet);
     expect(book.attributes.Types).toContain('SpinePreparation Trimming');

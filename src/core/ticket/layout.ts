@@ -78,8 +78,9 @@ export interface Cutting {
 
 /** What binds a piece, in millimetres. */
 export interface BoundAs {
-  /** Stitches through the fold, from the head. */
+  /** Stitches through the fold, from the upper end of the spine as it lies on the left, and which edge of the piece that is. */
   readonly stitches: readonly number[];
+  readonly reference: 'Top' | 'Right';
   /** What is milled off the spine. */
   readonly milled: number;
   /** The size that it is trimmed to when it is bound, upright, and what falls off at its foot; null where it is not. */
@@ -168,14 +169,16 @@ const foldingsOf = (plan: Plan): Layout['foldings'] =>
       .map(({ from, count }) => ({ from, to: from + count - 1 })),
   }));
 
-function boundAs({ finish }: Docket, plan: Plan): BoundAs {
+function boundAs({ finish, product }: Docket, plan: Plan): BoundAs {
   const { process, spine, milled, finished } = plan.assembly;
   const stitcher = stepOf(finish, 'stitch')?.machine ?? {};
   const block = blockOf(plan);
+  const atTop = product.kind === 'bound' && product.bound === 'top';
   return {
     stitches: process === 'stitch' ? stitchesAt(spine, stitcher) : [],
     milled: process === 'bind' ? milled : 0,
-    trimmed: block && { size: finished, foot: block.off.foot },
+    reference: atTop ? 'Right' : 'Top',
+    trimmed: block && { size: finished, foot: atTop ? block.off.face : block.off.foot },
   };
 }
 

@@ -113,6 +113,8 @@ describe('the stand-in guillotine', () => {
     await floor.close();
     floor = await start();
     expect(await state()).toEqual(before);
+    // nobody changes the program of what is in hand
+    expect((await post('programs', file.text)).status).toBe(409);
     const { cuts, lifts } = before.table!;
     // every cut of every lift, and once each lift to lay in the next
     for (let n = 2; n < (cuts + 1) * lifts; n++) expect((await post('cut')).status).toBe(200);
@@ -138,6 +140,16 @@ describe('the stand-in guillotine', () => {
     expect(await (await take(busy, program)).text()).toBe('Tickets once more is in hand: cut it first.');
     expect((await fetch(at('cut'))).status).toBe(405);
     expect((await post('nothing')).status).toBe(404);
+  });
+
+  it('lays back what it can no longer go on with', async () => {
+    expect((await state()).hand!.state).toBe('running');
+    await floor.close();
+    writeFileSync(join(dir, 'spool', 'guillotine', 'cuts.xml'), '<CutPrograms');
+    floor = await start();
+    const { hand, table, programs } = await state();
+    expect([hand, table, programs]).toEqual([null, null, []]);
+    expect((await post('programs', file.text)).status).toBe(200);
   });
 
   it('forgets a file half written', async () => {

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import * as z from 'zod';
 import type { Moment, Rect, Size } from '../../core';
 import { pilesWritten, readPiles, workable, type PileProgram, type PilePrograms } from '../../core/programs';
-import type { DeviceSignal } from '../../core/ticket';
+import { TicketError, type DeviceSignal } from '../../core/ticket';
 import { writeSurely } from '../spool';
 
 /**
@@ -52,17 +52,31 @@ function keptIn(text: string | null): z.infer<typeof Kept> {
   }
 }
 
+/** The programs of a file; none of one that is no such file. */
+function programsIn(text: string | null): PilePrograms {
+  try {
+    return text === null ? NONE : readPiles(text);
+  } catch (e) {
+    if (e instanceof TicketError) return NONE;
+    throw e;
+  }
+}
+const NONE: PilePrograms = { machine: null, programs: [] };
+
 export class Guillotine {
-  private loaded: PilePrograms = { machine: null, programs: [] };
+  private loaded: PilePrograms;
   private kept: z.infer<typeof Kept>;
   /** What lies on the table at each cut of a program, found once. */
   private readonly worked = new WeakMap<PileProgram, readonly Moment[]>();
 
   constructor(readonly options: GuillotineOptions) {
     mkdirSync(options.folder, { recursive: true });
-    const programs = this.read('cuts.xml');
-    if (programs !== null) this.loaded = readPiles(programs);
+    this.loaded = programsIn(this.read('cuts.xml'));
     this.kept = keptIn(this.read('hand.json'));
+    // what no program of it can go on with is laid back into the output
+    const { hand } = this.kept;
+    const by = hand && this.programs.find((p) => p.name === hand.program);
+    if (hand && (!by || hand.cut > cutsIn(workable(by)).length)) this.kept = { ...this.kept, hand: null };
   }
 
   private read(name: string): string | null {
@@ -81,9 +95,15 @@ export class Guillotine {
     return this.kept.hand?.job === job || this.kept.cut.includes(job);
   }
 
-  /** Loads programs: one of a name that it has takes that one's place. @throws TicketError for a file that is none */
+  /**
+   * Loads programs: one of a name that it has takes that one's place.
+   * @throws TicketError for a file that is none; RangeError where it would change what is in hand
+   */
   load(text: string): number {
     const { programs, machine } = readPiles(text);
+    const { hand } = this.kept;
+    if (hand?.state === 'running' && programs.some((p) => p.name === hand.program))
+      throw new RangeError(`${hand.name} is in hand by that program: cut it first.`);
     const others = this.loaded.programs.filter((p) => !programs.some((q) => q.name === p.name));
     this.loaded = { machine: machine ?? this.loaded.machine, programs: [...others, ...programs] };
     writeSurely(this.options.folder, 'cuts.xml', pilesWritten(this.loaded));

@@ -3,7 +3,7 @@ import { inUnits } from '../../measure';
 import type { Assembly } from '../piece';
 import { rulesOf } from './bindings';
 import type { Made } from './pieces';
-import { trimmingOf } from './off';
+import { edgesCalled, trimmingOf } from './off';
 import type { Section } from './section';
 
 /** What the sections come to when they are finished. */
@@ -29,6 +29,7 @@ export function assemblyOf(product: BoundProduct, sections: readonly Section[], 
     foldedApart: rules.foldedBefore || rules.process === 'fold',
     trimming: rules.trimmed === 'bound' && !made.untrimmed ? trimmingOf(product) : null,
     spine: rules.made === 'folded' ? 0 : bound === 'top' ? finished.width : finished.height,
+    edges: edgesCalled(bound),
     milled: rules.milled(binding),
   };
 }
@@ -58,6 +59,7 @@ export function passedAssembly(product: BoundProduct, made: Assembly, sheets: nu
     // where their pages lie is not known
     trimming: null,
     spine: bound === 'top' ? finished.width : finished.height,
+    edges: edgesCalled(bound),
     milled: rules.milled(binding),
   };
 }

@@ -1,13 +1,24 @@
 import type { BoundProduct } from '../../docket';
 import type { Edges } from '../../measure';
-import type { Off, Shape, Trimming } from '../piece';
+import type { Assembly, Off, Shape, Trimming } from '../piece';
 import { SIDES } from './edges';
 import type { Panel, SectionShape } from './section-shape';
 
+/** What the edges of a block are called; of one that is bound at the top and lies on its side the right edge is above. */
+export const edgesCalled = (bound: BoundProduct['bound']): Assembly['edges'] =>
+  bound === 'top'
+    ? { head: 'right edge', foot: 'left edge', face: 'foot' }
+    : { head: 'head', foot: 'foot', face: 'face' };
+
 /** How a bound product is trimmed: at its face, and at the two ends of its spine. */
 export function trimmingOf({ bound, finished: { width, height } }: Pick<BoundProduct, 'bound' | 'finished'>): Trimming {
-  const [deep, along] = bound === 'top' ? [height, width] : [width, height];
-  return { deep, along, off };
+  if (bound !== 'top') return { deep: width, along: height, off };
+  // sections call the left edge of such a page its head
+  const onItsSide: Trimming['off'] = (shape, paper) => {
+    const { head, foot, face } = off(shape, paper);
+    return { head: foot, foot: head, face };
+  };
+  return { deep: height, along: width, off: onItsSide };
 }
 
 const isSection = (shape: Shape): shape is SectionShape => 'panels' in shape;

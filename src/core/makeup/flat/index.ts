@@ -242,6 +242,7 @@ export function makeUpFlat(docket: DocketOf<'flat'>, artwork: Artwork): MadeUp<F
       foldedApart: false,
       trimming: null,
       spine: 0,
+      edges: { head: 'head', foot: 'foot', face: 'face' },
       milled: 0,
     },
     tooMany:

@@ -170,6 +170,7 @@ function assemblyOf({ product, sheet }: PosterWish, { posters, panels }: PosterP
     foldedApart: false,
     trimming: null,
     spine: 0,
+    edges: { head: 'head', foot: 'foot', face: 'face' },
     milled: 0,
   };
 }

@@ -93,8 +93,8 @@ function SetTo() {
     <details className="group mt-1 border-t border-ink/20 pt-1 text-sm">
       <summary className="cursor-pointer font-semibold">Set-up of the machines</summary>
       <ul aria-label="Set-up of the machines" className="mt-1 space-y-1.5">
-        {setups.slice(0, MOST_SETUPS).map(({ machine, what, figures }) => (
-          <li key={`${machine} ${what}`}>
+        {setups.slice(0, MOST_SETUPS).map(({ machine, what, figures }, i) => (
+          <li key={`${i} ${machine}`}>
             {what}, on {machine}
             <dl className="grid grid-cols-[auto_auto_1fr] gap-x-2">
               {figures.map(({ label, value, note }) => (
