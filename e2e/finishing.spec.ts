@@ -38,7 +38,7 @@ test('a bound book is trimmed at the knife, and its machines have a card with wh
   writeFileSync(file, await answer.body());
   const words = run('pdftotext', '-layout', file, '-');
   expect(words).toMatch(/Plate 2 +160\.0 mm/);
-  expect(words).toMatch(/Cut 2 +222\.0 mm +Quarter turn right/);
+  expect(words).toMatch(/Cut 2 +213\.0 mm +Quarter turn left/);
 
   await page.keyboard.press('4');
   await page.getByText('The bound books').click();
@@ -46,7 +46,7 @@ test('a bound book is trimmed at the knife, and its machines have a card with wh
   await expect(told).toContainText('148.0 mm');
   await expect(told).toContainText('Spine to the gauge');
   await page.getByRole('button', { name: 'Next cut' }).click();
-  await expect(told).toContainText('222.0 mm');
+  await expect(told).toContainText('213.0 mm');
   await page.getByRole('button', { name: 'Next cut' }).click();
   await expect(told).toContainText('210.0 mm');
   await expect(told).toContainText('Half turn');

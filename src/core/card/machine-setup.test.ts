@@ -46,12 +46,12 @@ describe('how machines are set', () => {
     const [first, second] = setups(docket, 28);
     expect(Object.keys(figuresOf(first!))).toEqual(['Stitch 1', 'Stitch 2', 'Fold', 'Trim at the face']);
     expect(second!.figures.map((f) => [f.label, f.value, f.note])).toEqual([
-      ['Cut 1', 265, 'Foot to the gauge, 10.433 in'],
+      ['Cut 1', 265, 'Head to the gauge, 10.433 in'],
       ['Cut 2', 210, 'Half turn, 8.268 in'],
     ]);
     expect(second!.drawing.size).toEqual({ width: 148, height: 320 });
-    // the head is cut at 265 from the foot, and then the foot at 55
-    expect(second!.drawing.lines.map((l) => l.from[1])).toEqual([265, 55]);
+    // the foot is cut at 265 from the head, and then the head at 210 from there
+    expect(second!.drawing.lines.map((l) => l.from[1])).toEqual([55, 265]);
   });
 
   it('trimmers by the size, with what falls off', () => {
@@ -126,7 +126,6 @@ describe('how machines are set', () => {
     const bare = { ...stitch, machine: { ...STITCHER, trims: 'nothing' } } as FinishStep;
     const docket = wished(28, [bare, { process: 'trim', machine: GUILLOTINE }], ON_SRA3, {
       product: { bound: 'top', bleed: 3, trims: { head: 9, foot: 4, face: 5 } },
-      sheet: { up: 'most' },
     } as Patch);
     const planned = plan(docket, artworkOf(28));
     const [stitching, trims] = machineSetups(docket, planned, 'mm');
@@ -136,20 +135,18 @@ describe('how machines are set', () => {
       [111, 'from the right edge'],
     ]);
     const edges = trims!.figures.map((f) => f.note!.split(',')[0]);
-    expect(edges).toEqual(['Spine to the gauge', 'Quarter turn right', 'Half turn']);
+    expect(edges).toEqual(['Spine to the gauge', 'Quarter turn left', 'Half turn']);
     const run = trimKnife(docket, planned)!;
     expect(run.steps[0]!.measure).toBe(210);
-    // on its side the left edge lies below: its paper and the piece are measured from there
+    // on its side the left edge lies below, where there are 5 more of paper than above
     const { x, y, height } = run.pieces[0]!.rect;
+    const above = run.run.paper.height - y - height;
     expect([x, height]).toEqual([0, 148]);
-    expect(run.steps[1]!.measure).toBeCloseTo(y + 148, 6);
-    const sheet = planned.sheets.main.lay;
-    const left = Math.max(...sheet.downs.map((d) => d.margin.left));
-    expect(left).toBeGreaterThan(0);
-    expect(run.run.paper.height).toBeGreaterThanOrEqual(148 + 9 + 4 - 1e-6);
+    expect(y - above).toBeCloseTo(5, 6);
+    expect(run.steps[1]!.measure).toBeCloseTo(above + 148, 6);
     const face = { ...stitch, machine: { ...STITCHER, trims: 'face' } } as FinishStep;
     const rest = changed(docket, { finish: { route: [face, { process: 'trim', machine: GUILLOTINE }] } });
-    expect(trimKnife(rest, plan(rest, artworkOf(28)))!.steps[0]!.before).toBe('Left edge to the gauge');
+    expect(trimKnife(rest, plan(rest, artworkOf(28)))!.steps[0]!.before).toBe('Right edge to the gauge');
     expect(figuresOf(machineSetups(rest, plan(rest, artworkOf(28)), 'mm')[0]!)).toHaveProperty('Trim at the foot', 210);
   });
 

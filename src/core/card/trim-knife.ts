@@ -10,7 +10,8 @@ const edgesOf = ({ head, face, foot }: Plan['assembly']['edges']): readonly stri
 /** How bound blocks are trimmed on the job's guillotine, cut by cut; null where they are not, or not there. */
 export function trimKnife({ finish, product }: Pick<Docket, 'finish' | 'product'>, plan: Plan): Knife | null {
   const run = finish.here ? trimRun(plan, product.copies, finish.route) : null;
-  if (!run) return null;
+  // what no end is knocked up at has no measure that is right for all
+  if (!run || (run.block.knocked === null && run.program.cuts.some((c) => !c.upright))) return null;
   const { block, machine, program, copies, each, lifts } = run;
   const { paper, piece } = blockLies(block);
   return {

@@ -53,7 +53,7 @@ export function blockDrawn(plan: Plan, lines: (spine: number, foot: number) => D
 export function trimming(docket: Docket, plan: Plan, unit: Unit): MachineSetup[] {
   const machine = stepOf(docket.finish, 'trim')?.machine;
   const left = leftToTrim(plan, docket.finish.route);
-  if (!machine || !left) return [];
+  if (!machine || !left || (left.knocked === null && left.off.head + left.off.foot > 0)) return [];
   const { thing, edges } = plan.assembly;
   const what = `Trim ${counted(docket.product.copies, thing)}`;
   const knife = trimKnife(docket, plan);

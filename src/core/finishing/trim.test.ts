@@ -75,7 +75,7 @@ describe('what is left to be trimmed', () => {
 });
 
 describe('trims on a guillotine', () => {
-  it('cut the face from the spine, the head from the foot, the foot from the clean head', () => {
+  it('cut the face from the spine, the foot from the head, the head from the clean foot', () => {
     const route = [stitched('nothing'), onGuillotine()];
     const run = trimRun(plan(booklet(route), artwork), 400, route)!;
     expect(run.program.cuts.map((c) => c.measure)).toEqual([148, 265, 210]);
@@ -143,6 +143,51 @@ describe('trims on a guillotine', () => {
       }),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('blocks that are knocked up', () => {
+  const two = (...more: Patch[]) =>
+    booklet([stitched('nothing'), onGuillotine()], { sheet: { up: 'most', fill: 'repeat' } } as Patch, ...more);
+
+  it('to no end where neighbours lie with their paper on unlike sides, which stops the job; every remedy mends it', () => {
+    const docket = two();
+    const planned = plan(docket, artwork);
+    expect(planned.sheets.main.lay.downs.length).toBeGreaterThan(1);
+    expect(blockOf(planned)!.knocked).toBeNull();
+    const found = look(docket, artwork).find('trim-uneven')!;
+    expect([found.severity, found.title]).toEqual(['stop', 'The booklets have unlike paper at head and foot']);
+    expect(found.remedies.map((r) => r.label)).toEqual(expect.arrayContaining(['Head to tail', 'One on a sheet']));
+    for (const { patch } of found.remedies) {
+      const after = changed(docket, patch);
+      expect(look(after, artwork).find('trim-uneven')).toBeUndefined();
+    }
+    const route = [stitched('nothing'), onTrimmer()];
+    expect(limitsOn('trim', TRIMMER, planned, 'mm', route).map((l) => l.id)).toEqual(['trim-uneven']);
+    // where the stitcher does it all, it is the stitcher's
+    expect(look(two({ finish: { route: [stitched()] } } as Patch), artwork).find('trim-uneven')).toBeUndefined();
+  });
+
+  it('to their heads where those lie at a fold, whatever is left at the foot', () => {
+    const pages = artworkOf(24);
+    const docket = changed(docketFor(pages), {
+      product: {
+        binding: { kind: 'perfect-bound', grindOff: 3 },
+        sections: { kind: 'set', list: ['16-right-angle', '8-right-angle'].map((fold) => ({ fold, stock: null })) },
+        trims: { head: 5, foot: 4, face: 6 },
+      },
+      sheet: { stock: { ...SRA3, id: 'b2', format: 'B2', width: 500, height: 707 } },
+      finish: {
+        here: true,
+        route: [{ process: 'bind', machine: { ...BINDER, trims: 'nothing' } }, onGuillotine()],
+      },
+    } as Patch);
+    const planned = plan(docket, pages);
+    const block = blockOf(planned)!;
+    expect(block.knocked).toBe('head');
+    const cuts = trimRun(planned, 1, docket.finish.route)!.program.cuts.map((c) => c.measure);
+    // 5 from the fold at the head, and the piece's 210
+    expect(cuts).toEqual([148, 215, 210]);
   });
 });
 

@@ -41,7 +41,15 @@ export interface Block {
   readonly along: number;
   readonly off: Off;
   readonly thickness: number;
+  /**
+   * The end of the spine that it is knocked up to: where all its paper ends alike, as at the heads of folded sections.
+   * Null where none does: what is measured from there would be right for some blocks only.
+   */
+  readonly knocked: 'head' | 'foot' | null;
 }
+
+/** How far edges of paper may be from each other and still be knocked up to one line, mm. */
+const EVEN = 0.5;
 
 const known = new WeakMap<Plan, Block | null>();
 
@@ -56,9 +64,17 @@ function found(plan: Plan): Block | null {
   const { trimming, thickness } = plan.assembly;
   if (!trimming) return null;
   const { deep, along, off } = trimming;
-  const all = cutPieces(plan).map(({ shape, paper }) => off(shape, paper));
+  const pieces = cutPieces(plan);
+  const all = pieces.map(({ shape, paper }) => off(shape, paper));
   const most = (edge: keyof Off): number => all.reduce((m, o) => Math.max(m, o[edge]), 0);
-  return { deep, along, off: { head: most('head'), foot: most('foot'), face: most('face') }, thickness };
+  // a cover that is scored goes round what is knocked up
+  const inside = all.filter((_, i) => !pieces[i]!.shape.lines.some((l) => l.kind === 'score'));
+  const even = (edge: keyof Off): boolean => {
+    const mm = inside.map((o) => o[edge]);
+    return Math.max(...mm) - Math.min(...mm) <= EVEN;
+  };
+  const knocked = even('head') ? 'head' : even('foot') ? 'foot' : null;
+  return { deep, along, off: { head: most('head'), foot: most('foot'), face: most('face') }, thickness, knocked };
 }
 
 /** What a route's machines leave of a block to be trimmed; null where that is nothing. */
@@ -87,16 +103,23 @@ export function blockLies({ deep, along, off }: Block): { readonly paper: Size; 
 const AT_GAUGE = { head: 0, foot: 2, spine: 3 } as const satisfies Record<string, QuarterTurns>;
 
 /**
- * The cuts of a block, which stays under the clamp at each: knocked up to its spine the face, to its foot the head, and
- * turned round to the clean head the foot. Nothing is cut where no paper is over.
+ * The cuts of a block, which stays under the clamp at each: knocked up to its spine the face, to its head the foot, and
+ * turned round to the clean foot the head; or to its foot first. Nothing is cut where no paper is over.
  */
 function programOf(block: Block): CutProgram {
-  const { deep, along, off } = block;
+  const { deep, along, off, knocked } = block;
   const { paper } = blockLies(block);
   const all: { gauge: keyof typeof AT_GAUGE; off: number; at: number; measure: number }[] = [
     { gauge: 'spine', off: off.face, at: deep, measure: deep },
-    { gauge: 'foot', off: off.head, at: off.foot + along, measure: off.foot + along },
-    { gauge: 'head', off: off.foot, at: off.foot, measure: along },
+    ...(knocked === 'foot'
+      ? ([
+          { gauge: 'foot', off: off.head, at: off.foot + along, measure: off.foot + along },
+          { gauge: 'head', off: off.foot, at: off.foot, measure: along },
+        ] as const)
+      : ([
+          { gauge: 'head', off: off.foot, at: off.foot, measure: off.head + along },
+          { gauge: 'foot', off: off.head, at: off.foot + along, measure: along },
+        ] as const)),
   ];
   let lies: QuarterTurns = 0;
   const cuts = all
@@ -188,10 +211,23 @@ export const trim: ProcessRule<'trim'> = {
         : [];
     return [
       ...thick,
+      ...unevenLimits(plan, block),
       ...(machine.kind === 'trimmer' ? trimmerLimits(block, machine, unit) : cutLimits(plan, machine, unit, route)),
     ];
   },
 };
+
+/** Blocks that no end can be knocked up at: what is measured from there would be wrong for some of them. */
+function unevenLimits({ assembly: { thing, edges } }: Plan, { off, knocked }: Block): Limit[] {
+  if (knocked !== null || off.head + off.foot <= EPSILON) return [];
+  return [
+    {
+      id: 'trim-uneven',
+      title: `The ${thing}s have unlike paper at ${edges.head} and ${edges.foot}`,
+      detail: `They lie on the sheet with more of it on one side, some at the ${edges.head}, others at the ${edges.foot}: knocked up together they would be trimmed in the wrong place.`,
+    },
+  ];
+}
 
 function trimmerLimits({ deep, along }: Block, m: FinisherOf<'trimmer'>, unit: Unit): Limit[] {
   const beyond =

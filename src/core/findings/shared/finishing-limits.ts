@@ -36,6 +36,16 @@ export const finishingLimits: Check = (it) => {
   );
 };
 
+/** Sheets on which every piece has as much paper round it. */
+const LAID_EVENLY: Offer[] = [
+  {
+    label: 'Head to tail',
+    detail: 'the heads of neighbours outward',
+    patch: { sheet: { fill: 'come-and-go' } },
+  },
+  { label: 'One on a sheet', patch: { sheet: { up: 'one' } } },
+];
+
 type Offering = (it: Inspected, machine: Finisher, limit: string) => Offer[];
 const bookMade: Offering = (it) => [...thinner(it), ...gathered(it)];
 
@@ -51,7 +61,7 @@ const OWN: Readonly<Partial<Record<Process, Offering>>> = {
   ],
   score: cutThereToo,
   round: otherRadii,
-  trim: () => [],
+  trim: (_, __, limit) => (limit === 'trim-uneven' ? LAID_EVENLY : []),
 };
 
 /** What a slitter cannot score as it slits, scored by itself when the pieces are cut. */
