@@ -1,5 +1,15 @@
 import { stepOf, type Docket, type Process } from '../docket';
-import { cornersOf, cutPieces, foldRuns, holesAt, stitchesAt, workOf, type FoldRun, type FoldSet } from '../finishing';
+import {
+  blockOf,
+  cornersOf,
+  cutPieces,
+  foldRuns,
+  holesAt,
+  stitchesAt,
+  workOf,
+  type FoldRun,
+  type FoldSet,
+} from '../finishing';
 import { formatSize, type Unit } from '../measure';
 import type { FinisherOf } from '../shop';
 import type { Plan } from '../sheet';
@@ -86,10 +96,25 @@ function binding(docket: Docket, { name }: FinisherOf<'binder'>, plan: Plan, uni
       { label: 'Block', value: thickness, note: 'thick, pressed flat, the cover counted' },
       { label: 'Mill off', value: milled, note: `from the spine, ${about(spine, unit)} long` },
       ...scores,
+      ...coverAtEnd(plan),
       ...trimmedThere(plan, docket, unit),
     ],
     drawing: blockDrawn(plan, () => []),
   };
+}
+
+/** How much of a cover may stand beyond the trim where the block is knocked up: more is cut off it before it is glued. */
+function coverAtEnd(plan: Plan): SetTo[] {
+  const block = blockOf(plan);
+  if (!block?.knocked || block.overhang < 0.5) return [];
+  const end = plan.assembly.edges[block.knocked];
+  return [
+    {
+      label: `Cover at the ${end}`,
+      value: block.off[block.knocked],
+      note: 'beyond the trim: cut off what is more, so that the block is knocked up',
+    },
+  ];
 }
 
 /** Scores of the cover that goes round a book, from an edge of its paper. */

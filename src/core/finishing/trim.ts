@@ -46,6 +46,8 @@ export interface Block {
    * Null where none does: what is measured from there would be right for some blocks only.
    */
   readonly knocked: 'head' | 'foot' | null;
+  /** How far its cover stands out there, which is cut off before it is laid round; mm. */
+  readonly overhang: number;
 }
 
 /** How far edges of paper may be from each other and still be knocked up to one line, mm. */
@@ -64,17 +66,24 @@ function found(plan: Plan): Block | null {
   const { trimming, thickness } = plan.assembly;
   if (!trimming) return null;
   const { deep, along, off } = trimming;
-  const pieces = cutPieces(plan);
-  const all = pieces.map(({ shape, paper }) => off(shape, paper));
-  const most = (edge: keyof Off): number => all.reduce((m, o) => Math.max(m, o[edge]), 0);
   // a cover that is scored goes round what is knocked up
-  const inside = all.filter((_, i) => !pieces[i]!.shape.lines.some((l) => l.kind === 'score'));
+  const [inside, covers]: [Off[], Off[]] = [[], []];
+  for (const { shape, paper } of cutPieces(plan))
+    (shape.lines.some((l) => l.kind === 'score') ? covers : inside).push(off(shape, paper));
+  const most = (edge: keyof Off, of = inside): number => of.reduce((m, o) => Math.max(m, o[edge]), 0);
   const even = (edge: keyof Off): boolean => {
     const mm = inside.map((o) => o[edge]);
     return Math.max(...mm) - Math.min(...mm) <= EVEN;
   };
   const knocked = even('head') ? 'head' : even('foot') ? 'foot' : null;
-  return { deep, along, off: { head: most('head'), foot: most('foot'), face: most('face') }, thickness, knocked };
+  return {
+    deep,
+    along,
+    off: { head: most('head'), foot: most('foot'), face: most('face') },
+    thickness,
+    knocked,
+    overhang: knocked ? Math.max(0, most(knocked, covers) - most(knocked)) : 0,
+  };
 }
 
 /** What a route's machines leave of a block to be trimmed; null where that is nothing. */
