@@ -474,6 +474,8 @@ describe('the command line', () => {
     expect(JSON.parse((await cli('programs', theirs!, '--form', form!)).stdout)).toMatchObject({
       programs: [{ number: 7, slits: [20, 105, 190] }],
     });
+    const piles = await cli('programs', join(dir, 'cuts', 'avocet.xml'));
+    expect(JSON.parse(piles.stdout)).toMatchObject({ machine: 'Avocet', programs: [{ pile: { width: 450 } }] });
     expect((await cli('programs', theirs!, '--form', theirs!)).stderr).toContain('is not JSON');
     expect((await cli('programs', join(dir, 'none.xml'))).status).toBe(2);
     // of a guillotine it is its cuts

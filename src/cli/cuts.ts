@@ -93,7 +93,7 @@ async function writePrograms(path: string, docket: Docket, artwork: Artwork): Pr
 
 /** Prints the programs of a file as JSON. @throws Complaint */
 export async function tellPrograms(path: string, form: string | null, out: (text: string) => void): Promise<void> {
-  const [{ ProgramForm, readPrograms }, { TicketError }] = await Promise.all([
+  const [{ isOfPiles, ProgramForm, readPiles, readPrograms }, { TicketError }] = await Promise.all([
     import('../core/programs'),
     import('../core/ticket'),
   ]);
@@ -101,7 +101,8 @@ export async function tellPrograms(path: string, form: string | null, out: (text
   const by = form === null ? null : ProgramForm.safeParse(jsonFrom(form));
   if (by && !by.success) throw new Complaint(`${form}: ${firstProblem(by.error)}`);
   try {
-    out(`${JSON.stringify(readPrograms(text, by?.data ?? null), null, 2)}\n`);
+    const read = isOfPiles(text) ? readPiles(text) : readPrograms(text, by?.data ?? null);
+    out(`${JSON.stringify(read, null, 2)}\n`);
   } catch (e) {
     throw e instanceof TicketError ? new Complaint(`${path}: ${e.message}`) : e;
   }

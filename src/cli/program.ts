@@ -119,7 +119,7 @@ function cutting(program: Command, worker: string, out: Output['out']): void {
 
   program
     .command('programs')
-    .description('print the programs of a slitter’s file as JSON')
+    .description('print the programs of a slitter’s or guillotine’s file as JSON')
     .argument('<file>', 'the file, in the open form or as the form says')
     .option('--form <file>', 'how the machine’s maker writes its files')
     .action(async (file: string, { form }: { form?: string }) => {

@@ -49,10 +49,10 @@ function head(s: CardPage, card: CutCard, what: string, address: string): void {
 }
 
 /** What is cut in piles, and on what. */
-function pilesSaid({ run, machine, lift }: Knife, unit: Unit): string {
+function pilesSaid({ run, machine, program: by, lift }: Knife, unit: Unit): string {
   const { lifts, program } = run;
   const lots = lifts === 1 ? 'one lift' : `${lifts} lifts of at most ${wholeNumber(lift.sheets)}`;
-  return `Cut on ${machine ?? 'any guillotine'}${program.bare ? ', false clamp off' : ''}: ${sheetsSaid(run, unit)}; ${lots}, ${formatLength(lift.height, unit, 1)} high.`;
+  return `Cut on ${machine ?? 'any guillotine'}${program.bare ? ', false clamp off' : ''}${by === null ? '' : `, by its program “${by}”`}: ${sheetsSaid(run, unit)}; ${lots}, ${formatLength(lift.height, unit, 1)} high.`;
 }
 
 const sheetsSaid = ({ stock, good, called, paper }: SlitSetup['run'] | Knife['run'], unit: Unit): string =>

@@ -1,9 +1,9 @@
 import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { ShopFile, shopFileProblem, shopFileText, SlitProgram, type Reads } from '../core';
-import { ProgramForm, programsWritten, readPrograms } from '../core/programs';
-import { GUILLOTINE, SHOP, SLITTER } from '../core/testing';
+import { PileProgram, ShopFile, shopFileProblem, shopFileText, SlitProgram, type Reads } from '../core';
+import { pilesWritten, ProgramForm, programsWritten, readPiles, readPrograms } from '../core/programs';
+import { FOLDER, GUILLOTINE, SHOP, SLITTER } from '../core/testing';
 import { numberedPages, scratch, writePdf } from '../pdf/testing';
 import { closeDatabase, sql, transaction } from './db';
 import { patchJob, readStored, takeIn } from './jobs';
@@ -22,7 +22,7 @@ const READS: Reads = { mark: { side: 12, lead: 8, length: 12, width: 2 }, code: 
 beforeAll(async () => {
   server = await withServer();
   await migrate();
-  await transaction((tx) => writeShop(tx, { ...SHOP, finishers: [GUILLOTINE, SLITTER] }));
+  await transaction((tx) => writeShop(tx, { ...SHOP, finishers: [FOLDER, GUILLOTINE, SLITTER] }));
 });
 afterAll(async () => {
   await closeWorkers();
@@ -35,6 +35,77 @@ const program = (number: number, name = `Program ${number}`): SlitProgram =>
 const file = (programs: readonly SlitProgram[], reads: Reads | null = null): string =>
   programsWritten({ machine: null, reads, programs });
 const numbers = async (): Promise<number[]> => (await programsAt('slitter'))!.programs.map((p) => p.number);
+
+const pile = (name: string, measure = 100): PileProgram =>
+  PileProgram.parse({
+    name,
+    pile: { width: 450, height: 320 },
+    each: 500,
+    stages: [
+      {
+        lies: 0,
+        piles: [{ x: 0, y: 0, width: 450, height: 320 }],
+        cuts: [{ turns: 0, measure, waste: false }],
+      },
+    ],
+  });
+const pileFile = (programs: readonly PileProgram[]): string => pilesWritten({ machine: 'Avocet', programs });
+
+describe('programs of a guillotine of the shop', () => {
+  it('are taken in, each in the place of the one of its name, and written as they are', async () => {
+    expect(await takePrograms('guillotine', pileFile([pile('Tickets'), pile('Cards')]))).toEqual({
+      programs: 2,
+      reads: false,
+    });
+    await takePrograms('guillotine', pileFile([pile('Flyers'), pile('Cards', 120)]));
+    expect((await programsAt('guillotine'))!).toEqual({
+      programs: [],
+      form: null,
+      piles: [
+        { number: 1, program: pile('Tickets') },
+        { number: 2, program: pile('Cards', 120) },
+        { number: 3, program: pile('Flyers') },
+      ],
+    });
+    expect(await forgetProgram('guillotine', 1)).toBe(true);
+    const written = (await programFile('guillotine'))!;
+    expect([written.name, readPiles(written.text).programs.map((p) => p.name)]).toEqual([
+      'Avocet',
+      ['Cards', 'Flyers'],
+    ]);
+    // what was taken out leaves its number to the next
+    await takePrograms('guillotine', pileFile([pile('Menus')]));
+    expect((await programsAt('guillotine'))!.piles.map((p) => p.program.name)).toEqual(['Menus', 'Cards', 'Flyers']);
+  });
+
+  it('go with the shop’s file, into another shop', async () => {
+    const whole = await wholeShopFile();
+    const [loaded] = whole.programs!.filter((p) => p.machine === 'guillotine');
+    expect([loaded!.programs, loaded!.piles!.map((p) => p.name)]).toEqual([[], ['Menus', 'Cards', 'Flyers']]);
+    expect(shopFileProblem(JSON.parse(shopFileText(whole)))).toBeNull();
+    await sql('delete from programs');
+    await importShop(ShopFile.parse(whole), false);
+    expect((await programsAt('guillotine'))!.piles.map((p) => p.program)).toEqual(loaded!.piles);
+    await sql('delete from programs');
+  });
+
+  it('are not taken where they are none, or two of one name', async () => {
+    await expect(takePrograms('guillotine', pileFile([pile('A'), pile('A', 50)]))).rejects.toThrow(
+      'Two programs are called “A”',
+    );
+    await expect(takePrograms('guillotine', file([program(1)]))).rejects.toThrow(/not the open form of a guillotine/);
+    await expect(changeForm('guillotine', null)).rejects.toThrow('Avocet reads files of the open form alone');
+  });
+
+  it('are all there when twelve files are read at once', async () => {
+    const names = Array.from({ length: 12 }, (_, i) => `P${i}`);
+    await Promise.all(names.map((n) => takePrograms('guillotine', pileFile([pile(n)]))));
+    const { piles } = (await programsAt('guillotine'))!;
+    expect(piles.map((p) => p.number)).toEqual(Array.from({ length: 12 }, (_, i) => i + 1));
+    expect(piles.map((p) => p.program.name).sort()).toEqual([...names].sort());
+    await sql('delete from programs');
+  });
+});
 
 describe('programs of the shop', () => {
   it('are taken in from a file, each in the place of the one under its number', async () => {
@@ -60,7 +131,9 @@ describe('programs of the shop', () => {
     expect(await numbers()).toEqual([1, 3]);
     expect(await programsAt('nobody')).toBeNull();
     expect(await takePrograms('nobody', file([program(1)]))).toBeNull();
-    await expect(takePrograms('guillotine', file([program(1)]))).rejects.toThrow('Avocet is no slitter');
+    await expect(takePrograms('folder', file([program(1)]))).rejects.toThrow(
+      'Wheatear is neither slitter nor guillotine',
+    );
   });
 
   it('teach the machine where it looks, where it looked for nothing, and never otherwise', async () => {

@@ -4,6 +4,7 @@ import {
   pilesOfJob,
   pilesWritten,
   programsWritten,
+  readPiles,
   readPrograms,
   type ProgramForm,
 } from '../core/programs';
@@ -12,26 +13,47 @@ import { tell } from './events';
 import { NotSendable } from './not-sendable';
 import { sourcesOf } from './sources';
 import { readJob } from './tables/jobs';
-import { dropProgram, formOfMachine, programsOfMachine, putForm, putPrograms } from './tables/programs';
+import {
+  dropProgram,
+  formOfMachine,
+  pilesOfMachine,
+  programsOfMachine,
+  putForm,
+  putPiles,
+  putPrograms,
+  type KeptPiles,
+} from './tables/programs';
 import { findFinisher, putInShop } from './tables/shop';
 
-/** The programs that slitters of the shop have: read from files, chosen for jobs, written as files. */
+/** The programs that slitters and guillotines of the shop have: read from files, chosen for jobs, written as files. */
 
 const told = (): void => tell({ kind: 'shop' });
 
-/** A slitter of the shop; null where it has none of that id. @throws NotSendable where the machine is none */
-async function slitterIn(machine: string): Promise<FinisherOf<'slitter'> | null> {
+type Loaded = FinisherOf<'slitter' | 'guillotine'>;
+
+/** A machine of the shop that has programs; null where it has none of that id. @throws NotSendable where it has none */
+async function loadedIn(machine: string): Promise<Loaded | null> {
   const found: Finisher | null = await findFinisher(sql, machine);
-  if (found && found.kind !== 'slitter') throw new NotSendable(`${found.name} is no slitter: it has no programs.`);
+  if (found && found.kind !== 'slitter' && found.kind !== 'guillotine')
+    throw new NotSendable(`${found.name} is neither slitter nor guillotine: it has no programs.`);
   return found;
 }
 
-/** What a slitter has; null where the shop has no such machine. */
-export async function programsAt(
-  machine: string,
-): Promise<{ readonly programs: SlitProgram[]; readonly form: ProgramForm | null } | null> {
-  if (!(await slitterIn(machine))) return null;
-  return { programs: await programsOfMachine(sql, machine), form: await formOfMachine(sql, machine) };
+/** What a machine has. */
+export interface ProgramsAt {
+  /** Of a slitter. */
+  readonly programs: readonly SlitProgram[];
+  readonly form: ProgramForm | null;
+  /** Of a guillotine. */
+  readonly piles: readonly KeptPiles[];
+}
+
+/** What a machine has; null where the shop has no such machine. */
+export async function programsAt(machine: string): Promise<ProgramsAt | null> {
+  const found = await loadedIn(machine);
+  if (!found) return null;
+  if (found.kind === 'guillotine') return { programs: [], form: null, piles: await pilesOfMachine(sql, machine) };
+  return { programs: await programsOfMachine(sql, machine), form: await formOfMachine(sql, machine), piles: [] };
 }
 
 /** What was taken in of a file. */
@@ -48,25 +70,41 @@ export interface TakenIn {
  * @throws NotSendable where the machine would have more than it may
  */
 export async function takePrograms(machine: string, text: string): Promise<TakenIn | null> {
-  const slitter = await slitterIn(machine);
-  if (!slitter) return null;
-  const { programs, reads } = readPrograms(text, await formOfMachine(sql, machine));
+  const found = await loadedIn(machine);
+  if (!found) return null;
+  const taken = found.kind === 'slitter' ? await takeSlits(found, text) : await takePiles(found, text);
+  told();
+  return taken;
+}
+
+async function takeSlits(slitter: FinisherOf<'slitter'>, text: string): Promise<TakenIn> {
+  const { programs, reads } = readPrograms(text, await formOfMachine(sql, slitter.id));
   const learns = reads !== null && slitter.reads === null;
   await transaction(async (tx) => {
-    const all = await putPrograms(tx, machine, programs);
-    if (all > MOST_OF_A_MACHINE)
-      throw new NotSendable(
-        `${slitter.name} would have ${all} programs; it may have ${MOST_OF_A_MACHINE}. Take out some that nobody needs first.`,
-      );
+    notTooMany(slitter, await putPrograms(tx, slitter.id, programs));
     if (learns) await putInShop(tx, 'finishers', { ...slitter, reads });
   });
-  told();
   return { programs: programs.length, reads: learns };
+}
+
+async function takePiles(guillotine: FinisherOf<'guillotine'>, text: string): Promise<TakenIn> {
+  const { programs } = readPiles(text);
+  await transaction(async (tx) => notTooMany(guillotine, await putPiles(tx, guillotine.id, programs)));
+  return { programs: programs.length, reads: false };
+}
+
+function notTooMany({ name }: Loaded, all: number): void {
+  if (all > MOST_OF_A_MACHINE)
+    throw new NotSendable(
+      `${name} would have ${all} programs; it may have ${MOST_OF_A_MACHINE}. Take out some that nobody needs first.`,
+    );
 }
 
 /** Says how the machine's maker writes its files. @returns whether the shop has such a machine */
 export async function changeForm(machine: string, form: ProgramForm | null): Promise<boolean> {
-  if (!(await slitterIn(machine))) return false;
+  const found = await loadedIn(machine);
+  if (!found) return false;
+  if (found.kind === 'guillotine') throw new NotSendable(`${found.name} reads files of the open form alone.`);
   await putForm(sql, machine, form);
   told();
   return true;
@@ -81,10 +119,15 @@ export async function forgetProgram(machine: string, number: number): Promise<bo
 
 /** The programs of a machine as a file in the open form; null where the shop has no such machine. */
 export async function programFile(machine: string): Promise<{ readonly name: string; readonly text: string } | null> {
-  const slitter = await slitterIn(machine);
-  if (!slitter) return null;
+  const found = await loadedIn(machine);
+  if (!found) return null;
+  const { name } = found;
+  if (found.kind === 'guillotine') {
+    const programs = (await pilesOfMachine(sql, machine)).map((k) => k.program);
+    return { name, text: pilesWritten({ machine: name, programs }) };
+  }
   const programs = await programsOfMachine(sql, machine);
-  return { name: slitter.name, text: programsWritten({ machine: slitter.name, reads: slitter.reads, programs }) };
+  return { name, text: programsWritten({ machine: name, reads: found.reads, programs }) };
 }
 
 /**

@@ -5,7 +5,7 @@ import {
   type ShopFile,
   type ShopList,
   type ShopValue,
-  type SlitProgram,
+  type LoadedWith,
 } from '../core';
 import { MOST_OF_A_MACHINE, ProgramForm } from '../core/programs';
 import { sql, transaction, type Tx } from './db';
@@ -14,7 +14,7 @@ import { summariseJobs } from './jobs';
 import { rouseLane } from './lanes';
 import { allJobIds } from './tables/jobs';
 import { NotSendable } from './not-sendable';
-import { allPrograms, putForm, putPrograms } from './tables/programs';
+import { allPrograms, putForm, putPiles, putPrograms } from './tables/programs';
 import {
   dropFromShop,
   forgetHouse,
@@ -99,7 +99,7 @@ export async function importShop(file: ShopFile, withHouse: boolean): Promise<{ 
         n[(await inShop(tx, list, value.id)) ? 'replaced' : 'added']++;
         await putInShop(tx, list, value, retired);
       }
-    for (const { machine, programs, form } of file.programs ?? []) await load(tx, machine, programs, form);
+    for (const loaded of file.programs ?? []) await load(tx, loaded);
     if (withHouse) await writeHouse(tx, file.house);
     return n;
   });
@@ -110,8 +110,9 @@ export async function importShop(file: ShopFile, withHouse: boolean): Promise<{ 
 }
 
 /** Puts in what a machine of a shop's file is loaded with. @throws NotSendable where it would have more than it may */
-async function load(tx: Tx, machine: string, programs: readonly SlitProgram[], form: unknown): Promise<void> {
-  const all = await putPrograms(tx, machine, programs);
+async function load(tx: Tx, { machine, programs, piles = [], form }: LoadedWith): Promise<void> {
+  await putPrograms(tx, machine, programs);
+  const all = await putPiles(tx, machine, piles);
   if (all > MOST_OF_A_MACHINE)
     throw new NotSendable(
       `${machine} would have ${all} programs; it may have ${MOST_OF_A_MACHINE}. Take out some that nobody needs first.`,

@@ -48,7 +48,7 @@ export function cutCard(number: number | null, docket: Docket, plan: Plan, unit:
       ? null
       : { ...head, knives: [], setups: shown, more: setups.length - shown.length };
   }
-  const runs = cutRuns(plan, guillotineOf(finish));
+  const runs = cutRuns(plan, guillotineOf(finish), finish.route);
   const knives = runs.slice(0, MOST_CUT_CARDS).map((run) => knifeFor(docket, plan, run));
   return runs.length + others === 0 ? null : { ...head, knives, setups: [], more: runs.length - knives.length };
 }

@@ -128,7 +128,7 @@ describe('the knife', () => {
     const artwork = artworkOf(1, { width: 500, height: 700 });
     const docket = changed(posterDocketFor(artwork), { sheet: { stock: SRA3! }, product: { copies: 3 } });
     const planned = plan(docket, artwork);
-    const runs = cutRuns(planned, GUILLOTINE);
+    const runs = cutRuns(planned, GUILLOTINE, []);
     expect(runs.flatMap((r) => r.sheets).sort((a, b) => a - b)).toEqual(
       Array.from({ length: planned.sheets.length }, (_, i) => i + 1),
     );

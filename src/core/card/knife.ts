@@ -1,5 +1,5 @@
 import { cutsOf, followed, type CutProgram, type Moment } from '../cutting';
-import type { Docket } from '../docket';
+import { stepOf, type Docket } from '../docket';
 import { cutRuns, guillotineOf, type CutRun } from '../finishing';
 import { EPSILON, withDecimalMark, type QuarterTurns, type Rect, type Size, type Unit } from '../measure';
 import { pilesOf, type PileOf, type Plan } from '../sheet';
@@ -27,6 +27,8 @@ export interface Knife {
   readonly run: OnPaper<CutRun>;
   /** The machine that it is for; null where none is in the route, or it is finished elsewhere. */
   readonly machine: string | null;
+  /** The program of the machine's own by which it is cut, by its name; null where one was found for the job. */
+  readonly program: string | null;
   /** What its clamp holds for this, mm; 0 where none is known. */
   readonly clamp: number;
   readonly steps: readonly KnifeStep[];
@@ -90,6 +92,7 @@ export function knifeFor(docket: Pick<Docket, 'finish'>, plan: Plan, run: CutRun
   return {
     run: onPaper(run),
     machine: machine?.name ?? null,
+    program: run.program.given ? (stepOf(docket.finish, 'cut')?.piles?.name ?? null) : null,
     clamp: (run.program.bare ? machine?.bareClamp : machine?.smallestStrip) ?? 0,
     steps: stepsOf(run.program, run.lay.paper),
     // of a form that is front and back the pieces of the back come after those of the front
@@ -106,7 +109,7 @@ export function knifeFor(docket: Pick<Docket, 'finish'>, plan: Plan, run: CutRun
 /** How a sheet is cut: by the run that it is in. @returns null where nothing of it is cut flat */
 export function knifeOf(docket: Pick<Docket, 'finish'>, plan: Plan, sheet: number): Knife | null {
   const { lay } = plan.sheets.at(sheet);
-  const runs = cutRuns(plan, guillotineOf(docket.finish));
+  const runs = cutRuns(plan, guillotineOf(docket.finish), docket.finish.route);
   const run = runs.find((r) => r.lay === lay && r.sheets.includes(sheet + 1));
   return run ? knifeFor(docket, plan, run, sheet) : null;
 }

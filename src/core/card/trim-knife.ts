@@ -26,6 +26,7 @@ export function trimKnife({ finish, product }: Pick<Docket, 'finish' | 'product'
       lifts,
     },
     machine: machine.name,
+    program: null,
     clamp: (program.bare ? machine.bareClamp : machine.smallestStrip) ?? 0,
     steps: stepsOf(program, paper, edgesOf(plan.assembly.edges)),
     pieces: [{ rect: piece, pile: null }],
@@ -38,7 +39,7 @@ export function trimKnife({ finish, product }: Pick<Docket, 'finish' | 'product'
 /** All that is cut on the job's guillotines: its sheets, kind by kind, and its bound blocks. */
 export function knivesOf(docket: Docket, plan: Plan): Knife[] {
   const machine = guillotineOf(docket.finish);
-  const flat = machine ? cutRuns(plan, machine).map((run) => knifeFor(docket, plan, run)) : [];
+  const flat = machine ? cutRuns(plan, machine, docket.finish.route).map((run) => knifeFor(docket, plan, run)) : [];
   const trims = trimKnife(docket, plan);
   return trims ? [...flat, trims] : flat;
 }

@@ -23,8 +23,8 @@ export class CutError extends Error {
 
 /** Lengths that are the same to the eye of a cutter, mm. */
 const SAME = 1e-3;
-const isSame = (a: Rect, b: Rect): boolean =>
-  (['x', 'y', 'width', 'height'] as const).every((k) => Math.abs(a[k] - b[k]) < SAME);
+const isSame = (a: Rect, b: Rect, within = SAME): boolean =>
+  (['x', 'y', 'width', 'height'] as const).every((k) => Math.abs(a[k] - b[k]) < within);
 
 /** A pile parted by the knife: by how it lies and how far the gauge is off alone. */
 function parted(r: Rect, lies: QuarterTurns, measure: number): { behind: Rect; front: Rect } {
@@ -90,9 +90,15 @@ export function cutFrom(program: Pick<CutProgram, 'stages'>, paper: Size): reado
 
 /**
  * Whether a program gives every piece whole, at its size and in its place, once, so that what is printed on it is on it.
+ * @param within how far an edge may lie from where it should, mm
  * @returns null where it does; else what is wrong
  */
-export function provenBy(program: CutProgram, paper: Size, pieces: readonly Rect[]): string | null {
+export function provenBy(
+  program: Pick<CutProgram, 'stages'>,
+  paper: Size,
+  pieces: readonly Rect[],
+  within = SAME,
+): string | null {
   let out: readonly Rect[];
   try {
     out = cutFrom(program, paper);
@@ -107,9 +113,9 @@ export function provenBy(program: CutProgram, paper: Size, pieces: readonly Rect
   // rising by x and y, so that each is looked for among few
   const rest = [...out].sort((a, b) => a.x - b.x);
   for (const piece of pieces) {
-    let at = firstFrom(rest, piece.x - SAME);
-    while (at < rest.length && rest[at]!.x < piece.x + SAME + EPSILON && !isSame(rest[at]!, piece)) at++;
-    if (at >= rest.length || !isSame(rest[at]!, piece)) return 'A piece does not come out at its size.';
+    let at = firstFrom(rest, piece.x - within);
+    while (at < rest.length && rest[at]!.x < piece.x + within + EPSILON && !isSame(rest[at]!, piece, within)) at++;
+    if (at >= rest.length || !isSame(rest[at]!, piece, within)) return 'A piece does not come out at its size.';
   }
   return null;
 }

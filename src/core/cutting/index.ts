@@ -1,7 +1,8 @@
 import { onForm, throughSheet, withMargin, yieldOf, type Lay } from '../lay';
 import { EPSILON, grow, rect, sameSize, type Rect } from '../measure';
-import type { FinisherOf } from '../shop';
+import type { FinisherOf, PileProgram } from '../shop';
 import { provenBy } from './follow';
+import { AS_SET, givenFor } from './given';
 import { knifeLines, type LinesAt } from './lines';
 import { cutProgram, LAY_EDGES, type CutProgram, type NotCuttable } from './program';
 import type { Pile } from './piles';
@@ -22,6 +23,7 @@ export {
   type Slits,
 } from './slits';
 export { CutError, cutFrom, followed, type Moment } from './follow';
+export { piecesBy } from './given';
 
 /** Of a guillotine, what its programs depend on: what its clamp holds, with its false clamp and without. */
 export type Clamp = Pick<FinisherOf<'guillotine'>, 'smallestStrip' | 'bareClamp'>;
@@ -30,6 +32,8 @@ export type Clamp = Pick<FinisherOf<'guillotine'>, 'smallestStrip' | 'bareClamp'
 export type MachineProgram = CutProgram & {
   /** Whether the false clamp is taken off for it: its strips are too short for the whole clamp. */
   readonly bare: boolean;
+  /** Whether the machine has it, and the sheets were laid out for it: then it is true to what a gauge is set by. */
+  readonly given?: true;
 };
 
 /** How the sheets of a lay are cut. */
@@ -39,8 +43,9 @@ export interface Cuts {
   /**
    * How flat sheets are cut apart on a guillotine, found once for each clamp, or why straight cuts cannot divide them.
    * @param clamp what the machine's clamp holds; null where no machine is known
+   * @param given the program that it has for them: that is it, where it gives their pieces
    */
-  readonly programOn: (clamp: Clamp | null) => MachineProgram | NotCuttable;
+  readonly programOn: (clamp: Clamp | null, given?: PileProgram) => MachineProgram | NotCuttable;
   /** What comes out of a flat sheet: in the order of the places on its form. */
   readonly pieces: readonly Rect[];
   /** Whether there is anything to be cut. */
@@ -64,7 +69,9 @@ export function cutsOf(lay: Lay): Cuts {
       const [first, ...more] = this.pieces;
       return first !== undefined && (more.length > 0 || !sameSize(first, lay.paper));
     },
-    programOn(clamp) {
+    programOn(clamp, given) {
+      const theirs = given && givenFor(lay, given, this.pieces);
+      if (theirs) return { ...theirs, bare: isBare(theirs, clamp), given: true };
       const key = clamp ? `${clamp.smallestStrip} ${clamp.bareClamp}` : '';
       let program = programs.get(key);
       if (!program) programs.set(key, (program = programFor((pile ??= pileOf(lay)), emptyIn(lay), clamp)));
@@ -85,6 +92,10 @@ function programFor(pile: Pile, empty: readonly Rect[], clamp: Clamp | null): Ma
   return isCuttable(bare) ? { ...bare, bare: true } : bare;
 }
 
+/** Whether the false clamp comes off for a program. */
+const isBare = (program: CutProgram, clamp: Clamp | null): boolean =>
+  clamp !== null && clamp.bareClamp !== null && leastOf(program) < clamp.smallestStrip - EPSILON;
+
 /** Places that stay empty are cut like the others where that takes less: what falls out of them is waste. */
 function besideEmpty(pile: Pile, empty: readonly Rect[], clamp: number | null): CutProgram | NotCuttable {
   const without = cutProgram(pile, LAY_EDGES, clamp);
@@ -100,8 +111,8 @@ export const leastOf = ({ cuts }: Pick<CutProgram, 'cuts'>): number =>
   cuts.reduce((m, c) => Math.min(m, c.measure), Infinity);
 
 /** What is wrong with a program that is worked through as it is written; null where every piece comes out of it. */
-export const unproven = (lay: Lay, program: CutProgram): string | null =>
-  provenBy(program, lay.paper, cutsOf(lay).pieces);
+export const unproven = (lay: Lay, program: MachineProgram): string | null =>
+  provenBy(program, lay.paper, cutsOf(lay).pieces, program.given && AS_SET);
 
 /** Whether its pieces are cut out at their trims, not only apart. */
 const isCutOut = ({ downs }: Lay): boolean => downs.every((d) => d.shape.cut === 'trimmed');

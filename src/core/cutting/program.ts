@@ -126,6 +126,11 @@ function found(pile: Pile, sound: Sound, clamp: number | null): CutProgram | Not
     return { notCuttable: 'No straight cut from edge to edge divides these pieces: each runs through one of them.' };
   const stages: Stage[] = [];
   if (cheapest.way) stagesOf([cheapest.way], 0, stages);
+  return programWith(stages);
+}
+
+/** A program of its stages. */
+export function programWith(stages: readonly Stage[]): CutProgram {
   const cuts = stages.flatMap((s) => s.cuts);
   return {
     stages,

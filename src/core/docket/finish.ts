@@ -5,6 +5,7 @@ import {
   Creaser,
   Folder,
   Guillotine,
+  PileProgram,
   Punch,
   SewingMachine,
   Slitter,
@@ -23,6 +24,7 @@ export const FinishStep = z
         program: SlitProgram.optional().describe(
           'The program of a slitter that the work is laid out for; without it one is made for it',
         ),
+        piles: PileProgram.optional().describe('Likewise the program of a guillotine'),
       })
       .describe('Flat sheets cut apart, in piles or one by one'),
     z

@@ -1,7 +1,8 @@
 import { cutsOf, isCuttable, leastOf, unproven, type MachineProgram } from '../cutting';
+import type { FinishStep, StepOf } from '../docket';
 import type { Lay } from '../lay';
 import { EPSILON, formatLength, formatSize, lying, wholeNumber, type Unit } from '../measure';
-import type { FinisherOf } from '../shop';
+import type { FinisherOf, PileProgram } from '../shop';
 import type { Plan } from '../sheet';
 import { runsByLay, type RunOfLay } from './by-lay';
 import { scoresAsItSlits } from './cutters';
@@ -18,10 +19,14 @@ export interface CutRun extends RunOfLay {
   readonly lifts: number;
 }
 
+/** The program that a guillotine has and that a route is laid out for. */
+const givenIn = (route: readonly FinishStep[]): PileProgram | undefined =>
+  route.find((s): s is StepOf<'cut'> => s.process === 'cut')?.piles;
+
 /** What of a plan is cut flat: its runs by the lay of their sheets. @param machine null where none is known: one lift */
-export function cutRuns(plan: Plan, machine: FinisherOf<'guillotine'> | null): CutRun[] {
+export function cutRuns(plan: Plan, machine: FinisherOf<'guillotine'> | null, route: readonly FinishStep[]): CutRun[] {
   return runsByLay(plan).flatMap((run): CutRun[] => {
-    const program = cutsOf(run.lay).programOn(machine);
+    const program = cutsOf(run.lay).programOn(machine, givenIn(route));
     if (!isCuttable(program) || program.cuts.length === 0) return [];
     const height = run.good * run.stock.caliper;
     return [{ ...run, program, height, lifts: machine ? Math.ceil(height / machine.lift - EPSILON) : 1 }];
@@ -36,9 +41,9 @@ export const cut: ProcessRule<'cut'> = {
   detail: (m, unit) =>
     m.kind === 'guillotine' ? `lifts of ${formatLength(m.lift, unit)}` : `slits, to ${formatSize(m.largest, unit)}`,
   applies: ({ sheets }) => sheets.lays.some((lay) => cutsOf(lay).any),
-  amount: (plan, _, machine) => {
+  amount: (plan, _, machine, route) => {
     if (machine.kind === 'slitter') return slitAmount(plan, machine);
-    const lifts = cutRuns(plan, machine).map(({ program, lifts }) => ({ n: program.cuts.length, lifts }));
+    const lifts = cutRuns(plan, machine, route).map(({ program, lifts }) => ({ n: program.cuts.length, lifts }));
     const count = lifts.reduce((t, p) => t + p.n * p.lifts, 0);
     const terms = lifts.map((p) => `${p.lifts} ${p.lifts === 1 ? 'lift' : 'lifts'} × ${p.n}`).join(' + ') || '0';
     return { count, of: 'cuts', sum: `${terms} ${lifts.at(-1)?.n === 1 ? 'cut' : 'cuts'}` };
@@ -50,7 +55,7 @@ export const cut: ProcessRule<'cut'> = {
             ...slitLimits(lay, machine, unit, scoresAsItSlits(route, machine)),
             ...readsLimits(lay, machine, unit, route),
           ]
-        : limitsOfLay(lay, machine, unit),
+        : limitsOfLay(lay, machine, unit, givenIn(route)),
     );
     if (machine.kind === 'slitter') limits.push(...numberLimits(plan.sheets.lays, machine, route));
     return limits.filter((l, i) => limits.findIndex((m) => m.id === l.id) === i);
@@ -58,9 +63,9 @@ export const cut: ProcessRule<'cut'> = {
 };
 
 /** What of cutting the sheets of one lay a machine cannot do. */
-function limitsOfLay(lay: Lay, machine: FinisherOf<'guillotine'>, unit: Unit): Limit[] {
+function limitsOfLay(lay: Lay, machine: FinisherOf<'guillotine'>, unit: Unit, given: PileProgram | undefined): Limit[] {
   const limits: Limit[] = [];
-  const program = cutsOf(lay).programOn(machine);
+  const program = cutsOf(lay).programOn(machine, given);
   if (!isCuttable(program))
     return [{ id: 'not-cuttable', title: 'Straight cuts do not divide this sheet', detail: program.notCuttable }];
   if (program.cuts.length === 0) return [];

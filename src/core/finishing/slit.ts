@@ -1,5 +1,5 @@
 import { cutsOf, isCuttable, isSlit, slitsOf, type Feed, type NotSlit, type Slits } from '../cutting';
-import type { Finish } from '../docket';
+import { stepOf, type Finish } from '../docket';
 import { scoredOnForm, type Lay } from '../lay';
 import { EPSILON, formatLength, formatSize, wholeNumber, type Size, type Unit } from '../measure';
 import type { FinisherOf } from '../shop';
@@ -182,6 +182,6 @@ export function cutsSaid(lay: Lay, finish: Finish): number | null {
     const it = slitsOn(lay, slitter, scoresAsItSlits(finish.route, slitter));
     return isSlit(it) ? it.slits.length + it.crossCuts.length : null;
   }
-  const program = cutsOf(lay).programOn(guillotineOf(finish));
+  const program = cutsOf(lay).programOn(guillotineOf(finish), stepOf(finish, 'cut')?.piles);
   return isCuttable(program) ? program.cuts.length : null;
 }

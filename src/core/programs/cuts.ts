@@ -1,9 +1,9 @@
-import * as z from 'zod';
 import { CutError, followed, type CutProgram, type Stage } from '../cutting';
 import { knivesOf } from '../card';
 import { firstProblem, type Docket } from '../docket';
 import { limitsOn } from '../finishing';
 import type { Plan } from '../sheet';
+import { PileProgram } from '../shop';
 import { TicketError } from '../ticket/error';
 import { DECLARATION, element, type Writing } from '../ticket/write';
 import { readXml, type Element } from '../ticket/xml';
@@ -12,42 +12,13 @@ import { childrenOf, mm, namespacesOf, numberIn } from './reading';
 /** Programs of guillotines as a file, `docs/cuts.xsd`: for each kind of pile, stage by stage, every turn and measure. */
 const NAMESPACE = 'urn:odd-sparrow:cuts:1';
 
-/** Stages of a program, and piles that are taken in hand for one: no sheet has more pieces than half of that. */
-const MOST_STAGES = 1000;
-
-const length = z.number().min(0).max(5000);
-const quarter = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]);
-const StageOf = z.strictObject({
-  lies: quarter,
-  piles: z
-    .array(z.strictObject({ x: length, y: length, width: length, height: length }))
-    .min(1)
-    .max(MOST_STAGES),
-  cuts: z
-    .array(z.strictObject({ turns: quarter, measure: length, waste: z.boolean() }))
-    .min(1)
-    .max(10_000),
-});
-
-/** How a guillotine cuts piles of one kind. Millimetres, as the sheet is printed: its lead edge below. */
-export const PileProgram = z.strictObject({
-  name: z.string().trim().min(1).max(200),
-  /** What lies before the knife: a sheet, or a bound block. */
-  pile: z.strictObject({ width: length.min(1), height: length.min(1) }),
-  /** How many are cut at once at the most. */
-  each: z.int().min(1).max(1_000_000),
-  stages: z.array(StageOf).min(1).max(MOST_STAGES),
-});
-export type PileProgram = z.infer<typeof PileProgram>;
-
 export interface PilePrograms {
   readonly machine: string | null;
   readonly programs: readonly PileProgram[];
 }
 
-/** Programs in a file, and cuts in one, at the most. */
+/** Programs in a file at the most. */
 export const MOST_PILES = 500;
-const MOST_CUTS = 20_000;
 
 /** A program of the planner's as it is written. */
 export const pileProgram = (
@@ -122,8 +93,6 @@ function programIn(it: Element): PileProgram {
     stages: childrenOf(it, 'Stage').map(stageIn),
   });
   if (!parsed.success) throw new TicketError(`Program “${name.slice(0, 60)}”: ${firstProblem(parsed.error)}`);
-  const cuts = parsed.data.stages.reduce((n, s) => n + s.cuts.length, 0);
-  if (cuts > MOST_CUTS) throw new TicketError(`Program “${name.slice(0, 60)}” has ${cuts} cuts; none has that many.`);
   try {
     workable(parsed.data);
   } catch (e) {
@@ -133,10 +102,13 @@ function programIn(it: Element): PileProgram {
   return parsed.data;
 }
 
+/** Whether a file is of a guillotine's programs, read or not. */
+export const isOfPiles = (text: string): boolean => namespacesOf(text).includes(NAMESPACE);
+
 /** Reads programs of a guillotine. @throws TicketError with what is wrong, for those who brought it */
 export function readPiles(text: string): PilePrograms {
   const root = readXml(text, 'file');
-  if (root.name !== 'CutPrograms' || !namespacesOf(text).includes(NAMESPACE))
+  if (root.name !== 'CutPrograms' || !isOfPiles(text))
     throw new TicketError(
       `The file begins with <${root.name}>, which is not the open form of a guillotine’s programs.`,
     );
@@ -144,7 +116,14 @@ export function readPiles(text: string): PilePrograms {
   if (all.length === 0) throw new TicketError('There is no program in the file.');
   if (all.length > MOST_PILES)
     throw new TicketError(`There are ${all.length} programs in the file; ${MOST_PILES} at most.`);
-  return { machine: root.attributes.machine ?? null, programs: all.map(programIn) };
+  const programs = all.map(programIn);
+  const names = new Set<string>();
+  for (const { name } of programs) {
+    // a cutter calls them up by it
+    if (names.has(name)) throw new TicketError(`Two programs are called “${name}”. Give each a name of its own.`);
+    names.add(name);
+  }
+  return { machine: root.attributes.machine ?? null, programs };
 }
 
 /**
@@ -164,7 +143,7 @@ export function pilesOfJob(
     .flatMap(({ process, machine }) => limitsOn(process, machine, plan, 'mm', finish.route))
     .map((l) => `${l.title}. Mend that first. ${l.detail}`);
   const programs = knives.map(({ run, lift }, i) =>
-    pileProgram(`${called}: ${run.called}${knives.length > 1 ? ` ${i + 1}` : ''}`, run.program, {
+    pileProgram(`${`${called}: ${run.called}`.slice(0, 190)}${knives.length > 1 ? ` ${i + 1}` : ''}`, run.program, {
       pile: { width: run.paper.width, height: run.paper.height },
       each: lift.sheets,
     }),

@@ -15,7 +15,7 @@ import { namespacesOf } from './reading';
 export { ProgramForm } from './form';
 export type { Programs } from './kinds';
 export { programsWritten } from './ours';
-export { pilesOfJob, pilesWritten, readPiles, workable, type PileProgram, type PilePrograms } from './cuts';
+export { isOfPiles, pilesOfJob, pilesWritten, readPiles, workable, type PilePrograms } from './cuts';
 
 export { MOST_OF_A_MACHINE };
 

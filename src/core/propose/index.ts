@@ -9,4 +9,6 @@ export * from './flat-plans';
 export * from './ordered';
 export * from './posters';
 export * from './quiet';
+export * from './for-piles';
 export * from './for-program';
+export type { ForProgram } from './in-strips';

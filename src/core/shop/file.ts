@@ -3,6 +3,7 @@ import { Finisher, MOST_OF_A_MACHINE, SlitProgram } from './finisher';
 import { House } from './house';
 import { Machine } from './machine';
 import { id } from './measures';
+import { PileProgram } from './pile-program';
 import { Stock } from './stock';
 
 /** A list of the shop: what is in use, and what was retired and stays for the jobs that have it. */
@@ -13,6 +14,7 @@ const listOf = <T extends z.ZodType>(of: T, most: number) =>
 const LoadedWith = z.strictObject({
   machine: id,
   programs: z.array(SlitProgram).max(MOST_OF_A_MACHINE),
+  piles: z.array(PileProgram).max(MOST_OF_A_MACHINE).optional().describe('Those of a guillotine'),
   form: z.json().nullable().default(null),
 });
 export type LoadedWith = z.infer<typeof LoadedWith>;
@@ -25,7 +27,7 @@ export const ShopFile = z.strictObject({
   stocks: listOf(Stock, 2000),
   machines: listOf(Machine, 200),
   finishers: listOf(Finisher, 200),
-  programs: z.array(LoadedWith).max(200).optional().describe('What its slitters are loaded with'),
+  programs: z.array(LoadedWith).max(200).optional().describe('What its slitters and guillotines are loaded with'),
 });
 export type ShopFile = z.infer<typeof ShopFile>;
 

@@ -6,6 +6,7 @@ import { Stock } from './stock';
 export * from './stock';
 export * from './machine';
 export * from './finisher';
+export * from './pile-program';
 export * from './takes';
 export * from './house';
 export * from './file';

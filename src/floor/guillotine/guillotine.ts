@@ -2,7 +2,8 @@ import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import * as z from 'zod';
 import type { Moment, Rect, Size } from '../../core';
-import { pilesWritten, readPiles, workable, type PileProgram, type PilePrograms } from '../../core/programs';
+import type { PileProgram } from '../../core';
+import { pilesWritten, readPiles, workable, type PilePrograms } from '../../core/programs';
 import { TicketError, type DeviceSignal } from '../../core/ticket';
 import { writeSurely } from '../spool';
 

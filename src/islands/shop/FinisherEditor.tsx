@@ -6,6 +6,7 @@ import { useUnit } from '../../ui/unit';
 import { FinisherDrawing } from './Drawings';
 import { Lift, OfBinder, OfCornerCutter, OfFolder, OfPunch, OfStitcher, OfTrimmer, Thickest } from './OfBinding';
 import { OfSlitter } from './OfSlitter';
+import { Programs } from './Programs';
 import { Pace, Smallest, type SetFinisher } from './parts';
 import { change } from './store';
 
@@ -136,6 +137,7 @@ function OfGuillotine({ finisher, set }: { readonly finisher: Cutter; readonly s
           )}
         </span>
       </Row>
+      {memory !== null && <Programs machine={finisher} />}
     </>
   );
 }

@@ -91,7 +91,7 @@ export function OfSlitter({ finisher, set }: { readonly finisher: SlitterWish; r
       <Tools finisher={finisher} of="perforates" label="Perforations" set={set} />
       {length('nearestScores', 'Lines apart', 'a score or perforation, from a cut or another', 1000)}
       <WhatItReads finisher={finisher} set={set} />
-      <Programs slitter={finisher} />
+      <Programs machine={finisher} />
     </>
   );
 }

@@ -3,6 +3,7 @@ import { FileCode2 } from 'lucide-react';
 import {
   codeText,
   cutRuns,
+  forPiles,
   forProgram,
   formatSize,
   guillotineOf,
@@ -13,6 +14,8 @@ import {
   stepOf,
   trimRun,
   type Finish,
+  type ForProgram,
+  type PileProgram,
   type SlitProgram,
 } from '../../../core';
 import { Button } from '../../../ui/Button';
@@ -24,24 +27,38 @@ import { useNotices } from '../../../ui/Notices';
 import { useUnit } from '../../../ui/unit';
 import { useJob, useJobStore } from '../context';
 
-const NONE: readonly SlitProgram[] = [];
+/** The programs of a machine of the shop, slitter or guillotine. */
+interface Loaded {
+  readonly programs: readonly SlitProgram[];
+  readonly piles: readonly { readonly number: number; readonly program: PileProgram }[];
+}
+const NONE: Loaded = { programs: [], piles: [] };
 
-/** The programs that the shop's slitter has; none while they are on their way. */
-function useProgramsOf(machine: string): readonly SlitProgram[] {
-  const [known, setKnown] = useState<{ readonly of: string; readonly programs: readonly SlitProgram[] } | null>(null);
+/** The programs that the shop's machine has; none while they are on their way. */
+function useProgramsOf(machine: string): Loaded {
+  const [known, setKnown] = useState<{ readonly of: string; readonly loaded: Loaded } | null>(null);
   useEffect(() => {
     if (machine === '') return;
     let wanted = true;
-    ask<{ programs: SlitProgram[] }>(`/api/programs/${encodeURIComponent(machine)}`).then(
-      ({ programs }) => wanted && setKnown({ of: machine, programs }),
+    ask<Loaded>(`/api/programs/${encodeURIComponent(machine)}`).then(
+      (loaded) => wanted && setKnown({ of: machine, loaded }),
       // a machine that the shop has no longer has no programs either
-      () => wanted && setKnown({ of: machine, programs: NONE }),
+      () => wanted && setKnown({ of: machine, loaded: NONE }),
     );
     return () => {
       wanted = false;
     };
   }, [machine]);
-  return known?.of === machine ? known.programs : NONE;
+  return known?.of === machine ? known.loaded : NONE;
+}
+
+/** A docket laid out for a program that was chosen, where it can be. */
+function useChoose(): (name: string, laid: ForProgram) => void {
+  const change = useJob((s) => s.change);
+  return (name, laid) => {
+    if ('cannot' in laid) useNotices.getState().say({ tone: 'stop', text: `${name} cannot be chosen. ${laid.cannot}` });
+    else change(laid.patch, `laid out for ${name}`);
+  };
 }
 
 /** The program that a slitter works the job by: one that it has, by its name, or one made for the job. */
@@ -55,7 +72,8 @@ export function ProgramRow() {
   }));
   const { unit } = useUnit();
   const slitter = slitterOf(docket.finish);
-  const programs = useProgramsOf(slitter?.id ?? '');
+  const { programs } = useProgramsOf(slitter?.id ?? '');
+  const choosing = useChoose();
   const own = useMemo(() => programsOf(docket.finish, plan, docket.title), [docket.finish, docket.title, plan]);
   if (!slitter) return <PilesRow />;
   const chosen = stepOf(docket.finish, 'cut')?.program ?? null;
@@ -68,10 +86,7 @@ export function ProgramRow() {
       return;
     }
     if (!isKind(docket, 'flat')) return;
-    const laid = forProgram(program, docket, artwork, shop, unit);
-    if ('cannot' in laid)
-      useNotices.getState().say({ tone: 'stop', text: `${program.name} cannot be chosen. ${laid.cannot}` });
-    else change(laid.patch, `laid out for ${program.name}`);
+    choosing(program.name, forProgram(program, docket, artwork, shop, unit));
   };
   return (
     <Row label="Program" hint={`${slitter.name} works it by ${made || 'none yet'}`}>
@@ -111,21 +126,57 @@ function WriteButton({ isDisabled = false }: { readonly isDisabled?: boolean }) 
   );
 }
 
-/** The programs of a guillotine: those of the sheets and of the bound blocks together. */
+/** No program is called so: names are trimmed. */
+const OWN = ' ';
+
+/** The programs of a guillotine: those of the sheets and of the bound blocks together, or one that it has, by its name. */
 function PilesRow() {
-  const { docket, plan } = useJob(({ docket, plan }) => ({ docket, plan }));
+  const { docket, plan, artwork, shop, change } = useJob(({ docket, plan, artwork, shop, change }) => ({
+    docket,
+    plan,
+    artwork,
+    shop,
+    change,
+  }));
+  const { unit } = useUnit();
+  const guillotine = guillotineOf(docket.finish);
+  const { piles } = useProgramsOf(guillotine && guillotine.memory !== null ? guillotine.id : '');
+  const choosing = useChoose();
   const cuts = useMemo(() => {
     const { finish, product } = docket;
     const machine = guillotineOf(finish);
-    const runs = machine ? cutRuns(plan, machine) : [];
+    const runs = machine ? cutRuns(plan, machine, finish.route) : [];
     const trims = finish.here ? trimRun(plan, product.copies, finish.route) : null;
     const programs = [...runs, ...(trims ? [trims] : [])].map((r) => r.program);
     return { piles: programs.length, cuts: programs.reduce((n, p) => n + p.cuts.length, 0) };
   }, [docket, plan]);
-  if (cuts.piles === 0) return null;
+  const chosen = stepOf(docket.finish, 'cut')?.piles ?? null;
+  const has = piles.map((p) => p.program);
+  const listed = chosen && !has.some((p) => p.name === chosen.name) ? [chosen, ...has] : has;
+  const choose = (name: string): void => {
+    const program = listed.find((p) => p.name === name);
+    if (!program) change({ finish: { route: withoutProgram(docket.finish.route) } }, 'a program of its own');
+    else if (isKind(docket, 'flat')) choosing(name, forPiles(program, docket, artwork, shop, unit));
+  };
+  if (cuts.piles === 0 && !chosen) return null;
   return (
     <Row label="Program" hint={`${plural(cuts.piles, 'kind')} of pile, ${plural(cuts.cuts, 'cut')}`}>
-      <WriteButton />
+      <span className="grid gap-1.5">
+        {isKind(docket, 'flat') && listed.length > 0 && (
+          <Pick
+            label="Program of the guillotine"
+            value={chosen?.name ?? OWN}
+            options={[
+              { key: OWN, label: 'Made for this job' },
+              ...listed.map(({ name, pile }) => ({ key: name, label: name, detail: formatSize(pile, unit) })),
+            ]}
+            onChange={choose}
+          />
+        )}
+        <span>
+          <WriteButton isDisabled={cuts.piles === 0} />
+        </span>
+      </span>
     </Row>
   );
 }

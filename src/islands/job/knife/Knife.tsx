@@ -162,6 +162,7 @@ function Said({ knife, at, unit }: { readonly knife: Cutting; readonly at: numbe
       <p className="ml-auto text-right text-sm">
         {machine ?? 'On no guillotine here: reckoned for any'}
         {run.program.bare && ', false clamp off'}
+        {knife.program !== null && `, by ${knife.program}`}
         <br />
         {lifts}
       </p>
