@@ -170,6 +170,7 @@ const finishers = [
     largest: { width: 760, height: 760 },
     lift: 80,
     smallestStrip: 20,
+    memory: 200,
     speed: 240,
     makeReady: 4,
   },

@@ -61,7 +61,13 @@ const said = ({ knives, setups, scorings, machines }: CutCard): object => [
     })),
     pieces: pieces.map(({ rect, pile }) => ({ ...rect, pile })),
   })),
-  ...scorings.map(({ machine, run }) => ({ machine, piece: run.size, count: run.pieces, passes: run.passes })),
+  ...scorings.map(({ machine, run, channel }) => ({
+    machine,
+    piece: run.size,
+    count: run.pieces,
+    channel,
+    passes: run.passes,
+  })),
   ...machines.map(({ machine, what, from, figures }) => ({
     machine,
     what,

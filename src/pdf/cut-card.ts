@@ -285,9 +285,13 @@ export async function writeCutCard(
     setupTable(s, setup, unit);
     await new Promise(setImmediate);
   }
-  for (const { machine, run } of card.scorings) {
+  for (const { machine, run, channel } of card.scorings) {
+    const by =
+      channel === null
+        ? ''
+        : ` Channel of ${formatLength(channel, unit, 3)} for paper ${formatLength(run.caliper, unit, 3)} thick.`;
     const [s, top] = page(
-      `Score on ${machine}: ${wholeNumber(run.pieces)} pieces of ${formatSize(run.size, unit)}.`,
+      `Score on ${machine}: ${wholeNumber(run.pieces)} ${run.of} of ${formatSize(run.size, unit)}.${by}`,
       'Measured from the edge that goes in first, the front up',
     );
     s.y = top;

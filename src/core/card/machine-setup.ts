@@ -2,9 +2,11 @@ import { stepOf, type Docket, type Process } from '../docket';
 import {
   blockOf,
   cornersOf,
+  coverScoresOf,
   cutPieces,
   foldRuns,
   holesAt,
+  scoresCovers,
   stitchesAt,
   workOf,
   type FoldRun,
@@ -87,11 +89,12 @@ function openSheets(plan: Plan): SetTo[] {
 /** The block's thickness, how deep it is milled, and where the cover is scored. */
 function binding(docket: Docket, { name }: FinisherOf<'binder'>, plan: Plan, unit: Unit): MachineSetup {
   const { thickness, milled, thing, spine } = plan.assembly;
-  const scores = coverScores(plan);
+  const scored = scoresCovers(docket.finish.route);
+  const scores = scored ? coverScores(plan) : [];
   return {
     machine: name,
     what: `Mill and glue ${counted(docket.product.copies, thing)}`,
-    from: 'The block, and where its cover is scored',
+    from: scored ? 'The block, and where its cover is scored' : 'The block; its cover comes scored',
     figures: [
       { label: 'Block', value: thickness, note: 'thick, pressed flat, the cover counted' },
       { label: 'Mill off', value: milled, note: `from the spine, ${about(spine, unit)} long` },
@@ -119,13 +122,10 @@ function coverAtEnd(plan: Plan): SetTo[] {
 
 /** Scores of the cover that goes round a book, from an edge of its paper. */
 function coverScores(plan: Plan): SetTo[] {
-  const cover = cutPieces(plan).find(
-    ({ shape }) => shape.cut !== 'trimmed' && shape.lines.some((l) => l.kind === 'score'),
-  );
+  const cover = cutPieces(plan).find(({ shape }) => coverScoresOf(shape).length > 0);
   if (!cover) return [];
   const { shape, paper } = cover;
-  return shape.lines
-    .filter((l) => l.kind === 'score')
+  return coverScoresOf(shape)
     .map(({ from, to }) =>
       from[0] === to[0] ? { at: from[0] + paper.left, edge: 'left' } : { at: from[1] + paper.bottom, edge: 'lower' },
     )

@@ -28,7 +28,8 @@ export {
   type ProgramOf,
   type Reading,
 } from './program';
-export { scoreRuns, type ScoreRun } from './score';
+import { scoresCovers } from './score';
+export { channelFor, coverScoresOf, scoreRuns, scoresCovers, type ScoreRun } from './score';
 export { cutsSaid, toStep, slitRuns, slitsOn, type SlitRun } from './slit';
 export { foldRuns, foldSets, type FoldRun, type FoldSet } from './fold-plates';
 export { cutPieces, type CutPieces } from './paper';
@@ -143,7 +144,11 @@ export function routeFor(
   };
   const route = wanted.reduce(add, kept);
   const maker = route.find((s) => s.process === made.process)?.machine;
-  return maker && leaves(maker) !== null ? add(route, 'trim') : route.filter((s) => s.process !== 'trim');
+  const trimmed = maker && leaves(maker) !== null ? add(route, 'trim') : route.filter((s) => s.process !== 'trim');
+  const creaser = shop.finishers.find((f) => f.kind === 'creaser');
+  // a slitter that is in the route for flat work scores no covers
+  const creased = trimmed.some((s) => s.process === 'score' && s.machine.kind === 'creaser');
+  return scoresCovers(trimmed) || creased || !creaser ? trimmed : routeWith(trimmed, 'score', creaser);
 }
 
 /**

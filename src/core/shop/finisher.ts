@@ -63,6 +63,10 @@ export const Binder = z
       .max(50)
       .nullish()
       .describe('The deepest that it mills, mm; any depth where nothing is said'),
+    scoresCovers: z
+      .boolean()
+      .nullish()
+      .describe('Whether it scores the cover as it lays it round; it does where nothing is said'),
     trims,
     speed: anHour.describe('Books an hour'),
   })
@@ -272,6 +276,16 @@ export const Creaser = z
     mostLines: z.int().min(1).max(100).describe('Lines that it makes in one pass, all across the feed'),
     nearest: z.number().min(0).max(1000).describe('How near two lines may be to each other, or one to an edge, mm'),
     perforates: z.boolean().default(false).describe('Whether it perforates as well, in a pass of its own'),
+    channels: z
+      .array(
+        z.strictObject({
+          width: z.number().min(0.1).max(10).describe('Of the channel that the rule presses the paper into, mm'),
+          most: z.number().min(0.01).max(10).describe('The thickest paper that it is for, mm'),
+        }),
+      )
+      .max(20)
+      .nullish()
+      .describe('The channels that it has for its scores, by the paper; nothing said where there is one for all'),
     speed: anHour.describe('Pieces an hour, each pass counted'),
   })
   .describe('Scores, or perforates, pieces that are cut already');

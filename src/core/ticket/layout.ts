@@ -131,7 +131,7 @@ export function layoutOf(docket: Docket, plan: Plan, artwork: Pick<Artwork, 'pag
     runs,
     grounds,
     cuttings: cuttingsOf(plan),
-    scorings: scoreRuns(plan),
+    scorings: scoreRuns(plan, docket.finish.route),
     foldings: foldingsOf(plan),
     bound: boundAs(docket, plan),
     count: plan.sheets.length,

@@ -1,4 +1,6 @@
+import { X } from 'lucide-react';
 import type { Finisher } from '../../core';
+import { Button } from '../../ui/Button';
 import { LengthField, Row, SizeField } from '../../ui/fields';
 import { Toggle } from '../../ui/choices';
 import { NumberField, TextField } from '../../ui/numbers';
@@ -177,6 +179,63 @@ function OfCreaser({ finisher, set }: { readonly finisher: CreaserWish; readonly
           onChange={(perforates) => set({ perforates }, perforates ? 'perforates' : 'scores only')}
         />
       </Row>
+      <Channels channels={finisher.channels ?? []} set={set} />
     </>
+  );
+}
+
+type Channel = NonNullable<CreaserWish['channels']>[number];
+
+/** The next channel, wider: for paper so thick that it is one and a half times that, and the rule's half millimetre. */
+const another = (last: Channel | undefined): Channel => {
+  const width = Math.min(10, Math.round((last ? last.width * 1.4 : 0.8) * 10) / 10);
+  return { width, most: Math.max(0.05, Math.round((width - 0.5) * 100) / 150) };
+};
+
+/** The channels that paper is scored in, by how thick it is. */
+function Channels({ channels, set }: { readonly channels: readonly Channel[]; readonly set: SetFinisher }) {
+  const { unit } = useUnit();
+  const put = (to: readonly Channel[]): void => set({ channels: to.length > 0 ? [...to] : null }, 'channels');
+  const change = (i: number, part: Partial<Channel>): void =>
+    put(channels.map((c, k) => (k === i ? { ...c, ...part } : c)));
+  return (
+    <Row label="Channels" hint="how wide, and the thickest paper that each is for">
+      <span className="grid gap-1.5">
+        {channels.map(({ width, most }, i) => (
+          <span key={i} className="flex flex-wrap items-center gap-1.5">
+            <LengthField
+              label={`Channel ${i + 1}, width`}
+              value={width}
+              unit={unit}
+              min={0.1}
+              max={10}
+              onChange={(width) => change(i, { width })}
+            />
+            <span className="text-sm">for paper to</span>
+            <LengthField
+              label={`Channel ${i + 1}, thickest paper`}
+              value={most}
+              unit={unit}
+              min={0.01}
+              max={10}
+              onChange={(most) => change(i, { most })}
+            />
+            <Button
+              small
+              kind="quiet"
+              aria-label={`Without channel ${i + 1}`}
+              onPress={() => put(channels.filter((_, k) => k !== i))}
+            >
+              <X size={13} aria-hidden />
+            </Button>
+          </span>
+        ))}
+        <span>
+          <Button small isDisabled={channels.length >= 20} onPress={() => put([...channels, another(channels.at(-1))])}>
+            {channels.length === 0 ? 'Say which it has' : 'Another'}
+          </Button>
+        </span>
+      </span>
+    </Row>
   );
 }

@@ -151,6 +151,13 @@ export const OfBinder = ({ finisher, set }: { readonly finisher: FinisherOf<'bin
       max={50}
       onChange={(deepest) => set({ deepest }, 'deepest')}
     />
+    <Row label="Covers" hint="those that come scored are scored on a creaser before">
+      <Toggle
+        label="Scored as they are laid round"
+        value={finisher.scoresCovers !== false}
+        onChange={(scoresCovers) => set({ scoresCovers }, 'covers')}
+      />
+    </Row>
     <TrimsRow finisher={finisher} set={set} />
   </>
 );

@@ -96,6 +96,14 @@ const FINISHER: Told<Finisher> = [
           ? formatLength(f.nearest, unit)
           : '',
   ],
+  ['covers', (f) => (f.kind === 'binder' ? (f.scoresCovers === false ? 'not scored' : 'scored') : '')],
+  [
+    'channels',
+    (f, unit) =>
+      f.kind === 'creaser' && f.channels
+        ? f.channels.map((c) => `${formatLength(c.width, unit)} to ${formatLength(c.most, unit)}`).join(', ')
+        : '',
+  ],
   ['lines in a pass', (f) => ('mostLines' in f ? String(f.mostLines) : '')],
   ['what it reads', (f, unit) => ('reads' in f ? readsSaid(f.reads, unit) : '')],
   ['slits', (f) => ('mostSlits' in f ? String(f.mostSlits) : '')],

@@ -1,0 +1,79 @@
+import { describe, expect, it } from 'vitest';
+import { machineSetups, scoreSetupsOf } from '../card';
+import type { Docket, FinishStep, Patch } from '../docket';
+import { plan } from '../sheet';
+import { artworkOf, BINDER, changed, CREASER, docketFor, FOLDER, GUILLOTINE, look, SHOP, SLITTER } from '../testing';
+import { cutPieces, limitsOn, routeFor, scoreRuns, workOf } from '.';
+
+const [, , SRA3] = SHOP.stocks;
+
+describe('the cover of a glued book', () => {
+  const pages = artworkOf(64, { width: 148, height: 210 }, 3);
+  const UNSCORING = { ...BINDER, scoresCovers: false };
+  const book = (...more: Patch[]): Docket =>
+    [
+      {
+        product: {
+          copies: 100,
+          binding: { kind: 'perfect-bound', grindOff: 3 },
+          cover: { kind: 'separate', from: 'text', stock: SRA3, spine: 6, hinge: 5 },
+        },
+        sheet: { stock: SRA3, up: 'one' },
+        finish: { here: true, route: [{ process: 'bind', machine: UNSCORING }] },
+      } as unknown as Patch,
+      ...more,
+    ].reduce<Docket>((d, p) => changed(d, p), docketFor(pages));
+
+  it('is scored on a creaser where the binder does not do it, from the edges of its paper', () => {
+    const docket = book();
+    const planned = plan(docket, pages);
+    const cover = cutPieces(planned).find((p) => p.shape.lines.some((l) => l.kind === 'score'))!;
+    const [run, ...more] = scoreRuns(planned, docket.finish.route);
+    expect(more).toEqual([]);
+    // back and front of 148, a hinge of 5 at each side of a spine of 6
+    const left = cover.paper.left;
+    expect(run!.passes).toHaveLength(1);
+    expect(run!.passes[0]!.lead).toBe('left edge');
+    [143, 148, 154, 159].forEach((mm, i) => expect(run!.passes[0]!.at[i]).toBeCloseTo(left + mm, 6));
+    expect(run!.size.width).toBeCloseTo(302 + left + cover.paper.right, 6);
+    expect(run).toMatchObject({ of: 'covers', pieces: 100 });
+  });
+
+  it('is scored by the binder where that is not said to be otherwise', () => {
+    const docket = book({ finish: { route: [{ process: 'bind', machine: BINDER }] } } as Patch);
+    expect(scoreRuns(plan(docket, pages), docket.finish.route)).toEqual([]);
+    expect(look(docket, pages).find('no-scorer')).toBeUndefined();
+  });
+
+  it('stops a route that lacks it; a creaser puts that right, and is what the set-up is of', () => {
+    const shop = { ...SHOP, finishers: [SLITTER, CREASER, UNSCORING] };
+    const remedies = look(book(), pages, shop).find('no-scorer')!.remedies;
+    const mended = changed(book(), remedies.find((r) => r.label.includes(CREASER.name))!.patch);
+    expect(look(mended, pages, shop).find('no-scorer')).toBeUndefined();
+    const planned = plan(mended, pages);
+    expect(scoreSetupsOf(mended, planned).map((s) => [s.machine, s.run.of])).toEqual([[CREASER.name, 'covers']]);
+    const binding = machineSetups(mended, planned, 'mm').find((s) => s.machine === BINDER.name)!;
+    expect(binding.from).toBe('The block; its cover comes scored');
+    expect(binding.figures.some((f) => f.label.startsWith('Score'))).toBe(false);
+    const work = workOf(mended.finish, planned, 100).find((w) => w.step.process === 'score')!;
+    expect(work.amount).toEqual({ count: 100, of: 'passes', sum: '100 covers' });
+  });
+
+  it('is not scored where it is only slit', () => {
+    const route = [
+      { process: 'cut', machine: SLITTER },
+      { process: 'score', machine: SLITTER },
+      { process: 'bind', machine: UNSCORING },
+    ] as FinishStep[];
+    const docket = book({ finish: { route } } as Patch);
+    expect(limitsOn('score', SLITTER, plan(docket, pages), 'mm', route).map((l) => l.id)).toEqual(['score-covers']);
+  });
+
+  it('is thought of when a book is made here', () => {
+    const made = { process: 'bind' as const, foldedApart: true };
+    const shop = { finishers: [GUILLOTINE, FOLDER, SLITTER, CREASER, UNSCORING] };
+    expect(routeFor(made, [], shop).map((s) => [s.process, s.machine.kind])).toContainEqual(['score', 'creaser']);
+    const scoring = { finishers: [GUILLOTINE, FOLDER, SLITTER, CREASER, BINDER] };
+    expect(routeFor(made, [], scoring).some((s) => s.process === 'score')).toBe(false);
+  });
+});
