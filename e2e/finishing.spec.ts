@@ -95,3 +95,37 @@ test('cards are cut at the stand-in guillotine, step by step, by the program tha
   await page.getByRole('button', { name: 'Done with it' }).click();
   await expect(page.getByRole('status')).toContainText('done');
 });
+
+test('a program of the guillotine is read into the shop, and a job is laid out for it by its name', async ({
+  page,
+}) => {
+  await page.goto('/shop');
+  await page.getByRole('radio', { name: /^Finishing/ }).click();
+  await page.getByText('Avocet', { exact: true }).click();
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Read a file' }).click();
+  await (await chooser).setFiles('docs/examples/cuts/avocet.xml');
+  await expect(page.getByText('1 program of avocet.xml taken in.')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Programs' })).toContainText('Staff cards, five people: cards');
+  await accessible(page);
+
+  await openDropped(page, cards());
+  const finish = await openStation(page, 'finish');
+  await finish.getByRole('button', { name: /Machine to cut/ }).click();
+  await page.getByRole('option', { name: /Avocet/ }).click();
+  await finish.getByRole('button', { name: /Program of the guillotine/ }).click();
+  await page.getByRole('option', { name: /Staff cards, five people/ }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('radio', { name: 'Knife' }).click();
+  await expect(page.getByText(/by Staff cards, five people: cards/)).toBeVisible();
+  const told = page.getByRole('status', { name: 'Cut' });
+  await expect(told).toContainText('301.0 mm');
+  await accessible(page);
+  await saved(page);
+
+  await page.goto('/shop');
+  await page.getByRole('radio', { name: /^Finishing/ }).click();
+  await page.getByText('Avocet', { exact: true }).click();
+  await page.getByRole('button', { name: /^Take out Staff cards/ }).click();
+  await expect(page.getByText('None yet.')).toBeVisible();
+});

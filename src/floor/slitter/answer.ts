@@ -10,6 +10,7 @@ const WORDS: Readonly<Record<StopReason, string>> = {
   'no-code': 'The code cannot be read: the sheet may be dirty.',
   'no-program': 'It has no program of that number. Read the file that the job’s program was written to.',
   'other-sheet': 'The program is for a sheet of another size.',
+  'out-of-square': 'Its corners are no right angles: cut it square first, or put it aside.',
   'not-loaded': 'Nothing is loaded. Read a file of programs.',
   failed: 'The sheet could not be looked at.',
 };
@@ -20,7 +21,7 @@ export function slitterState(slitter: Slitter, press: Press, elsewhere: (job: nu
   const taken = new Set(slitter.all().map((s) => s.job));
   return {
     name: slitter.options.name,
-    dirty: slitter.isDirty,
+    flaw: slitter.flawOfNext,
     programs: slitter.programs.programs.map((p) => `${codeText(p.number)} ${p.name}`),
     stacks: [...slitter.all()].reverse().map((s) => ({
       ...s,
@@ -89,7 +90,7 @@ export function answerSlitter(
     );
   else if (what === 'go-on') doing(() => slitter.goOn(false));
   else if (what === 'put-aside') doing(() => slitter.goOn(true));
-  else if (what === 'dirty') doing(() => slitter.makeDirty());
+  else if (what === 'dirty' || what === 'out-of-square') doing(() => slitter.spoil(what));
   else send(404, 'text/plain', 'Nothing here.');
   return true;
 }

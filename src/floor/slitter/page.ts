@@ -12,7 +12,7 @@ ${STYLE}
   .pieces { display: flex; flex-wrap: wrap; gap: .5rem; margin-top: .5rem; } .pieces img { height: 84px; border: 1px solid #2a211c55; background: #fff; }
 </style></head><body>
 <header><h1>${safe}</h1><span id="state" role="status"></span><small id="programs"></small>
-<nav aria-label="At the machine"><label class="button">Read programs<input type="file" id="file" accept=".xml"></label><button data-do="go-on">Go on</button><button data-do="put-aside">Put the sheet aside</button><button data-do="dirty">Dirty the next code</button><a href="/guillotine">The guillotine</a><a href="/">The press</a></nav></header>
+<nav aria-label="At the machine"><label class="button">Read programs<input type="file" id="file" accept=".xml"></label><button data-do="go-on">Go on</button><button data-do="put-aside">Put the sheet aside</button><button data-do="dirty">Dirty the next code</button><button data-do="out-of-square">Cut the next sheet crooked</button><a href="/guillotine">The guillotine</a><a href="/">The press</a></nav></header>
 <main><section aria-label="In the press’s output"><h2>In the press’s output</h2><ul id="waiting"></ul></section><section aria-label="Stacks" id="stacks"></section></main>
 <script>
   const id = (n) => document.getElementById(n);
@@ -20,7 +20,7 @@ ${STYLE}
   const shown = new Map();
   function show(s) {
     const now = s.stacks.find((k) => k.state === 'stopped') || s.stacks.find((k) => k.state === 'running');
-    id('state').textContent = (now ? now.state + ': ' + now.name : 'idle') + (s.dirty ? ' · the next code is dirty' : '');
+    id('state').textContent = (now ? now.state + ': ' + now.name : 'idle') + (s.flaw === 'dirty' ? ' · the next code is dirty' : s.flaw ? ' · the next sheet is crooked' : '');
     for (const b of document.querySelectorAll('[data-do=go-on], [data-do=put-aside]')) b.disabled = !now || now.state !== 'stopped';
     id('programs').textContent = s.programs.length === 0 ? 'no programs' : s.programs.length === 1 ? 'program ' + s.programs[0] : s.programs.length + ' programs';
     id('waiting').replaceChildren(...s.waiting.map((w) => { const li = make('li'); const b = make('button', 'Take it'); b.dataset.take = w.job; b.setAttribute('aria-label', 'Take ' + w.name); li.append(b, ' ' + w.name + ', ' + w.sheets + (w.sheets === 1 ? ' sheet' : ' sheets')); return li; }));

@@ -84,7 +84,22 @@ describe('the machine stops', () => {
   });
 
   it('where its code is dirty', () => {
-    expect(passed(right.pixels, PAPER, right.machine, STRAIGHT, true)).toEqual({ stop: 'no-code', said: null });
+    expect(passed(right.pixels, PAPER, right.machine, STRAIGHT, 'dirty')).toEqual({ stop: 'no-code', said: null });
+  });
+
+  it('where it is out of square, whichever way it lies', () => {
+    const by = (out: number, degrees = 0): unknown => {
+      const it = passed(right.pixels, PAPER, right.machine, { degrees, across: 1, along: 1, out });
+      return 'stop' in it ? it.stop : 'cut';
+    };
+    for (const degrees of [-1, 0, 1]) {
+      expect([0.3, -0.3, 1].map((out) => by(out, degrees))).toEqual(Array(3).fill('out-of-square'));
+      // half a millimetre at the end of 320 is as sheets come
+      expect([0.1, -0.1].map((out) => by(out, degrees))).toEqual(['cut', 'cut']);
+    }
+    expect(passed(right.pixels, PAPER, right.machine, STRAIGHT, 'out-of-square')).toMatchObject({
+      stop: 'out-of-square',
+    });
   });
 
   it('where it has no program of that number', () => {

@@ -11,13 +11,16 @@ import {
   type SlitProgram,
 } from '../../core';
 import type { Pixels } from '../../pdf';
-import { findMark, inMachine, readCode, type Lying } from './reading';
+import { findMark, inMachine, outOfSquare, readCode, type Lying } from './reading';
 import { seenOf, smudged, windowOf, type Seen, type Slip } from './sheet';
 
 /** One sheet through the machine: looked at, its program looked up, cut; or why the machine stops. */
 
 /** Why it stops with a sheet in it. */
-export type Stop = 'no-mark' | 'no-code' | 'no-program' | 'other-sheet';
+export type Stop = 'no-mark' | 'no-code' | 'no-program' | 'other-sheet' | 'out-of-square';
+
+/** What may be wrong with a sheet that is fed: its code is smudged, or it was cut out of square. */
+export type Flaw = 'dirty' | 'out-of-square';
 
 export interface Machine {
   readonly guide: Guide;
@@ -42,6 +45,11 @@ export interface Stopped {
 
 /** Pixels of a millimetre in pictures of pieces: 150 dpi. */
 const FINE = 150 / 25.4;
+
+/** Corners are true to so many degrees: a millimetre at the end of 300. */
+const SQUARE = 0.2;
+/** How far from square a sheet is that was badly cut, degrees. */
+const CUT_OUT = 0.6;
 
 /** The widest parts between lines, which are pieces; what lies outside the first and the last line is waste. */
 function partsOf(lines: readonly number[]): { readonly from: number; readonly wide: number }[] {
@@ -71,22 +79,22 @@ function cut(seen: Seen, program: SlitProgram, lying: Lying, fed: Fed, paper: Si
 /**
  * Passes a sheet: whichever way round its stack was loaded, the one in which the machine finds its mark.
  * @param paper as it is printed, mm
- * @param dirty whether its code is smudged
  */
 export function passed(
   pixels: Pixels,
   paper: Size,
   { guide, reads, programs }: Machine,
   slip: Slip,
-  dirty = false,
+  flaw: Flaw | null = null,
 ): Passed | Stopped {
   let said: string | null = null;
   let stop: Stop = 'no-mark';
   for (const feed of ['short', 'long'] as const) {
     const fed: Fed = { feed, far: guide === (feed === 'long' ? 'right' : 'left') };
-    const clean = seenOf(pixels, paper, fed, slip);
+    const clean = seenOf(pixels, paper, fed, flaw === 'out-of-square' ? { ...slip, out: CUT_OUT } : slip);
     const { code } = reads;
-    const seen = dirty && code ? smudged(clean, rect(code.side, code.lead - 3, code.width, code.height + 6)) : clean;
+    const seen =
+      flaw === 'dirty' && code ? smudged(clean, rect(code.side, code.lead - 3, code.width, code.height + 6)) : clean;
     const lying = findMark(seen, reads);
     if (!lying) continue;
     // a code that the machine does not look for leaves it to the one program that it has
@@ -105,6 +113,8 @@ export function passed(
     const sheet = feed === 'long' ? paper : { width: paper.height, height: paper.width };
     if (Math.abs(program.sheet.width - sheet.width) > 1 || Math.abs(program.sheet.height - sheet.height) > 1)
       return { stop: 'other-sheet', said };
+    // where its print hides its edges it is believed; a square piece cannot be cut by the mark at one corner out of a sheet whose other corners lie elsewhere
+    if (Math.abs(outOfSquare(seen, sheet) ?? 0) > SQUARE) return { stop: 'out-of-square', said };
     return { program: program.number, name: program.name, feed, lying, pieces: cut(seen, program, lying, fed, paper) };
   }
   return { stop, said };

@@ -1,6 +1,6 @@
 import * as zxing from '@zxing/library';
 import type { Reader } from '@zxing/library';
-import type { Reads } from '../../core';
+import type { Reads, Size } from '../../core';
 import type { Pixels } from '../../pdf';
 import { luma, windowOf, type Seen } from './sheet';
 
@@ -138,6 +138,42 @@ export function findMark(seen: Seen, { mark }: Reads): Lying | null {
     found: [left + (bar.x + 0.5) / FINE, low + (bar.y + 0.5) / FINE],
     radians: bar.radians,
   };
+}
+
+/** How far beside its place an edge of the sheet is looked for, mm: a degree is 11 mm at the end of 650. */
+const EDGE_BESIDE = 16;
+/** How far from its corners the edges of a sheet are looked at, mm. */
+const FROM_CORNER = 15;
+/** Between the belt and paper. */
+const BELT_ENDS = 145;
+
+/** Where the edge of the sheet is on a line that begins off it and goes on to it; null where nothing of it is found. */
+function edgeOn(seen: Seen, from: (mm: number) => readonly [number, number]): number | null {
+  const { rgb, width } = windowOf(seen, { width: 2 * EDGE_BESIDE, height: 1 / FINE }, FINE, (x) =>
+    from(x - EDGE_BESIDE),
+  );
+  for (let i = 1; i < width; i++) {
+    const [before, now] = [luma(rgb, 3 * (i - 1)), luma(rgb, 3 * i)];
+    if (before < BELT_ENDS && now >= BELT_ENDS)
+      return (i - 0.5 + (BELT_ENDS - before) / (now - before)) / FINE - EDGE_BESIDE;
+  }
+  return null;
+}
+
+/**
+ * How far the corner of a sheet, at the guide and the edge that goes in first, is from a right angle, as its two edges lie.
+ * @param sheet across the feed and along it, mm
+ * @returns degrees; null where an edge is not found
+ */
+export function outOfSquare(seen: Seen, sheet: Size): number | null {
+  const lead = [FROM_CORNER, sheet.width - FROM_CORNER].map((a) => ({ a, b: edgeOn(seen, (mm) => [a, mm]) }));
+  const side = [FROM_CORNER, sheet.height - FROM_CORNER].map((b) => ({ b, a: edgeOn(seen, (mm) => [mm, b]) }));
+  const [l1, l2, s1, s2] = [lead[0]!.b, lead[1]!.b, side[0]!.a, side[1]!.a];
+  if (l1 === null || l2 === null || s1 === null || s2 === null) return null;
+  // turned by an angle, the one rises by it and the other leans back by it
+  const rises = Math.atan2(l2 - l1, lead[1]!.a - lead[0]!.a);
+  const leans = Math.atan2(s2 - s1, side[1]!.b - side[0]!.b);
+  return ((rises + leans) * 180) / Math.PI;
 }
 
 const READERS: { readonly [S in NonNullable<Reads['code']>['symbology']]: () => Reader } = {

@@ -10,6 +10,8 @@ export interface Slip {
   /** Moved across the feed and along it, mm. */
   readonly across: number;
   readonly along: number;
+  /** How far the corner there is from a right angle, degrees: the sheet was cut out of square. */
+  readonly out?: number;
 }
 
 /** What is seen from above. Millimetres from the guide across the feed, and from where the first edge should be. */
@@ -27,7 +29,8 @@ const SMUDGE = 60;
 
 /** What is seen of a sheet that is fed with a slip. @param paper as it is printed, mm */
 export function seenOf(pixels: Pixels, paper: Size, { feed, far }: Fed, slip: Slip): Seen {
-  const { degrees, across, along } = slip;
+  const { degrees, across, along, out = 0 } = slip;
+  const lean = Math.tan((out * Math.PI) / 180);
   const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
   const { fine } = pixels;
   const long = feed === 'long';
@@ -38,7 +41,8 @@ export function seenOf(pixels: Pixels, paper: Size, { feed, far }: Fed, slip: Sl
     toPixels: (a, b) => {
       const [da, db] = [a - across, b - along];
       // back to where it lies on the sheet
-      const [pa, pb] = [da * c + db * s, -da * s + db * c];
+      const pa = da * c + db * s;
+      const pb = -da * s + db * c - pa * lean;
       const side = far ? whole - pa : pa;
       const [x, y] = long ? [side, pb] : [pb, side];
       return [x * fine - 0.5, (paper.height - y) * fine - 0.5];

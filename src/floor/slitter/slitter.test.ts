@@ -72,7 +72,7 @@ describe('the stand-in slitter', () => {
 
   it('stops at a dirty sheet: it passes again when it is clean, or is put aside', async () => {
     await post('dirty');
-    expect((await state()).dirty).toBe(true);
+    expect((await state()).flaw).toBe('dirty');
     const id = await print(1);
     await post(`take?job=${id}`);
     expect(await settled(id)).toMatchObject({ state: 'stopped', stop: 'no-code', done: 0 });
@@ -95,6 +95,20 @@ describe('the stand-in slitter', () => {
         (s) => s.stop === null,
       ),
     ).toMatchObject({ state: 'done', done: 1, aside: 1 });
+  });
+
+  it('stops at a sheet that is out of square, and goes on when it is cut square', async () => {
+    await post('out-of-square');
+    expect((await state()).flaw).toBe('out-of-square');
+    const id = await print(1);
+    await post(`take?job=${id}`);
+    expect(await settled(id)).toMatchObject({ state: 'stopped', stop: 'out-of-square', done: 0 });
+    await post('go-on');
+    const done = await until(
+      () => settled(id),
+      (s) => s.stop === null,
+    );
+    expect(done).toMatchObject({ state: 'done', done: 1, aside: 0 });
   });
 
   it('says what is wrong with a file, and keeps what it was loaded with', async () => {

@@ -7,11 +7,12 @@ import { programsWritten, readPrograms, type Programs } from '../../core/program
 import type { DeviceSignal } from '../../core/ticket';
 import { writeSurely } from '../spool';
 import type { Slip } from './sheet';
+import type { Flaw } from './pass';
 import type { SheetToPass, Told } from './worker';
 
 /** The pretended slitter: takes stacks from the press's output, and works them sheet by sheet. */
 
-const Stop = z.enum(['no-mark', 'no-code', 'no-program', 'other-sheet', 'not-loaded', 'failed']);
+const Stop = z.enum(['no-mark', 'no-code', 'no-program', 'other-sheet', 'out-of-square', 'not-loaded', 'failed']);
 export type StopReason = z.infer<typeof Stop>;
 
 export const Stack = z.object({
@@ -83,7 +84,7 @@ function stacksIn(text: string | null): Stack[] {
 export class Slitter {
   private stacks: Stack[] = [];
   private loaded: Programs = { machine: null, reads: null, programs: [] };
-  private dirty = false;
+  private flaw: Flaw | null = null;
   private working = false;
   private closed = false;
   private thread: Worker | null = null;
@@ -111,8 +112,8 @@ export class Slitter {
   all(): readonly Stack[] {
     return this.stacks;
   }
-  get isDirty(): boolean {
-    return this.dirty;
+  get flawOfNext(): Flaw | null {
+    return this.flaw;
   }
 
   /** The stack in it, running or stopped; null where it has none. */
@@ -199,9 +200,9 @@ export class Slitter {
     void this.work();
   }
 
-  /** The next sheet that is looked at is dirty where its code is. */
-  makeDirty(): void {
-    this.dirty = true;
+  /** What is wrong with the next sheet that is looked at. */
+  spoil(flaw: Flaw): void {
+    this.flaw = flaw;
     this.options.onChange?.(this);
   }
 
@@ -264,14 +265,14 @@ export class Slitter {
   ): Promise<Exclude<Told, { kind: 'stopped' }> | { kind: 'stopped'; stop: StopReason; said: string | null }> {
     const { reads, programs } = this.loaded;
     if (!reads) return { kind: 'stopped', stop: 'not-loaded', said: null };
-    const { dirty } = this;
-    this.dirty = false;
+    const { flaw } = this;
+    this.flaw = null;
     const told = await this.ask({
       path: this.options.document(job),
       page: sheet * sides + 1,
       machine: { guide: this.options.guide, reads, programs },
       slip: (this.options.slip ?? slipOf)(job, sheet),
-      dirty,
+      flaw,
     });
     return told.kind === 'stopped' ? { kind: 'stopped', ...told.stopped } : told;
   }

@@ -1,6 +1,6 @@
 import { parentPort } from 'node:worker_threads';
 import { jpegOf, pixelsOf } from '../../pdf';
-import { passed, type Machine, type Stopped } from './pass';
+import { passed, type Flaw, type Machine, type Stopped } from './pass';
 import type { Slip } from './sheet';
 
 /** The thread that looks at sheets and cuts them. */
@@ -11,7 +11,7 @@ export interface SheetToPass {
   readonly page: number;
   readonly machine: Machine;
   readonly slip: Slip;
-  readonly dirty: boolean;
+  readonly flaw: Flaw | null;
 }
 
 /** What came of a sheet, told to the one who asked. */
@@ -29,10 +29,10 @@ export type Told =
 /** Fine enough for lines of a code, pixels of a millimetre. */
 const FINE = 8;
 
-function told({ path, page, machine, slip, dirty }: SheetToPass): Told {
+function told({ path, page, machine, slip, flaw }: SheetToPass): Told {
   const pixels = pixelsOf(path, page, FINE);
   const paper = { width: pixels.width / pixels.fine, height: pixels.height / pixels.fine };
-  const it = passed(pixels, paper, machine, slip, dirty);
+  const it = passed(pixels, paper, machine, slip, flaw);
   if ('stop' in it) return { kind: 'stopped', stopped: it };
   const { program, name, lying, pieces } = it;
   return {
