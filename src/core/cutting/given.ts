@@ -29,11 +29,14 @@ export function asProgram({ pile, stages }: PileProgram): CutProgram {
 const asCut = (c: PileProgram['stages'][number]['cuts'][number]): Cut => ({ ...c, upright: false, at: 0 });
 
 /**
- * The pieces that a program cuts: of what lies on the table in the end, and did not fall as waste, what is of the size that
- * most is which fell as pieces; where nothing did, of what was left in hand.
+ * The pieces that a program cuts: of what lies on the table in the end what fell as pieces, and what is as large of that which
+ * was left in hand; where nothing fell as pieces, what was left in hand.
+ * @returns those of one size and those that lie a quarter turned to them; null where they are of more sizes
  * @throws CutError where it cannot be worked
  */
-export function piecesBy(program: PileProgram): readonly Rect[] {
+export function piecesBy(
+  program: PileProgram,
+): { readonly as: readonly Rect[]; readonly turned: readonly Rect[] } | null {
   const whole = asProgram(program);
   const moments = followed(whole, program.pile);
   const fell = (waste: boolean): Set<Rect> =>
@@ -44,22 +47,21 @@ export function piecesBy(program: PileProgram): readonly Rect[] {
   const last = moments.at(-1)!;
   const kept = [...last.hand, ...last.fell, ...last.aside].filter((r) => !waste.has(r));
   const sure = kept.filter((r) => good.has(r));
-  const [like] = groupsOf(sure.length > 0 ? sure : kept).sort((a, b) => b.length - a.length);
-  return like ? kept.filter((r) => sizeOf(r) === sizeOf(like[0]!)) : [];
+  const [first] = sure.length > 0 ? sure : kept;
+  if (!first) return null;
+  const of =
+    (width: number, height: number) =>
+    (r: Rect): boolean =>
+      Math.abs(r.width - width) < ALIKE && Math.abs(r.height - height) < ALIKE;
+  const [as, turned] = [of(first.width, first.height), of(first.height, first.width)];
+  if (!sure.every((r) => as(r) || turned(r))) return null;
+  const ofOne = kept.filter(as);
+  const others = kept.filter((r) => !as(r) && turned(r));
+  return ofOne.length >= others.length ? { as: ofOne, turned: others } : { as: others, turned: ofOne };
 }
 
-const sizeOf = ({ width, height }: Rect): string => `${Math.round(width / 0.1)} ${Math.round(height / 0.1)}`;
-
-/** Rectangles by their size. */
-function groupsOf(all: readonly Rect[]): Rect[][] {
-  const groups = new Map<string, Rect[]>();
-  for (const r of all) {
-    const group = groups.get(sizeOf(r));
-    if (group) group.push(r);
-    else groups.set(sizeOf(r), [r]);
-  }
-  return [...groups.values()];
-}
+/** How far two pieces may differ and still be of one size, mm. */
+const ALIKE = 0.1;
 
 const worked = new WeakMap<PileProgram, CutProgram | null>();
 const known = new WeakMap<Lay, { readonly given: PileProgram; readonly program: CutProgram | null }>();

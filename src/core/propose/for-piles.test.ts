@@ -55,17 +55,20 @@ const BY_HAND = PileProgram.parse({
 describe('work laid out for a program of a guillotine', () => {
   it('lies where the program cuts, and is cut by it', () => {
     for (const product of [
-      { lies: { way: 'upright', columns: 4, rows: 5 } },
-      { lies: { way: 'sideways', columns: 6, rows: 3, gap: { across: 4, down: 8 } } },
-      { lies: { way: 'upright', columns: 3, rows: 4, offset: { x: 7, y: -4.5 } } },
-      { finished: { width: 90, height: 50 }, lies: { way: 'upright', columns: 2, rows: 3 } },
+      { up: 20, lies: { way: 'upright', columns: 4, rows: 5 } },
+      { up: 18, lies: { way: 'sideways', columns: 6, rows: 3, gap: { across: 4, down: 8 } } },
+      { up: 12, lies: { way: 'upright', columns: 3, rows: 4, offset: { x: 7, y: -4.5 } } },
+      { up: 6, finished: { width: 90, height: 50 }, lies: { way: 'upright', columns: 2, rows: 3 } },
+      // twenty upright and three a quarter turned beside them
+      { up: 23, finished: { width: 90, height: 50 }, lies: { way: 'mixed' } },
     ] as const) {
-      const program = fileOf(product as Patch['product']);
+      const { finished, lies } = { finished: CARD, ...product };
+      const program = fileOf({ finished, lies } as Patch['product']);
       const done = forPiles(program, fresh, cards, SHOP, 'mm');
       if ('cannot' in done) throw new Error(done.cannot);
       const docket = changed(fresh, done.patch);
       const planned = plan(docket, cards);
-      expect(cutsOf(planned.sheets.main.lay).pieces).toHaveLength(product.lies.columns * product.lies.rows);
+      expect(cutsOf(planned.sheets.main.lay).pieces).toHaveLength(product.up);
       const [knife] = knivesOf(docket, planned);
       expect(knife!.steps.map((s) => s.measure)).toEqual(program.stages.flatMap((s) => s.cuts.map((c) => c.measure)));
       const { find } = look(docket, cards);
@@ -133,6 +136,9 @@ describe('work laid out for a program of a guillotine', () => {
     const [first, second] = BY_HAND.stages;
     // a strip that is not cut further is a piece as high as the sheet, whose edges do not print
     expect(cannot({ stages: [first, { ...second, piles: second!.piles.slice(0, 1) }] })).toMatch(/cannot be laid out/);
+    // strips of two sizes fall as pieces
+    const other = { ...second!, cuts: second!.cuts.map((c) => ({ ...c, waste: false })) };
+    expect(cannot({ stages: [first, other] })).toMatch(/not those of pieces of one size/);
     // lying upright before the knife, sheets are printed the other way here
     expect(
       cannot({

@@ -1,20 +1,9 @@
 import { CutError, cutsOf, isCuttable, piecesBy } from '../cutting';
-import { stepOf, type Artwork, type DocketOf, type Patch } from '../docket';
+import { stepOf, type Artwork, type DocketOf, type FlatProduct, type Patch } from '../docket';
 import { guillotineOf } from '../finishing';
-import { formatSize, sameSize, type Rect, type Unit } from '../measure';
+import { bounds, formatSize, sameSize, type Rect, type Size, type Unit } from '../measure';
 import type { PileProgram, Shop } from '../shop';
-import {
-  CANNOT,
-  laidIn,
-  movedTo,
-  NOT_ALIKE,
-  planned,
-  SAME,
-  stockFor,
-  stripsOf,
-  wide,
-  type ForProgram,
-} from './in-strips';
+import { CANNOT, laidIn, movedTo, NOT_ALIKE, planned, SAME, stockFor, stripsOf, type ForProgram } from './in-strips';
 
 /** Where pieces begin and end along one direction, each line once. */
 function linesOf(pieces: readonly Rect[], from: 'x' | 'y', long: 'width' | 'height'): number[] {
@@ -42,20 +31,18 @@ export function forPiles(
   if (!stock) return { cannot: `No stock that ${docket.sheet.machine.name} takes is ${formatSize(pile, unit)}.` };
   const pieces = piecesOf(program);
   if ('cannot' in pieces) return pieces;
-  const columns = stripsOf(linesOf(pieces, 'x', 'width'), pile.width);
-  const rows = stripsOf(linesOf(pieces, 'y', 'height'), pile.height);
-  if (!columns || !rows || columns.count * rows.count !== pieces.length) return NOT_ALIKE;
-  const { finished, lies } = laidIn(docket, columns, rows);
+  const laid = laidAs(pieces, docket, pile);
+  if (!laid) return NOT_ALIKE;
   const route = docket.finish.route.map((s) => (s === step ? { ...step, piles: program } : s));
   const wish = (offset: { x: number; y: number }): Patch => ({
-    product: { finished, lies: { ...lies, offset } },
+    product: { finished: laid.finished, lies: { ...laid.lies, offset } },
     sheet: { stock, up: 'most' },
     finish: { route },
   });
   const moved = movedTo(
     wish,
     (patch) => planned(docket, patch, artwork),
-    () => ({ x: columns.from, y: rows.from, width: wide(columns), height: wide(rows) }),
+    () => bounds([...pieces.as, ...pieces.turned]),
   );
   if (!moved) return CANNOT;
   const { lay, offset } = moved;
@@ -67,10 +54,24 @@ export function forPiles(
   return isCuttable(by) && by.given ? { patch: wish(offset) } : CANNOT;
 }
 
+type Pieces = NonNullable<ReturnType<typeof piecesBy>>;
+
+/** How work lies that is cut into these pieces: in columns and rows, or in a block of those and one a quarter turned. */
+function laidAs({ as, turned }: Pieces, docket: DocketOf<'flat'>, pile: Size): Laid | null {
+  const columns = stripsOf(linesOf(as, 'x', 'width'), pile.width);
+  const rows = stripsOf(linesOf(as, 'y', 'height'), pile.height);
+  if (!columns || !rows || columns.count * rows.count !== as.length) return null;
+  const { finished, lies } = laidIn(docket, columns, rows);
+  return turned.length === 0
+    ? { finished, lies }
+    : { finished, lies: { ...lies, way: 'mixed', columns: null, rows: null } };
+}
+type Laid = Pick<FlatProduct, 'finished' | 'lies'>;
+
 /** The pieces that a program cuts. */
-function piecesOf(program: PileProgram): readonly Rect[] | { readonly cannot: string } {
+function piecesOf(program: PileProgram): Pieces | { readonly cannot: string } {
   try {
-    return piecesBy(program);
+    return piecesBy(program) ?? NOT_ALIKE;
   } catch (e) {
     if (e instanceof CutError) return { cannot: `It cannot be worked. ${e.message}` };
     throw e;

@@ -11,7 +11,7 @@ import { machineTakes, type Shop, type Stock } from '../shop';
 export type ForProgram = { readonly patch: Patch } | { readonly cannot: string };
 
 export const CANNOT: ForProgram = { cannot: 'The sheets cannot be laid out so on this press.' };
-export const NOT_ALIKE: ForProgram = { cannot: 'Its lines are not those of pieces of one size with one gap between.' };
+export const NOT_ALIKE = { cannot: 'Its lines are not those of pieces of one size with one gap between.' };
 
 /** How far two strips may differ and still be pieces of one size, mm. */
 export const SAME = 0.1;

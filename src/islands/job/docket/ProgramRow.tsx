@@ -90,7 +90,7 @@ export function ProgramRow() {
   };
   return (
     <Row label="Program" hint={`${slitter.name} works it by ${made || 'none yet'}`}>
-      <span className="grid gap-1.5">
+      <span className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-1.5">
         <Pick
           label="Program of the slitter"
           value={chosen ? String(chosen.number) : 'own'}
@@ -161,7 +161,7 @@ function PilesRow() {
   if (cuts.piles === 0 && !chosen) return null;
   return (
     <Row label="Program" hint={`${plural(cuts.piles, 'kind')} of pile, ${plural(cuts.cuts, 'cut')}`}>
-      <span className="grid gap-1.5">
+      <span className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-1.5">
         {isKind(docket, 'flat') && listed.length > 0 && (
           <Pick
             label="Program of the guillotine"
