@@ -121,6 +121,7 @@ export function printedPlan({ docket, artwork }: Pick<Loaded, 'docket' | 'artwor
         trim: c.trim,
         clip: boundsOf(c.clip),
         matrix: c.matrix,
+        ...(c.made.length === 0 ? {} : { made: c.made.map((m) => ({ clip: boundsOf(m.clip), matrix: m.matrix })) }),
         ...(movedToSpine === undefined ? {} : { movedToSpine }),
       };
     }),

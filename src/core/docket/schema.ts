@@ -16,6 +16,23 @@ import { Machine, Stock } from '../shop';
 export const PageBox = z.enum(['trim', 'crop', 'media']);
 export type PageBox = z.infer<typeof PageBox>;
 
+/** Bleed that is made of the page itself, where the artwork has none or too little. */
+export const MadeBleed = z
+  .strictObject({
+    way: z
+      .enum(['mirrored', 'stretched'])
+      .describe('The page again, seen in a mirror at its edge; or its outermost tenth of a millimetre drawn out'),
+    edges: z
+      .array(z.enum(['head', 'foot', 'left', 'right']))
+      .min(1)
+      .max(4)
+      .default(['head', 'foot', 'left', 'right'])
+      .describe('At which edges of the page, as it is printed upright'),
+    corners: z.boolean().default(true).describe('Whether beyond its corners as well'),
+  })
+  .meta({ id: 'MadeBleed' });
+export type MadeBleed = z.infer<typeof MadeBleed>;
+
 /** Where pages come from and how they are placed. */
 export const ArtworkWish = z.strictObject({
   file: FileRef,
@@ -25,6 +42,7 @@ export const ArtworkWish = z.strictObject({
   box: PageBox.describe('Which box of the artwork is the page'),
   fit: z.enum(['centre', 'fit', 'fill']).describe('At its own size; made to show whole; made to cover'),
   enlarge: z.number().min(0.1).max(10).describe('A factor on top, 1 for none'),
+  bleed: MadeBleed.nullish().describe('Bleed that is made; none where nothing is said'),
 });
 export type ArtworkWish = z.infer<typeof ArtworkWish>;
 

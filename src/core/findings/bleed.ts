@@ -1,6 +1,14 @@
-import { NEAR_EDGE, type PageFacts } from '../docket';
-import { placementScale, type Placement } from '../makeup';
-import { formatLength, formatNumber, type Edges, type Rect, type Size } from '../measure';
+import { MadeBleed, NEAR_EDGE, type ArtworkWish, type PageFacts, type Patch } from '../docket';
+import { edgesMade, MOST_INSIDE, placementScale, type Placement } from '../makeup';
+import {
+  edgesTurned,
+  formatLength,
+  formatNumber,
+  type Edges,
+  type QuarterTurns,
+  type Rect,
+  type Size,
+} from '../measure';
 import { pageRanges, plural, type Finding, type Inspected, type Offer } from './kinds';
 
 /** How much bleed may lack without a word, mm. */
@@ -38,7 +46,25 @@ export function bleedFindings(
       station: 'artwork',
       title: all ? 'The artwork has no bleed' : `${plural(short.length, 'page has', 'pages have')} too little bleed`,
       detail: `${formatLength(bleed, unit)} are asked for round the ${round}${all ? '' : ` (page ${pageRanges(short)})`}; cut a hair off and a white edge shows where colour runs to the trim.`,
-      offers: () => [...(factor > 1 && factor < MOST_ENLARGED ? [larger] : []), without],
+      offers: () => [...made(docket.artwork), ...(factor > 1 && factor < MOST_ENLARGED ? [larger] : []), without],
+    },
+  ];
+}
+
+/** Bleed that is made, either way; nothing where it is already. */
+function made({ bleed }: ArtworkWish): Offer[] {
+  if (bleed) return [];
+  const of = (way: MadeBleed['way']): Patch => ({ artwork: { bleed: MadeBleed.parse({ way }) } });
+  return [
+    {
+      label: 'Make bleed: the page mirrored at its edges',
+      detail: 'good for pictures and patterns; what stands near the trim comes twice',
+      patch: of('mirrored'),
+    },
+    {
+      label: 'Make bleed: its edges stretched',
+      detail: 'good for flat colours and lines that run off',
+      patch: of('stretched'),
     },
   ];
 }
@@ -47,9 +73,16 @@ export function bleedFindings(
  * How much larger a page would have to be to have the bleed that is needed round the finished page; null where it lacks
  * none that would be missed. All seen as the page is.
  */
-export function enlargedFor(page: PageFacts, placement: Placement, finished: Size, need: Edges): number | null {
+export function enlargedFor(
+  page: PageFacts,
+  placement: Placement,
+  finished: Size,
+  need: Edges,
+  turn: QuarterTurns = 0,
+): number | null {
   const placed = { box: page[placement.box], scale: placementScale(page, placement, finished) };
-  const reach = reachBeyond(page, placed.box, placed.scale, finished);
+  const own = reachBeyond(page, placed.box, placed.scale, finished);
+  const reach = withMade(own, need, placement.bleed, turn);
   if (!lacks(reach, need) || !inkLacks(page, placed, reach, need)) return null;
   const w = finished.width / 2;
   const h = finished.height / 2;
@@ -60,6 +93,16 @@ export function enlargedFor(page: PageFacts, placement: Placement, finished: Siz
     (h + need.top) / (h + reach.top),
     (h + need.bottom) / (h + reach.bottom),
   );
+}
+
+/** How far a page reaches with the bleed that is made for it. */
+function withMade(own: Edges, need: Edges, wish: MadeBleed | null | undefined, turn: QuarterTurns): Edges {
+  if (!wish) return own;
+  // seen as the artwork is, before it is turned
+  const made = edgesTurned(edgesMade(wish), ((4 - turn) % 4) as QuarterTurns);
+  const at = (edge: keyof Edges): number =>
+    made[edge] === 1 && own[edge] >= -MOST_INSIDE ? Math.max(own[edge], need[edge]) : own[edge];
+  return { left: at('left'), right: at('right'), top: at('top'), bottom: at('bottom') };
 }
 
 const lacks = (reach: Edges, need: Edges): boolean => EDGES.some((edge) => reach[edge] < need[edge] - TOLERANCE);

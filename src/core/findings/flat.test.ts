@@ -42,7 +42,12 @@ describe('what is found of flat work', () => {
     const it = look(2, { product: { bleed: 3 } }, artworkOf(2, CARD, 0));
     expect(it.find('no-bleed')!.title).toBe('The artwork has no bleed');
     // (25 + 3) ÷ 25
-    expect(mends(it, 'no-bleed')).toEqual(['Enlarge the artwork to 112 %', 'Print without bleed']);
+    expect(mends(it, 'no-bleed')).toEqual([
+      'Make bleed: the page mirrored at its edges',
+      'Make bleed: its edges stretched',
+      'Enlarge the artwork to 112 %',
+      'Print without bleed',
+    ]);
   });
 
   it('a gap too small for the bleed of both', () => {

@@ -120,7 +120,12 @@ describe('what is found of a poster', () => {
 
   it('no bleed round it, and imprints that it does not get', () => {
     const bare = look({ product: { bleed: 3 } }, artworkOf(1, A1, 0));
-    expect(mends(bare, 'no-bleed')).toEqual(['Enlarge the artwork to 101.1 %', 'Print without bleed']);
+    expect(mends(bare, 'no-bleed')).toEqual([
+      'Make bleed: the page mirrored at its edges',
+      'Make bleed: its edges stretched',
+      'Enlarge the artwork to 101.1 %',
+      'Print without bleed',
+    ]);
     const stamped = look({
       imprint: {
         prints: [

@@ -2,6 +2,7 @@ import type { Lies, Process, SheetWish } from '../docket';
 import type { Edges, InUnits, Matrix, Outline, QuarterTurns, Rect, Series, Size } from '../measure';
 import type { Fold } from '../fold';
 import type { Stamp } from '../imprint';
+import type { Strip } from './made-bleed';
 import type { PageRef } from '../pages';
 import type { Machine, Stock } from '../shop';
 import type { SpineEdge } from './placing';
@@ -156,6 +157,8 @@ export interface Placed {
   readonly toPage: Matrix | null;
   /** Of a part of an artwork page, what may be seen of that page: not its neighbours. Null for all of it. */
   readonly reach: Rect | null;
+  /** What is drawn of it once more under it, beyond its edges: bleed that is made. Nothing where it is not said. */
+  readonly made?: readonly Strip[];
   /** What is put on it at imposition; none where it is not said. */
   readonly stamps?: readonly Stamp[];
 }

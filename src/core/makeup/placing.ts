@@ -4,7 +4,7 @@ import { compose, grow, rect, rotation, translation, type Edges, type Matrix, ty
 import type { PageRef, Part } from '../pages';
 
 /** How artwork is placed on a page. */
-export type Placement = Pick<ArtworkWish, 'box' | 'fit' | 'enlarge'>;
+export type Placement = Pick<ArtworkWish, 'box' | 'fit' | 'enlarge' | 'bleed'>;
 
 /** Which edge of a page, seen upright, is at the spine. */
 export type SpineEdge = 'left' | 'right' | 'top' | 'bottom';

@@ -1,5 +1,5 @@
 import type { Stamp } from '../imprint';
-import type { Content, Piece } from '../makeup';
+import type { Content, Piece, Strip } from '../makeup';
 import {
   boundsOf,
   compose,
@@ -37,6 +37,8 @@ export interface Cell {
   readonly clip: Outline;
   /** Takes the artwork page (mm from the lower left of its media box, seen upright) to the side; null for a blank. */
   readonly matrix: Matrix | null;
+  /** What is drawn of it once more, under it: bleed that is made. */
+  readonly made: readonly { readonly clip: Outline; readonly matrix: Matrix }[];
   /** Takes the upright page to the side. */
   readonly toSide: Matrix;
   /** What is put on it at imposition. */
@@ -44,6 +46,7 @@ export interface Cell {
 }
 
 const NO_STAMPS: readonly Stamp[] = [];
+const NONE_MADE: readonly never[] = [];
 
 /** What of a page shows where it may be seen only as far as it reaches. */
 function within(clip: Outline, reach: Rect): Outline {
@@ -55,7 +58,7 @@ function within(clip: Outline, reach: Rect): Outline {
 /** The cell at a spot, for the piece that lies there. */
 export function cellAt(content: Content, spot: Spot, piece: Piece): Cell {
   const place = piece.places[spot.page - 1] ?? 0;
-  const { page, label, toPage, reach, stamps = NO_STAMPS } = content.at(place);
+  const { page, label, toPage, reach, made = NONE_MADE, stamps = NO_STAMPS } = content.at(place);
   const matrix = toPage ? compose(toPage, spot.toSide) : null;
   return {
     down: spot.down,
@@ -69,7 +72,14 @@ export function cellAt(content: Content, spot: Spot, piece: Piece): Cell {
     trim: spot.trim,
     clip: matrix && reach ? within(spot.clip, rectThrough(matrix, reach)) : spot.clip,
     matrix,
+    made: made.length === 0 ? NONE_MADE : made.flatMap((strip) => onSide(strip, spot)),
     toSide: spot.toSide,
     stamps,
   };
+}
+
+/** A strip of bleed as it lies on the side, as far as the place shows of it; nothing where it shows none. */
+function onSide({ clip, toPage }: Strip, spot: Pick<Spot, 'clip' | 'toSide'>): Cell['made'] {
+  const shared = spot.clip.kind === 'rectangle' && intersect(spot.clip.rect, rectThrough(spot.toSide, clip));
+  return shared ? [{ clip: rectangle(shared), matrix: compose(toPage, spot.toSide) }] : [];
 }

@@ -47,7 +47,7 @@ export function holdsOf(sheet: Sheet, side: SideName): Holds {
     { x: 0, y: 0, ...lay.paper },
     lay.printable,
     ...trimsOn(lay, side),
-    ...sheet[side].flatMap((c) => [c.trim, boundsOf(c.clip)]),
+    ...sheet[side].flatMap((c) => [c.trim, boundsOf(c.clip), ...c.made.map((m) => boundsOf(m.clip))]),
   ];
   const folds = foldLines(lay, side);
   return {

@@ -150,8 +150,8 @@ export function layoutOf(docket: Docket, plan: Plan, artwork: Pick<Artwork, 'pag
         prints: sheet.prints,
         surfaces: SIDE_NAMES.slice(0, one ? 1 : 2).map((side) => ({
           side,
-          placed: sheet[side].map((c, k) =>
-            placed(c, `S${sheet.number}${side === 'front' ? 'F' : 'B'}${k + 1}`, runs, from),
+          placed: sheet[side].flatMap((c, k) =>
+            placedOf(c, `S${sheet.number}${side === 'front' ? 'F' : 'B'}${k + 1}`, runs, from),
           ),
           marks: marksWritten(marks.of(sheet.number, side), from),
         })),
@@ -226,6 +226,12 @@ function cuttingsOf({ sheets }: Plan): Cutting[] {
     };
   });
 }
+
+/** A page where it is placed, before it what is made of it as its bleed: one lies on the other as they follow. */
+const placedOf = (cell: Cell, id: string, runs: readonly Run[], from: readonly [number, number]): Placed[] => [
+  ...cell.made.map((m, i) => placed({ ...cell, ...m }, `${id}M${i + 1}`, runs, from)),
+  placed(cell, id, runs, from),
+];
 
 function placed(cell: Cell, id: string, runs: readonly Run[], from: readonly [number, number]): Placed {
   const run = runs[cell.file];

@@ -54,7 +54,7 @@ const SMALLEST = 0.5;
 function writePage({ out, tree, all, formOf, drawn }: Proofing, { paper, placed, words, wordsAt }: ProofPage): number {
   const on: Drawn = { content: '', forms: new Map(), fonts: new Map(), spaces: new Map(), states: new Map() };
   for (const { page, at, clip } of placed)
-    drawCell(on, { clip: rectangle(clip), matrix: at }, formOf({ file: 0, page }));
+    drawCell(on, { clip: rectangle(clip), matrix: at, made: [] }, formOf({ file: 0, page }));
   const [x, y, room] = wordsAt;
   const wide = (widthOf(words, 'text') * PROOF_WORDS) / 0.668;
   const height = PROOF_WORDS * Math.max(SMALLEST, Math.min(1, room / wide));

@@ -1,4 +1,13 @@
-import { boundsOf, bounds, type Cell, type Outline, type Rect, type Sheet, type SideName } from '../../core';
+import {
+  boundsOf,
+  bounds,
+  type Cell,
+  type Matrix,
+  type Outline,
+  type Rect,
+  type Sheet,
+  type SideName,
+} from '../../core';
 import { PT } from '../geometry';
 import type { Form } from './forms';
 import { points, realNumber as n } from './number';
@@ -32,16 +41,23 @@ function written(o: Outline): string {
 }
 
 /** Draws a page of the artwork where a cell has it, its printed annotations with it. */
-export function drawCell(out: Drawn, cell: Pick<Cell, 'clip' | 'matrix'>, form: Form): void {
-  const [a, b, c, d, e, f] = form.toSheet(cell.matrix!);
+export function drawCell(out: Drawn, cell: Pick<Cell, 'clip' | 'matrix' | 'made'>, form: Form): void {
   out.forms.set(form.name, form.ref);
-  out.content += `q ${clipPath(cell.clip)} W n ${n(a)} ${n(b)} ${n(c)} ${n(d)} ${points(e)} ${points(f)} cm /${form.name} Do\n`;
+  // bleed that is made goes on under the page
+  for (const { clip, matrix } of cell.made) out.content += `${drawn(clip, form, matrix)}Q\n`;
+  out.content += drawn(cell.clip, form, cell.matrix!);
   form.annotations.forEach((a, i) => {
     const key = `${form.name}A${i}`;
     out.forms.set(key, a.form);
     out.content += `q ${a.matrix.map(n).join(' ')} cm /${key} Do Q\n`;
   });
   out.content += 'Q\n';
+}
+
+/** Operators that draw a page, its graphics state still kept. */
+function drawn(clip: Outline, form: Form, upright: Matrix): string {
+  const [a, b, c, d, e, f] = form.toSheet(upright);
+  return `q ${clipPath(clip)} W n ${n(a)} ${n(b)} ${n(c)} ${n(d)} ${points(e)} ${points(f)} cm /${form.name} Do\n`;
 }
 
 /** A side's boxes (14.11.2): the sheet, and on it the pages without and with their bleed. */
@@ -52,7 +68,8 @@ export function boxesOf(sheet: Sheet, side: SideName): string {
   // a side that is not printed is as large as its sheet
   const whole = [{ x: 0, y: 0, width, height }];
   const trim = bounds(cells.length > 0 ? cells.map((c) => c.trim) : whole);
-  const bleed = bounds(cells.length > 0 ? cells.map((c) => boundsOf(c.clip)) : whole);
+  const shown = (c: Cell): Rect[] => [c.clip, ...c.made.map((m) => m.clip)].map(boundsOf);
+  const bleed = bounds(cells.length > 0 ? cells.flatMap(shown) : whole);
   // the paper's corner stays where everything is measured from: a plate begins before it
   const media = plate ? { x: -plate.paper.x, y: -plate.paper.y, ...plate.plate } : { x: 0, y: 0, width, height };
   return `/MediaBox[${corners(media)}]/BleedBox[${corners(bleed)}]/TrimBox[${corners(trim)}]`;

@@ -18,7 +18,7 @@ export const noBleed: Check<InspectedFlat> = (it) => {
     if (!ref || !facts || ref.part || looked.has(ref.page)) continue;
     looked.add(ref.page);
     const { turn } = turnedToLie(ref, facts[docket.artwork.box], finished);
-    const larger = enlargedFor(facts, docket.artwork, sizeTurned(finished, turn), need);
+    const larger = enlargedFor(facts, docket.artwork, sizeTurned(finished, turn), need, turn);
     if (larger === null) continue;
     short.add(ref.page);
     enlarge = Math.max(enlarge, larger);

@@ -13,7 +13,7 @@ export const noBleed: Check<InspectedPoster> = (it) => {
   let enlarge = 1;
   for (const ref of poster.posters) {
     const facts = ref.part ? undefined : factsOf(artwork, ref);
-    const larger = facts && enlargedFor(facts, docket.artwork, sizeTurned(finished, ref.turn), need);
+    const larger = facts && enlargedFor(facts, docket.artwork, sizeTurned(finished, ref.turn), need, ref.turn);
     if (larger === undefined || larger === null) continue;
     short.push(ref.page);
     enlarge = Math.max(enlarge, larger);

@@ -3,13 +3,14 @@ import { stamping } from '../../imprint';
 import { compose, type Matrix, type Size } from '../../measure';
 import { factsOf, type PageRef } from '../../pages';
 import type { Content, Placed } from '../piece';
-import { artworkToPage, creepMap, partReach, spineEdge, type Placement } from '../placing';
+import { bled } from '../made-bleed';
+import { artworkToPage, creepMap, spineEdge, type Placement } from '../placing';
 import type { Creep } from './creep';
 import { creepOn, leafDepth, type BookPage, type Nesting, type Section } from './section';
 
 /** Where the pages of a book stand, and what is on them. */
 interface BookContent extends Nesting {
-  readonly product: Pick<BoundProduct, 'finished'>;
+  readonly product: Pick<BoundProduct, 'finished' | 'bleed'>;
   readonly placement: Placement;
   readonly imprint: ImprintWish;
   readonly artwork: Artwork;
@@ -84,7 +85,7 @@ function creepAt(book: BookContent, section: Section, page: number, size: Size, 
 }
 
 function shown(
-  { artwork, placement }: BookContent,
+  { artwork, placement, product }: BookContent,
   ref: PageRef | null,
   size: Size,
   creep: Matrix | null,
@@ -92,9 +93,5 @@ function shown(
   const facts = ref ? factsOf(artwork, ref) : undefined;
   if (!ref || !facts) return { page: null, toPage: null, reach: null };
   const map = artworkToPage(facts, placement, size, ref);
-  return {
-    page: ref,
-    toPage: creep ? compose(map, creep) : map,
-    reach: ref.part ? partReach(facts, placement.box, ref.part) : null,
-  };
+  return { page: ref, ...bled(facts, placement, creep ? compose(map, creep) : map, size, product.bleed, ref.part) };
 }

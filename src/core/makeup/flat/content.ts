@@ -3,7 +3,8 @@ import { addTurns, compose, EPSILON, type Matrix, type Size } from '../../measur
 import { factsOf, type PageRef } from '../../pages';
 import { stamping } from '../../imprint';
 import type { Content, Placed } from '../piece';
-import { artworkToPage, pagePart, partReach } from '../placing';
+import { bled } from '../made-bleed';
+import { artworkToPage, pagePart } from '../placing';
 import type { Faces } from './pages';
 import type { Sets } from './sets';
 
@@ -50,8 +51,7 @@ export function flatContent(
     return {
       page,
       label,
-      toPage: mirrored ? compose(map, mirror(finished)) : map,
-      reach: ref.part ? partReach(facts, placement.box, ref.part) : null,
+      ...bled(facts, placement, mirrored ? compose(map, mirror(finished)) : map, finished, product.bleed, ref.part),
       stamps: stampsAt(record, each * nth + (isBack ? 2 : 1), part),
     };
   };

@@ -1,7 +1,8 @@
 import type { Artwork, DocketOf } from '../../docket';
-import { compose, inUnits, rect, rectangle, seriesOf, translation, type Series } from '../../measure';
+import { compose, inUnits, rect, rectangle, rectThrough, seriesOf, translation, type Series } from '../../measure';
 import { factsOf, pageList } from '../../pages';
-import { artworkToPage, partReach } from '../placing';
+import { bled } from '../made-bleed';
+import { artworkToPage } from '../placing';
 import { trimLines } from '../trims';
 import type { Assembly, Content, Covered, Gang, MadeUp, Piece, Placed, Shape } from '../piece';
 import {
@@ -65,11 +66,21 @@ function contentOf(
     const facts = ref && factsOf(artwork, ref);
     if (!ref || !facts) return { page: null, label, toPage: null, reach: null };
     const map = artworkToPage(facts, placement, product.finished, ref);
+    const whole = bled(facts, placement, map, product.finished, product.bleed, ref.part);
+    const toPanel = translation(-panel.trim.x, -panel.trim.y);
     return {
       page: ref,
       label,
-      toPage: compose(map, translation(-panel.trim.x, -panel.trim.y)),
-      reach: ref.part ? partReach(facts, placement.box, ref.part) : null,
+      toPage: compose(map, toPanel),
+      reach: whole.reach,
+      ...(whole.made
+        ? {
+            made: whole.made.map((s) => ({
+              clip: rectThrough(toPanel, s.clip),
+              toPage: compose(s.toPage, toPanel),
+            })),
+          }
+        : {}),
     };
   };
   return { places: posters.length * panels.length, at };

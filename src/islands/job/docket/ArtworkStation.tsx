@@ -4,6 +4,7 @@ import { Entry, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
 import { ImprintRows } from '../imprint/ImprintRows';
+import { BleedRow } from './BleedRow';
 import { Compared, FileRow, FormerFiles, useSwap } from './ArtworkFile';
 
 type ImposedKey = 'pages' | 'spreads' | 'spreads-covers' | 'nested' | 'gathered' | 'sheets';
@@ -32,6 +33,7 @@ export function ArtworkStation() {
       <PagesRow />
       {kind === 'bound' && <HoldsRow />}
       <PlacedRows />
+      <BleedRow />
       {/* what is cut into panels gets none */}
       {kind !== 'poster' && <ImprintRows />}
       <FormerFiles put={swapping.put} />

@@ -57,6 +57,7 @@ function blockOn(plan: Plan, { run, pieces }: Knife): OnTable {
     clip: rectangle(piece),
     matrix: first.toPage && compose(first.toPage, toSide),
     toSide,
+    made: [],
     stamps: first.stamps ?? [],
   };
   return {

@@ -1,4 +1,4 @@
-import { boundsOf, type Cell } from '../../../core';
+import { boundsOf, type Cell, type Matrix, type Outline } from '../../../core';
 import { down, pictureMatrix } from './geometry';
 import type { CellPictures } from './pictures';
 
@@ -16,23 +16,30 @@ export function PagePicture({
 }) {
   if (!pictures || !cell.matrix) return null;
   const { facts, small, sharp } = pictures;
-  const image = (href: string) => (
+  const image = (href: string, matrix: Matrix) => (
     <image
       key={href}
       href={href}
       width={facts.media.width}
       height={facts.media.height}
       preserveAspectRatio="none"
-      transform={pictureMatrix(cell.matrix!, facts.media.height, H)}
+      transform={pictureMatrix(matrix, facts.media.height, H)}
     />
   );
-  return (
-    <g clipPath={`url(#${id})`}>
-      <clipPath id={id}>
-        <rect {...down(boundsOf(cell.clip), H)} />
+  const drawn = (key: string, clip: Outline, matrix: Matrix) => (
+    <g key={key} clipPath={`url(#${key})`}>
+      <clipPath id={key}>
+        <rect {...down(boundsOf(clip), H)} />
       </clipPath>
-      {image(small)}
-      {sharp && image(sharp)}
+      {image(small, matrix)}
+      {sharp && image(sharp, matrix)}
     </g>
+  );
+  return (
+    <>
+      {/* bleed that is made of the page goes on under it */}
+      {cell.made.map((m, i) => drawn(`${id}-made-${i}`, m.clip, m.matrix))}
+      {drawn(id, cell.clip, cell.matrix)}
+    </>
   );
 }
