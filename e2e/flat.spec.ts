@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
-import { numberedPages, writePdf, type wordsOf } from '../src/pdf/made';
+import { numberedPages, run, writePdf, type wordsOf } from '../src/pdf/made';
 import {
   accessible,
   atEachSize,
@@ -48,6 +48,36 @@ test('two pages of a card are planned many up in the time a drop takes', async (
   expect(ones.length).toBeGreaterThanOrEqual(8);
   expect(back!.words.filter((w) => w.text === '2')).toHaveLength(ones.length);
   await accessible(page, 'a card');
+});
+
+test('a card without bleed gets it by one remedy, on the table and on paper, and loses it by undo', async ({
+  page,
+}) => {
+  const path = join(scratch, 'bare.pdf');
+  const [w, h] = [90 * MM, 50 * MM];
+  writePdf(path, [{ entries: `/MediaBox[0 0 ${w} ${h}]`, content: `0.2 0.5 0.7 rg 0 0 ${w} ${h} re f` }]);
+  await openDropped(page, path);
+  const found = page.getByRole('status', { name: 'Foremost finding' });
+  await expect(found).toContainText('The artwork has no bleed');
+  const artwork = await openStation(page, 'artwork');
+  const pictures = table(page).locator('image');
+  await expect(pictures.first()).toBeAttached();
+  const before = await pictures.count();
+  await artwork.getByRole('button', { name: /^Make bleed: the page mirrored/ }).click();
+  await expect(found).toContainText('Nothing against it');
+  await expect(artwork.getByRole('radio', { name: 'Mirrored' })).toBeChecked();
+  expect(await pictures.count()).toBeGreaterThanOrEqual(9 * before);
+  await accessible(page, 'bleed made');
+  const { file } = await exported(page, 'bare');
+  const inks = run('gs', '-q', '-o', '-', '-sDEVICE=inkcov', file);
+  const covered = Number(/^\s*([\d.]+)/.exec(inks)![1]);
+  await undo(page);
+  await expect(found).toContainText('The artwork has no bleed');
+  const { file: without } = await exported(page, 'bare-again');
+  const less = Number(/^\s*([\d.]+)/.exec(run('gs', '-q', '-o', '-', '-sDEVICE=inkcov', without))![1]);
+  // 96 × 56 in place of 90 × 50
+  expect(covered / less).toBeGreaterThan(1.15);
+  expect(covered / less).toBeLessThan(1.2);
 });
 
 test('a booklet’s file is made into cards and back, and undone', async ({ page }) => {

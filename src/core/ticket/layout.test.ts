@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkedPatch, type Docket } from '../docket';
+import { checkedPatch, type Docket, type Patch } from '../docket';
 import { orderedDocket } from '../propose';
 import { plan } from '../sheet';
 import { A5, artworkOf, BOARD, coverOn, docketFor, flatDocketFor, SHOP } from '../testing';
@@ -276,6 +276,27 @@ describe('a layout as a ticket', () => {
       }),
       { numRuns: 30 },
     );
+  });
+});
+
+describe('bleed that is made', () => {
+  it('is placed before its page, seen in a mirror, and clipped to its strip', () => {
+    const bare = artworkOf(7, NOTICE, 0);
+    const [plain, made] = [null, { way: 'mirrored', edges: ['left'], corners: true }].map((bleed) =>
+      within(xjdf(checkedPatch(notices(), { artwork: { bleed } } as Patch), bare), 'PlacedObject').filter(
+        (o) => o.attributes.Ord !== undefined,
+      ),
+    ) as [Element[], Element[]];
+    expect(made).toHaveLength(2 * plain.length);
+    const [strip, page] = made;
+    expect([strip!.attributes.Ord, page!.attributes.Ord]).toEqual(['0', '0']);
+    const [a, b, c, d, x] = numbers(strip!.attributes.CTM);
+    expect([a, b, c, d]).toEqual([-1, 0, 0, 1]);
+    // its trim begins at 340: what lies there is at 340.05 in the mirror, and 3 beyond at 337
+    expect(mm(x!)).toBeCloseTo(340.05, 3);
+    const [left, , right] = numbers(strip!.attributes.ClipBox).map(mm);
+    expect([left, right].map((v) => Math.round(v! * 100) / 100)).toEqual([337, 340.05]);
+    expect(page!.attributes.CTM).toBe(plain[0]!.attributes.CTM);
   });
 });
 
