@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { machineSetups, scoreSetupsOf } from '../card';
+import { cutsOf } from '../cutting';
 import type { Docket, FinishStep, Patch } from '../docket';
 import { plan } from '../sheet';
 import { artworkOf, BINDER, changed, CREASER, docketFor, FOLDER, GUILLOTINE, look, SHOP, SLITTER } from '../testing';
@@ -37,6 +38,38 @@ describe('the cover of a glued book', () => {
     [143, 148, 154, 159].forEach((mm, i) => expect(run!.passes[0]!.at[i]).toBeCloseTo(left + mm, 6));
     expect(run!.size.width).toBeCloseTo(302 + left + cover.paper.right, 6);
     expect(run).toMatchObject({ of: 'covers', pieces: 100 });
+  });
+
+  it('is scored from the edge that its own paper has, which is not as wide on both sides where several lie on a sheet', () => {
+    for (const [bound, size] of [
+      ['left', { width: 74, height: 105 }],
+      ['top', { width: 100, height: 70 }],
+    ] as const) {
+      const small = artworkOf(64, size, 3);
+      const docket = changed(docketFor(small), {
+        product: {
+          copies: 100,
+          bound,
+          binding: { kind: 'perfect-bound', grindOff: 3 },
+          cover: { kind: 'separate', from: 'text', stock: SRA3, spine: 6, hinge: 5 },
+        },
+        sheet: { stock: SRA3, up: 'most' },
+        finish: { here: true, route: [{ process: 'bind', machine: UNSCORING }] },
+      } as unknown as Patch);
+      const planned = plan(docket, small);
+      const lay = planned.sheets.lays.find((l) => l.downs[0]!.shape.lines.some((x) => x.kind === 'score'))!;
+      const wanted = lay.downs.map(({ trim, at }, k) => {
+        expect(at.slice(0, 4).map(Math.round)).toEqual([1, 0, 0, 1]);
+        const r = cutsOf(lay).pieces[k]!;
+        // back or front is 74 wide, or 70 high where it is bound at the top; 5 before its end is the hinge
+        const before = bound === 'left' ? trim.x - r.x : r.y + r.height - trim.y - trim.height;
+        return Math.round(1000 * (before + (bound === 'left' ? 74 : 70) - 5)) / 1000;
+      });
+      expect(new Set(wanted).size).toBeGreaterThan(1);
+      const firsts = scoreRuns(planned, docket.finish.route).map((r) => Math.round(1000 * r.passes[0]!.at[0]!) / 1000);
+      // each kind where its first lies
+      expect([...new Set(firsts)]).toEqual([...new Set(wanted)]);
+    }
   });
 
   it('is scored by the binder where that is not said to be otherwise', () => {

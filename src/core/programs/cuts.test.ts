@@ -7,6 +7,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { cutFrom, cutsOf, type Stage } from '../cutting';
 import { type Docket, type Patch } from '../docket';
 import { plan } from '../sheet';
+import { PileProgram } from '../shop';
 import { artworkOf, changed, docketFor, flatDocketFor, GUILLOTINE, SHOP } from '../testing';
 import { pilesOfJob, pilesWritten, readPiles } from '.';
 
@@ -35,6 +36,19 @@ describe('programs of guillotines as a file', () => {
     expect(pilesWritten(back)).toBe(text);
     // 2,100 cards at 29 up are 73 sheets: all of them are one lift
     expect(back.programs[0]!.each).toBe(73);
+  });
+
+  it('have so many cuts and piles as any sheet takes, and no more', () => {
+    const cut = { turns: 0, measure: 10, waste: false };
+    const pile = { x: 0, y: 0, width: 450, height: 320 };
+    const of = (cuts: number): boolean =>
+      PileProgram.safeParse({
+        name: 'x',
+        pile: { width: 450, height: 320 },
+        each: 1,
+        stages: [{ lies: 0, piles: [pile], cuts: Array.from({ length: cuts }, () => cut) }],
+      }).success;
+    expect([of(3999), of(4000)]).toEqual([true, false]);
   });
 
   it('are as the example in the docs is', () => {
