@@ -52,6 +52,9 @@ function useProgramsOf(machine: string): Loaded {
   return known?.of === machine ? known.loaded : NONE;
 }
 
+/** What laying a job out for a program needs. */
+const useLaying = () => useJob(({ docket, plan, artwork, shop, change }) => ({ docket, plan, artwork, shop, change }));
+
 /** A docket laid out for a program that was chosen, where it can be. */
 function useChoose(): (name: string, laid: ForProgram) => void {
   const change = useJob((s) => s.change);
@@ -63,13 +66,7 @@ function useChoose(): (name: string, laid: ForProgram) => void {
 
 /** The program that a slitter works the job by: one that it has, by its name, or one made for the job. */
 export function ProgramRow() {
-  const { docket, plan, artwork, shop, change } = useJob(({ docket, plan, artwork, shop, change }) => ({
-    docket,
-    plan,
-    artwork,
-    shop,
-    change,
-  }));
+  const { docket, plan, artwork, shop, change } = useLaying();
   const { unit } = useUnit();
   const slitter = slitterOf(docket.finish);
   const { programs } = useProgramsOf(slitter?.id ?? '');
@@ -131,13 +128,7 @@ const OWN = ' ';
 
 /** The programs of a guillotine: those of the sheets and of the bound blocks together, or one that it has, by its name. */
 function PilesRow() {
-  const { docket, plan, artwork, shop, change } = useJob(({ docket, plan, artwork, shop, change }) => ({
-    docket,
-    plan,
-    artwork,
-    shop,
-    change,
-  }));
+  const { docket, plan, artwork, shop, change } = useLaying();
   const { unit } = useUnit();
   const guillotine = guillotineOf(docket.finish);
   const { piles } = useProgramsOf(guillotine && guillotine.memory !== null ? guillotine.id : '');
