@@ -16,8 +16,14 @@ const casesOf = (s: Schema): Schema[] => {
   return list ? list.flatMap(casesOf) : [r];
 };
 
-/** A value of a schema with every number and list at one end of what is allowed. */
-function valueAt(schema: Schema, end: End, depth = 0): unknown {
+/** Items of a list at the most, by how many lists it lies in: lists in lists in lists are as long as memory. */
+const MOST_ITEMS = [Infinity, 500, 10];
+
+/**
+ * A value of a schema with every number and list at one end of what is allowed.
+ * @param within how many lists it lies in
+ */
+function valueAt(schema: Schema, end: End, within = 0): unknown {
   const cases = casesOf(schema);
   const s = end === 'low' ? cases[0]! : (cases.find((c) => c.type !== 'null') ?? cases[0]!);
   if ('const' in s) return s.const;
@@ -38,12 +44,13 @@ function valueAt(schema: Schema, end: End, depth = 0): unknown {
       return 'x'.repeat(end === 'low' ? Number(s.minLength ?? 0) : Math.min(300, Number(s.maxLength ?? 20)));
     case 'array': {
       const n = end === 'low' ? Number(s.minItems ?? 0) : Number(s.maxItems ?? 20);
-      return Array.from({ length: n }, () => valueAt(s.items as Schema, end, depth + 1));
+      const most = MOST_ITEMS[Math.min(within, MOST_ITEMS.length - 1)]!;
+      return Array.from({ length: Math.min(n, most) }, () => valueAt(s.items as Schema, end, within + 1));
     }
     case 'object': {
       const out: Record<string, unknown> = {};
       for (const [key, value] of Object.entries((s.properties ?? {}) as Record<string, Schema>))
-        out[key] = valueAt(value, end, depth + 1);
+        out[key] = valueAt(value, end, within);
       return out;
     }
     default:

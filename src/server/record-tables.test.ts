@@ -5,7 +5,7 @@ import { Readable } from 'node:stream';
 import { zipSync } from 'fflate';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { KeptImprint, patched, plan } from '../core';
+import { KeptImprint, MadeBleed, patched, plan } from '../core';
 import { SHOP } from '../core/testing';
 import { ArtworkError } from '../pdf';
 import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
@@ -207,6 +207,10 @@ describe('a table of a job', () => {
     expect(await same(patched(docket, { imprint: { prints: [NAME] } }), old)).toBe(false);
     expect(await same(patched(docket, { marks: { ticks: { on: true } } }), old)).toBe(false);
     expect(await same(patched(docket, { marks: { crop: { at: 'pieces' } } }), old)).toBe(false);
+    // a wish that was taken back is as one that nobody had
+    const bleed = MadeBleed.parse({ way: 'mirrored' });
+    expect(await same(patched(docket, { artwork: { bleed } }), docket)).toBe(false);
+    expect(await same(patched(docket, { artwork: { bleed: null } }), docket)).toBe(true);
     // imprints from before there were pictures
     const printed = patched(docket, { imprint: { prints: [NAME] } });
     const without = JSON.parse(JSON.stringify(printed)) as { imprint: { album?: unknown } };

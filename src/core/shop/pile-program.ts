@@ -3,7 +3,7 @@ import * as z from 'zod';
 /** Stages of a program, and piles that are taken in hand for one: no sheet has more pieces than half of that. */
 const MOST_STAGES = 1000;
 /** Cuts of a program, and piles in all its stages. */
-const MOST_CUTS = 4000;
+const MOST_CUTS = 2000;
 
 const length = z.number().min(0).max(5000);
 const quarter = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]);
