@@ -77,14 +77,13 @@ class Search {
       if (found && (!best || less(found.cost, best.cost))) best = found;
       if (found?.way) plain ||= isPlain(found.way);
     }
-    for (const { upright, at } of directions)
-      // where all strips are alike and each is cut straight through, nothing takes less but to cut their waste together
-      for (const some of plain
-        ? withWaste(pile, upright, at)
-        : choices(pile, upright, at, this.#lookedAt < MOST_LOOKED_AT)) {
-        const found = this.#by(pile, upright, some, best?.cost ?? null);
-        if (found && (!best || less(found.cost, best.cost))) best = found;
-      }
+    // where all strips are alike and each is cut straight through, no other order takes less
+    if (!plain)
+      for (const { upright, at } of directions)
+        for (const some of choices(pile, upright, at, this.#lookedAt < MOST_LOOKED_AT)) {
+          const found = this.#by(pile, upright, some, best?.cost ?? null);
+          if (found && (!best || less(found.cost, best.cost))) best = found;
+        }
     this.#known.set(key, best);
     return best;
   }
@@ -149,20 +148,19 @@ function isPlain({ parts }: Way): boolean {
 }
 
 /**
- * Lines to be cut first where not all are: the outermost waste; what parts strips that are not alike; both; of each gap the
- * one line or the other, so that strips with their waste are alike and it is cut off all of them at once. Every choice of
- * them where there are few; of more with both lines of a gap together.
+ * Lines to be cut first where not all are: the outermost waste; what parts strips that are not alike; both. Every choice
+ * of them where there are few. Both lines of a gap are cut in one go: strips that kept its waste would have to be laid along
+ * the knife with their long sides, and ten of them are longer than any guillotine is wide.
  */
 function* choices(pile: State, upright: boolean, at: readonly number[], all: boolean): Generator<readonly number[]> {
   const n = at.length;
   if (n < 2) return;
   const bounds = [low(pile.rect, upright), ...at, high(pile.rect, upright)];
   const parts = sharedOut(pile.pieces, bounds, upright);
-  const most = pile.pieces.length > FEW_PIECES ? ALL_CHOICES : ALL_OF_FEW;
   const bundles: number[][] = [];
   for (const [i, v] of at.entries()) {
     const gap = i > 0 && parts[i]!.length === 0;
-    if (gap && n > most) bundles.at(-1)!.push(v);
+    if (gap) bundles.at(-1)!.push(v);
     else bundles.push([v]);
   }
   const like = (i: number): string =>
@@ -176,19 +174,9 @@ function* choices(pile: State, upright: boolean, at: readonly number[], all: boo
     last = i;
   }
   const both = at.filter((v) => trims.includes(v) || unlike.includes(v));
-  yield* withWaste(pile, upright, at);
   for (const some of [trims, unlike, both]) if (some.length > 0 && some.length < n) yield some;
-  if (!all || bundles.length > most) return;
+  if (!all || bundles.length > (pile.pieces.length > FEW_PIECES ? ALL_CHOICES : ALL_OF_FEW)) return;
   for (let bits = 1; bits < 2 ** bundles.length - 1; bits++) yield bundles.filter((_, i) => bits & (1 << i)).flat();
-}
-
-/** Lines that leave every piece with the waste below it, or with that above it. */
-function* withWaste(pile: State, upright: boolean, at: readonly number[]): Generator<readonly number[]> {
-  const bounds = [low(pile.rect, upright), ...at, high(pile.rect, upright)];
-  const parts = sharedOut(pile.pieces, bounds, upright).map((p) => p.length > 0);
-  const uppers = at.filter((_, i) => parts[i]);
-  const lowers = at.filter((_, i) => parts[i + 1]);
-  for (const some of [uppers, lowers]) if (some.length > 0 && some.length < at.length) yield some;
 }
 
 /** A way that was found for a pile that looks alike, where this one lies. */
