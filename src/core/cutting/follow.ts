@@ -65,19 +65,34 @@ export function followed({ stages }: Pick<CutProgram, 'stages'>, paper: Size): M
   let table: Rect[] = [{ x: 0, y: 0, width: paper.width, height: paper.height }];
   const moments: Moment[] = [];
   for (const [i, stage] of stages.entries()) {
-    let { hand, aside } = taken(table, stage);
-    let lies = stage.lies;
-    moments.push({ stage: i, made: 0, hand, lies, fell: [], aside });
+    const { hand: first, aside: waits } = taken(table, stage);
+    let [hand, lies] = [first, stage.lies];
+    // a list for each of a thousand cuts would be a million piles: what lies aside is found when it is asked for
+    const fallen: Rect[] = [];
+    const put = (made: number, fell: readonly Rect[]): void => {
+      const n = fallen.length;
+      moments.push({
+        stage: i,
+        made,
+        hand,
+        lies,
+        fell,
+        get aside() {
+          return [...waits, ...fallen.slice(0, n)];
+        },
+      });
+      fallen.push(...fell);
+    };
+    put(0, []);
     for (const [k, { turns, measure }] of stage.cuts.entries()) {
       // the first turn is from how the piles lay when they were put aside
       lies = addTurns(lies, turns);
       const cut = hand.map((r) => parted(r, lies, measure));
       const fell = cut.map((c) => c.front);
       hand = cut.map((c) => c.behind);
-      moments.push({ stage: i, made: k + 1, hand, lies, fell, aside });
-      aside = [...aside, ...fell];
+      put(k + 1, fell);
     }
-    table = [...aside, ...hand];
+    table = [...waits, ...fallen, ...hand];
   }
   return moments;
 }

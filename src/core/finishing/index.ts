@@ -9,7 +9,7 @@ import { fold } from './fold';
 import { punch } from './punch';
 import { round } from './round';
 import type { Amount, Limit, ProcessRule, StepWork } from './rules';
-import { score } from './score';
+import { score, scoresCovers } from './score';
 import { sew } from './sew';
 import { stitch } from './stitch';
 import { leaves, trim } from './trim';
@@ -28,7 +28,6 @@ export {
   type ProgramOf,
   type Reading,
 } from './program';
-import { scoresCovers } from './score';
 export { channelFor, coverScoresOf, scoreRuns, scoresCovers, type ScoreRun } from './score';
 export { cutsSaid, toStep, slitRuns, slitsOn, type SlitRun } from './slit';
 export { foldRuns, foldSets, type FoldRun, type FoldSet } from './fold-plates';

@@ -1,10 +1,22 @@
 import { describe, expect, it } from 'vitest';
 import { machineSetups, scoreSetupsOf } from '../card';
 import { cutsOf } from '../cutting';
-import type { Docket, FinishStep, Patch } from '../docket';
+import type { Docket, DocketOf, FinishStep, Patch } from '../docket';
 import { plan } from '../sheet';
-import { artworkOf, BINDER, changed, CREASER, docketFor, FOLDER, GUILLOTINE, look, SHOP, SLITTER } from '../testing';
-import { cutPieces, limitsOn, routeFor, scoreRuns, workOf } from '.';
+import {
+  artworkOf,
+  BINDER,
+  changed,
+  CREASER,
+  docketFor,
+  flatDocketFor,
+  FOLDER,
+  GUILLOTINE,
+  look,
+  SHOP,
+  SLITTER,
+} from '../testing';
+import { channelFor, cutPieces, limitsOn, routeFor, routeWith, scoreRuns, workOf } from '.';
 
 const [, , SRA3] = SHOP.stocks;
 
@@ -108,5 +120,44 @@ describe('the cover of a glued book', () => {
     expect(routeFor(made, [], shop).map((s) => [s.process, s.machine.kind])).toContainEqual(['score', 'creaser']);
     const scoring = { finishers: [GUILLOTINE, FOLDER, SLITTER, CREASER, BINDER] };
     expect(routeFor(made, [], scoring).some((s) => s.process === 'score')).toBe(false);
+  });
+});
+
+describe('a creaser that says its channels', () => {
+  const cards = artworkOf(2, { width: 85, height: 55 }, 3);
+  const UPRIGHT = { kind: 'score', runs: 'upright', at: 30 } as const;
+  const LEVEL = { kind: 'perforation', runs: 'level', at: 20 } as const;
+  const scored = (line: typeof UPRIGHT | typeof LEVEL, ...more: Patch[]): DocketOf<'flat'> =>
+    [{ product: { lines: [line] } } as Patch, ...more].reduce<DocketOf<'flat'>>(
+      (d, p) => changed(d, p),
+      flatDocketFor(cards),
+    );
+
+  it('presses scores into the narrowest channel that is for the paper, and takes none that is too thick', () => {
+    const channels = [
+      { width: 1.4, most: 0.6 },
+      { width: 0.8, most: 0.2 },
+      { width: 1.1, most: 0.4 },
+    ];
+    const machine = { ...CREASER, channels };
+    const widths = [0.19, 0.2, 0.21, 0.4, 0.6, 0.61].map((mm) => channelFor(machine, mm));
+    expect(widths.map((c) => (c === 'none' || c === null ? c : c.width))).toEqual([0.8, 0.8, 1.1, 1.1, 1.4, 'none']);
+    expect(channelFor(CREASER, 0.3)).toBeNull();
+    const thick = (mm: number, line: typeof UPRIGHT | typeof LEVEL): string[] => {
+      const docket = scored(line, {
+        sheet: { stock: { ...SHOP.stocks[2]!, caliper: mm } },
+        finish: { here: true, route: routeWith([], 'score', machine) },
+      } as Patch);
+      return limitsOn('score', machine, plan(docket, cards), 'mm', []).map((l) => l.id);
+    };
+    expect(thick(0.6, UPRIGHT)).toEqual([]);
+    expect(thick(0.61, UPRIGHT)).toEqual(['score-thick']);
+    // a perforation needs none
+    expect(thick(0.61, LEVEL)).toEqual([]);
+    const docket = scored(UPRIGHT, {
+      sheet: { stock: { ...SHOP.stocks[2]!, caliper: 0.3 } },
+      finish: { here: true, route: routeWith([], 'score', machine) },
+    } as Patch);
+    expect(scoreSetupsOf(docket, plan(docket, cards)).map((s) => [s.channel, s.run.caliper])).toEqual([[1.1, 0.3]]);
   });
 });

@@ -10,7 +10,7 @@ import { reckon } from '../reckoning';
 import { plan } from '../sheet';
 import type { FinisherOf } from '../shop';
 import { artworkOf, changed, CREASER, flatDocketFor, GUILLOTINE, look, SHOP, SLITTER } from '../testing';
-import { channelFor, limitsOn, routeToScore, routeWith, scoreRuns, workOf } from '.';
+import { limitsOn, routeToScore, routeWith, scoreRuns, workOf } from '.';
 
 const [, , SRA3] = SHOP.stocks;
 const CARD: Size = { width: 85, height: 55 };
@@ -140,34 +140,6 @@ describe('a creaser', () => {
     // 30 from the left edge, 55 from the right
     expect(refused({ nearest: 30 })).toEqual([]);
     expect(refused({ nearest: 30.5 })).toEqual(['score-near']);
-  });
-
-  it('presses scores into the narrowest channel that is for the paper, and takes none that is too thick', () => {
-    const channels = [
-      { width: 1.4, most: 0.6 },
-      { width: 0.8, most: 0.2 },
-      { width: 1.1, most: 0.4 },
-    ];
-    const machine = { ...CREASER, channels };
-    const widths = [0.19, 0.2, 0.21, 0.4, 0.6, 0.61].map((mm) => channelFor(machine, mm));
-    expect(widths.map((c) => (c === 'none' || c === null ? c : c.width))).toEqual([0.8, 0.8, 1.1, 1.1, 1.4, 'none']);
-    expect(channelFor(CREASER, 0.3)).toBeNull();
-    const thick = (mm: number, lines: Lines): string[] => {
-      const docket = wished(lines, {
-        sheet: { stock: { ...SHOP.stocks[2]!, caliper: mm } },
-        finish: { here: true, route: routeWith([], 'score', machine) },
-      } as Patch);
-      return limitsOn('score', machine, plan(docket, cards), 'mm', []).map((l) => l.id);
-    };
-    expect(thick(0.6, UPRIGHT)).toEqual([]);
-    expect(thick(0.61, UPRIGHT)).toEqual(['score-thick']);
-    // a perforation needs none
-    expect(thick(0.61, LEVEL)).toEqual([]);
-    const docket = wished(UPRIGHT, {
-      sheet: { stock: { ...SHOP.stocks[2]!, caliper: 0.3 } },
-      finish: { here: true, route: routeWith([], 'score', machine) },
-    } as Patch);
-    expect(scoreSetupsOf(docket, plan(docket, cards)).map((s) => [s.channel, s.run.caliper])).toEqual([[1.1, 0.3]]);
   });
 
   it('has a set-up of its own', () => {

@@ -1,6 +1,7 @@
 import type { Stamp } from '../imprint';
 import type { Content, Piece, Strip } from '../makeup';
 import {
+  bounds,
   boundsOf,
   compose,
   intersect,
@@ -44,6 +45,10 @@ export interface Cell {
   /** What is put on it at imposition. */
   readonly stamps: readonly Stamp[];
 }
+
+/** How far a cell is printed: what is shown of its page, and the bleed that is made of it. */
+export const printedOf = ({ clip, made }: Pick<Cell, 'clip' | 'made'>): Rect =>
+  made.length === 0 ? boundsOf(clip) : bounds([clip, ...made.map((m) => m.clip)].map(boundsOf));
 
 const NO_STAMPS: readonly Stamp[] = [];
 const NONE_MADE: readonly never[] = [];

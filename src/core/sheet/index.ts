@@ -1,4 +1,4 @@
-export { type Cell } from './cell';
+export { printedOf, type Cell } from './cell';
 export { type Spot } from './spots';
 export * from './sheets';
 export * from './plan';

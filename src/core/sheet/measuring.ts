@@ -1,6 +1,6 @@
 import { foldLines, onForm, throughSheet, type Lay } from '../lay';
-import { apply, boundsOf, inverse, type Rect } from '../measure';
-import type { Cell } from './cell';
+import { apply, inverse, type Rect } from '../measure';
+import { printedOf, type Cell } from './cell';
 import type { Sheet, SideName } from './sheets';
 
 /** Measuring on a drawn side. Millimetres from its lower left corner, seen from that side. */
@@ -47,7 +47,7 @@ export function holdsOf(sheet: Sheet, side: SideName): Holds {
     { x: 0, y: 0, ...lay.paper },
     lay.printable,
     ...trimsOn(lay, side),
-    ...sheet[side].flatMap((c) => [c.trim, boundsOf(c.clip), ...c.made.map((m) => boundsOf(m.clip))]),
+    ...sheet[side].flatMap((c) => [c.trim, printedOf(c)]),
   ];
   const folds = foldLines(lay, side);
   return {

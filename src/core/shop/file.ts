@@ -1,9 +1,10 @@
 import * as z from 'zod';
-import { Finisher, MOST_OF_A_MACHINE, SlitProgram } from './finisher';
+import { Finisher } from './finisher';
 import { House } from './house';
 import { Machine } from './machine';
 import { id } from './measures';
 import { PileProgram } from './pile-program';
+import { MOST_OF_A_MACHINE, SlitProgram } from './slit-program';
 import { Stock } from './stock';
 
 /** A list of the shop: what is in use, and what was retired and stays for the jobs that have it. */

@@ -7,6 +7,7 @@ export * from './stock';
 export * from './machine';
 export * from './finisher';
 export * from './pile-program';
+export * from './slit-program';
 export * from './takes';
 export * from './house';
 export * from './file';

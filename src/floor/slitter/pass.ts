@@ -113,7 +113,7 @@ export function passed(
     const sheet = feed === 'long' ? paper : { width: paper.height, height: paper.width };
     if (Math.abs(program.sheet.width - sheet.width) > 1 || Math.abs(program.sheet.height - sheet.height) > 1)
       return { stop: 'other-sheet', said };
-    // where its print hides its edges it is believed; a square piece cannot be cut by the mark at one corner out of a sheet whose other corners lie elsewhere
+    // pieces cut by the mark at one corner would lie askew at the others; where print hides its edges a sheet is believed
     if (Math.abs(outOfSquare(seen, sheet) ?? 0) > SQUARE) return { stop: 'out-of-square', said };
     return { program: program.number, name: program.name, feed, lying, pieces: cut(seen, program, lying, fed, paper) };
   }

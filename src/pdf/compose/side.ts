@@ -1,6 +1,6 @@
 import {
-  boundsOf,
   bounds,
+  printedOf,
   type Cell,
   type Matrix,
   type Outline,
@@ -68,8 +68,7 @@ export function boxesOf(sheet: Sheet, side: SideName): string {
   // a side that is not printed is as large as its sheet
   const whole = [{ x: 0, y: 0, width, height }];
   const trim = bounds(cells.length > 0 ? cells.map((c) => c.trim) : whole);
-  const shown = (c: Cell): Rect[] => [c.clip, ...c.made.map((m) => m.clip)].map(boundsOf);
-  const bleed = bounds(cells.length > 0 ? cells.flatMap(shown) : whole);
+  const bleed = bounds(cells.length > 0 ? cells.map(printedOf) : whole);
   // the paper's corner stays where everything is measured from: a plate begins before it
   const media = plate ? { x: -plate.paper.x, y: -plate.paper.y, ...plate.plate } : { x: 0, y: 0, width, height };
   return `/MediaBox[${corners(media)}]/BleedBox[${corners(bleed)}]/TrimBox[${corners(trim)}]`;
