@@ -114,6 +114,30 @@ describe('the cover of a glued book', () => {
     expect(limitsOn('score', SLITTER, plan(docket, pages), 'mm', route).map((l) => l.id)).toEqual(['score-covers']);
   });
 
+  it('has remedies that mend it, whatever is in the way', () => {
+    const other = { ...CREASER, id: 'other', name: 'Wheatear' };
+    const thin = { ...CREASER, channels: [{ width: 0.8, most: 0.05 }] };
+    const bind = { process: 'bind', machine: UNSCORING } as FinishStep;
+    for (const [id, machine] of [
+      ['score-covers', SLITTER],
+      ['score-thick', thin],
+    ] as const) {
+      const route = [
+        { process: 'cut', machine: id === 'score-covers' ? SLITTER : GUILLOTINE },
+        { process: 'score', machine },
+        bind,
+      ] as FinishStep[];
+      const docket = book({ finish: { route } } as Patch);
+      const shop = { ...SHOP, finishers: [machine, other, UNSCORING, GUILLOTINE] };
+      const finding = look(docket, pages, shop).findings.find((f) => f.id.includes(id))!;
+      expect([id, finding.remedies.length > 0]).toEqual([id, true]);
+      for (const { patch, label } of finding.remedies) {
+        const after = look(changed(docket, patch), pages, shop).findings.map((f) => f.id);
+        expect([label, after.filter((f) => f.includes('score'))]).toEqual([label, []]);
+      }
+    }
+  });
+
   it('is thought of when a book is made here', () => {
     const made = { process: 'bind' as const, foldedApart: true };
     const shop = { finishers: [GUILLOTINE, FOLDER, SLITTER, CREASER, UNSCORING] };
