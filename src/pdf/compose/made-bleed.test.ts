@@ -132,6 +132,18 @@ describe('bleed that is made', () => {
     expect(plain(-2.9, -2.9)).toEqual(plain(20, 15));
   });
 
+  it('is within the bleed box of its sheet', async () => {
+    const info = run('pdfinfo', '-box', await imposed(SIZE, MOTLEY, { way: 'mirrored' }));
+    const box = (name: string): number[] =>
+      new RegExp(`${name}:\\s+(\\S+)\\s+(\\S+)\\s+(\\S+)\\s+(\\S+)`)
+        .exec(info)!
+        .slice(1)
+        .map((v) => Math.round((10 * Number(v)) / MM) / 10);
+    // 40 × 30 in the middle of 450 × 320, and 3 beyond
+    expect(box('TrimBox')).toEqual([205, 145, 245, 175]);
+    expect(box('BleedBox')).toEqual([202, 142, 248, 178]);
+  });
+
   it('has corners or not', async () => {
     const flat = '0.2 0.5 0.7 rg 0 0 200 200 re f';
     const { at } = await seen(await imposed(SIZE, flat, { way: 'mirrored', corners: false }), SIZE, 254, 'poppler');
