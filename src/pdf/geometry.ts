@@ -1,4 +1,16 @@
-import { apply, bounds, compose, intersect, rect, type Matrix, type PageFacts, type Rect } from '../core';
+import {
+  apply,
+  bounds,
+  compose,
+  contains,
+  grow,
+  intersect,
+  rect,
+  type BoxFault,
+  type Matrix,
+  type PageFacts,
+  type Rect,
+} from '../core';
 
 /** Points in a millimetre. */
 export const PT = 72 / 25.4;
@@ -9,6 +21,7 @@ export interface RawPage {
   readonly crop: readonly number[] | null;
   readonly bleed: readonly number[] | null;
   readonly trim: readonly number[] | null;
+  readonly art?: readonly number[] | null;
   readonly rotate: number;
   readonly userUnit: number;
 }
@@ -73,7 +86,26 @@ export function pageFacts(page: RawPage): PageFacts {
     bleed: upright(bleed),
     trim: upright(page_),
     hasTrim: trim !== null,
+    ...(toRect(page.art ?? null) ? { art: upright(toRect(page.art!)!) } : {}),
+    ...faultsOf(page, media),
   };
+}
+
+/** How far a box may reach beyond the one that holds it without contradicting it, in points: programs round. */
+const SLACK = 0.15;
+
+/** In what the boxes of a page contradict each other, as the file has them (14.11.2; PDF/X, ISO 15930-7, 6.10). */
+function faultsOf(page: RawPage, media: Rect): Pick<PageFacts, 'faults'> {
+  const [crop, bleed, trim, art] = [page.crop, page.bleed, page.trim, page.art ?? null].map(toRect);
+  const beyond = (inner: Rect | null | undefined, outer: Rect | null | undefined): boolean =>
+    !!inner && !!outer && !contains(grow(outer, SLACK), inner);
+  const faults: BoxFault[] = [];
+  if (beyond(crop, media)) faults.push('crop-beyond-media');
+  if (beyond(bleed, media)) faults.push('bleed-beyond-media');
+  if (beyond(trim, media)) faults.push('trim-beyond-media');
+  if (beyond(art, media)) faults.push('art-beyond-media');
+  if (beyond(trim, bleed)) faults.push('trim-beyond-bleed');
+  return faults.length > 0 ? { faults } : {};
 }
 
 /** Takes the page's own space (points) to a sheet in points, given the map of its upright millimetres. */

@@ -3,6 +3,7 @@ export { inkIn } from './ink';
 export { coarsestPicture } from './resolution';
 export { ArtworkError, ImprintError } from './errors';
 export { readArtwork, type ReadArtwork } from './read';
+export { withFound } from './find-pieces';
 export { sniff } from './sniff';
 export { soundPdf, type SoundPdf } from './sound';
 export { rasterise } from './raster';

@@ -13,6 +13,7 @@ export function rawPage(file: PdfFile, dict: Dict): RawPage {
     crop: box('/CropBox'),
     bleed: box('/BleedBox'),
     trim: box('/TrimBox'),
+    art: box('/ArtBox'),
     rotate: numberOf(file.get(dict.get('/Rotate')), 0),
     userUnit: numberOf(file.get(dict.get('/UserUnit')), 1),
   };

@@ -1,9 +1,20 @@
-import { writeBy, type CutCard, type JobCard, type PileSlips, type TableFacts, type Unit, type Writing } from '../core';
+import {
+  writeBy,
+  type Artwork,
+  type CutCard,
+  type FoundOnPage,
+  type JobCard,
+  type PileSlips,
+  type TableFacts,
+  type Unit,
+  type Writing,
+} from '../core';
 import { coderOf } from '../core/codes';
 import { readTable } from '../records';
 import type { ArtworkError } from './errors';
 import { writer, type Parted } from './ways';
 import type { Composed, ComposeJob } from './compose';
+import { findPieces } from './find-pieces';
 import { rasterise } from './raster';
 import type { WallCard } from './wall';
 import { coarsestPicture } from './resolution';
@@ -23,6 +34,8 @@ export interface Tasks {
   readonly draw: (task: { path: string; page: number; width: number }) => Promise<Uint8Array>;
   /** Pixels an inch of a page's coarsest picture. */
   readonly coarsest: (task: { path: string; page: number }) => Promise<number | null>;
+  /** What is found on each page besides its boxes. */
+  readonly pieces: (task: { path: string; pages: Artwork['pages'] }) => Promise<(FoundOnPage | null)[]>;
   /** Reads a table, and keeps its rows at `out`. */
   readonly table: (task: { path: string; out: string }) => Promise<TableFacts>;
   /** The card that travels with a job, and the one that lies at the guillotine, as PDF. */
@@ -58,6 +71,7 @@ export const TASKS: Tasks = {
   read: ({ path, copy, password }) => readArtwork(path, copy, password),
   draw: async ({ path, page, width }) => rasterise(path, page, width),
   coarsest: async ({ path, page }) => coarsestPicture(path, page),
+  pieces: async ({ path, pages }) => findPieces(path, { pages }),
   table: ({ path, out }) => readTable(path, out),
   // what sets letters is loaded where a card is written, not where pages are drawn
   jobCard: async ({ card, address, thumbs, writing, ...of }) => {

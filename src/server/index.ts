@@ -9,6 +9,7 @@ export { FolderTaken } from './folder-lock';
 export { cancelExport, exportFile, startExport } from './exports';
 export { addFile, cleanName, patchJob, putAlbum, readStored, stepJob, swapArtwork, takeIn } from './jobs';
 export { jobFromArtwork } from './new-job';
+export { gatherJobs, partJobs } from './gather';
 export { MOST_ROWS, putTable, readStoredTable, someRows } from './record-tables';
 export { findTable } from './tables/record-tables';
 export { bringBack, copyJob, markDone, removeJob, StillPrinting } from './board';

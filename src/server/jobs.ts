@@ -22,7 +22,7 @@ import {
   type FileRef,
   type Patch,
 } from '../core';
-import { ArtworkError } from '../pdf';
+import { ArtworkError, Stopped, withFound } from '../pdf';
 import { sql, type Sql } from './db';
 import { tell } from './events';
 import { dropRefused, keep, storedAt, StoreError, workingCopyAt, type Kept } from './store';
@@ -40,7 +40,7 @@ import {
 } from './tables/jobs';
 import { findTable } from './tables/record-tables';
 import { recentHouse, recentShop } from './tables/shop';
-import { readInWorker } from './workers';
+import { piecesInWorker, readInWorker } from './workers';
 import { drawPictures } from './work';
 
 /** Stores a file as it streams in. It is safe from here on. */
@@ -55,15 +55,28 @@ export async function readStored(sha256: string, bytes: number, password?: strin
   if (known) return unpackArtwork(known.facts);
   if (!existsSync(storedAt(sha256)))
     throw new StoreError('unknown', 'That file is not in the store any more. Drop it again.');
-  const { artwork, workingCopy } = await readInWorker(storedAt(sha256), workingCopyAt(sha256), password).catch(
+  const { artwork: read, workingCopy } = await readInWorker(storedAt(sha256), workingCopyAt(sha256), password).catch(
     async (e: unknown) => {
       // what is no artwork is not kept; a locked one waits for its password
       if (e instanceof ArtworkError && e.code !== 'locked') await dropRefused(sql, sha256);
       throw e;
     },
   );
+  const artwork = await withPieces(read, workingCopy ? workingCopyAt(sha256) : storedAt(sha256));
   await recordArtwork(sql, sha256, bytes || statSync(storedAt(sha256)).size, artwork, workingCopy);
   return artwork;
+}
+
+/** The facts with what is found on the pages; as they are where that takes too long, or cannot be told. */
+async function withPieces(artwork: Artwork, path: string): Promise<Artwork> {
+  // a picture is the piece
+  if (artwork.kind === 'image') return artwork;
+  try {
+    return withFound(artwork, await piecesInWorker(path, artwork));
+  } catch (e) {
+    if (e instanceof Stopped) throw e;
+    return artwork;
+  }
 }
 
 /** A name that is only a name: what a browser sends may hold paths, line ends and worse. */

@@ -1,5 +1,5 @@
 import { availableParallelism } from 'node:os';
-import type { TableFacts } from '../core';
+import type { Artwork, FoundOnPage, TableFacts } from '../core';
 import { Hands, sniff, type Composed, type ComposeJob, type ReadArtwork, type Tasks } from '../pdf';
 import { workerFile } from './config';
 
@@ -68,6 +68,13 @@ export const drawInWorker = (
 /** Pixels an inch of a page's coarsest picture, when nothing is waited for. @throws TookTooLong, TookTooMuch */
 export const coarsestInWorker = (path: string, page: number): Promise<number | null> =>
   pool('draw').run('coarsest', { path, page }, { priority: PRIORITY.filling });
+
+/**
+ * Looks where on their pages pieces stand. What takes longer is no file that is made ready by itself.
+ * @throws TookTooLong, TookTooMuch
+ */
+export const piecesInWorker = (path: string, { pages }: Artwork): Promise<(FoundOnPage | null)[]> =>
+  pool('draw').run('pieces', { path, pages }, { priority: PRIORITY['looked-at'] });
 
 /** Somebody looks now at what was to be drawn later. */
 export const hastenDrawing = (id: string, haste: Haste): void => pool('draw').hasten(id, PRIORITY[haste]);

@@ -7,12 +7,36 @@ import { NAMED_SIZES, sameSize, type Size } from '../measure';
  */
 const Box = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
 
+/** What was found on a page besides its boxes: where the piece that it is for may stand. */
+export const FoundOnPage = z.object({
+  marked: z
+    .array(z.object({ trim: Box, bleed: Box }))
+    .optional()
+    .describe('Pieces with mark lines at all four corners, from the upper left, with the ink round each as its bleed'),
+  extent: Box.optional().describe('What holds all that is drawn, without mark lines'),
+  solid: z.boolean().optional().describe('Whether one thing that is drawn, a ground or a picture, fills that extent'),
+});
+export type FoundOnPage = z.infer<typeof FoundOnPage>;
+
+/** What boxes of a page contradict each other in (ISO 32000-2, 14.11.2; ISO 15930-7, 6.10). */
+export const BoxFault = z.enum([
+  'crop-beyond-media',
+  'bleed-beyond-media',
+  'trim-beyond-media',
+  'art-beyond-media',
+  'trim-beyond-bleed',
+]);
+export type BoxFault = z.infer<typeof BoxFault>;
+
 export const PageFacts = z.object({
   media: Box,
   crop: Box,
   bleed: Box,
   trim: Box,
   hasTrim: z.boolean().describe('Whether the file says where the trim is'),
+  art: Box.optional().describe('The art box, where the file has one'),
+  faults: z.array(BoxFault).optional().describe('In what its boxes, as the file has them, contradict each other'),
+  found: FoundOnPage.optional().describe('What was found on it; absent where nobody looked, or nothing was'),
   ppi: z
     .number()
     .nullable()

@@ -12,6 +12,8 @@ export * from './marks';
 export * from './file';
 export * from './finish';
 export * from './schema';
+export * from './page-range';
+export * from './page-work';
 export * from './artwork';
 export * from './ink';
 export * from './patch';

@@ -9,6 +9,7 @@ import { ImprintWish } from './imprint';
 import { Inks } from './inks';
 import { OrderFacts } from './order';
 import { MarksWish } from './marks';
+import { MOST_WORKS, PageWork } from './page-work';
 import { Machine, Stock } from '../shop';
 
 /** The docket: the whole of a job's wishes as one plain value. All lengths in millimetres. */
@@ -43,6 +44,17 @@ export const ArtworkWish = z.strictObject({
   fit: z.enum(['centre', 'fit', 'fill']).describe('At its own size; made to show whole; made to cover'),
   enlarge: z.number().min(0.1).max(10).describe('A factor on top, 1 for none'),
   bleed: MadeBleed.nullish().describe('Bleed that is made; none where nothing is said'),
+  work: z
+    .array(PageWork)
+    .max(MOST_WORKS)
+    .nullish()
+    .describe('What is done to its pages before they are placed; of two for one page the later goes before'),
+  uneven: z
+    .number()
+    .min(0)
+    .max(25)
+    .nullish()
+    .describe('Per cent that a page that is fitted may be drawn out more one way than the other, to be of its size'),
 });
 export type ArtworkWish = z.infer<typeof ArtworkWish>;
 

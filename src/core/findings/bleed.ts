@@ -1,10 +1,15 @@
-import { MadeBleed, NEAR_EDGE, type ArtworkWish, type PageFacts, type Patch } from '../docket';
-import { edgesMade, MOST_INSIDE, placementScale, type Placement } from '../makeup';
+import { MadeBleed, NEAR_EDGE, type ArtworkWish, type Patch } from '../docket';
+import { artworkToPage, edgesMade, MOST_INSIDE, reachOf, shownOf, type Placement } from '../makeup';
+import type { Part, WorkedPage } from '../pages';
 import {
+  apply,
   edgesTurned,
   formatLength,
   formatNumber,
+  intersect,
+  rectThrough,
   type Edges,
+  type Matrix,
   type QuarterTurns,
   type Rect,
   type Size,
@@ -74,16 +79,18 @@ function made({ bleed }: ArtworkWish): Offer[] {
  * none that would be missed. All seen as the page is.
  */
 export function enlargedFor(
-  page: PageFacts,
+  page: WorkedPage,
   placement: Placement,
   finished: Size,
   need: Edges,
-  turn: QuarterTurns = 0,
+  { turn = 0, part }: { readonly turn?: QuarterTurns; readonly part?: Part | undefined } = {},
 ): number | null {
-  const placed = { box: page[placement.box], scale: placementScale(page, placement, finished) };
-  const own = reachBeyond(page, placed.box, placed.scale, finished);
+  const map = artworkToPage(page, placement, finished, { turn: 0, ...(part ? { part } : {}) });
+  const seen = reachOf(page, placement.box, part);
+  const shown = seen ? (intersect(shownOf(page), seen) ?? seen) : shownOf(page);
+  const own = reachBeyond(map, shown, finished);
   const reach = withMade(own, need, placement.bleed, turn);
-  if (!lacks(reach, need) || !inkLacks(page, placed, reach, need)) return null;
+  if (!lacks(reach, need) || !inkLacks(page, map, finished, reach, need)) return null;
   const w = finished.width / 2;
   const h = finished.height / 2;
   return Math.max(
@@ -108,35 +115,65 @@ function withMade(own: Edges, need: Edges, wish: MadeBleed | null | undefined, t
 const lacks = (reach: Edges, need: Edges): boolean => EDGES.some((edge) => reach[edge] < need[edge] - TOLERANCE);
 
 /** Whether ink comes to an edge that lacks bleed: where the paper is white there, none is missed. Unknown, it does. */
-function inkLacks(
-  { ink }: PageFacts,
-  { box, scale }: { readonly box: Rect; readonly scale: number },
-  reach: Edges,
-  need: Edges,
-): boolean {
+function inkLacks({ ink }: WorkedPage, map: Matrix, finished: Size, reach: Edges, need: Edges): boolean {
   if (!ink) return true;
   const short = (edge: keyof Edges): boolean => reach[edge] < need[edge] - TOLERANCE;
-  const near = NEAR_EDGE * scale;
+  const placed = rectThrough(map, ink);
+  const near = NEAR_EDGE * Math.max(Math.hypot(map[0], map[1]), Math.hypot(map[2], map[3]));
   const at = {
-    left: scale * (ink.x - box.x),
-    bottom: scale * (ink.y - box.y),
-    right: scale * (box.x + box.width - ink.x - ink.width),
-    top: scale * (box.y + box.height - ink.y - ink.height),
+    left: placed.x,
+    bottom: placed.y,
+    right: finished.width - placed.x - placed.width,
+    top: finished.height - placed.y - placed.height,
   };
   return EDGES.some((edge) => short(edge) && at[edge] < near);
 }
 
 const EDGES = ['left', 'right', 'top', 'bottom'] as const;
 
-/** How far the artwork reaches beyond the finished page on each side once placed, in millimetres. */
-function reachBeyond(page: PageFacts, box: Rect, s: number, finished: Size): Edges {
-  const shown = page.hasTrim ? page.bleed : page.media;
-  const cx = box.x + box.width / 2;
-  const cy = box.y + box.height / 2;
+/**
+ * How far the artwork reaches beyond the finished page on each side once placed, mm: as far as it does at both ends of
+ * that side. Less than 0 where it ends within the page.
+ */
+function reachBeyond(map: Matrix, shown: Rect, finished: Size): Edges {
+  const { x, y, width, height } = shown;
+  const corners = [
+    [x, y],
+    [x + width, y],
+    [x + width, y + height],
+    [x, y + height],
+  ].map(([px, py]) => apply(map, px!, py!));
+  // a page in a mirror is gone round the other way
+  const around = map[0] * map[3] - map[1] * map[2] > 0 ? corners : corners.toReversed();
+  const beyond = (from: readonly (readonly [number, number])[], dx: number, dy: number): number =>
+    Math.min(...from.map((at) => distanceOut(around, at, dx, dy)));
+  const [w, h] = [finished.width, finished.height];
   return {
-    left: s * (cx - shown.x) - finished.width / 2,
-    right: s * (shown.x + shown.width - cx) - finished.width / 2,
-    top: s * (shown.y + shown.height - cy) - finished.height / 2,
-    bottom: s * (cy - shown.y) - finished.height / 2,
+    left: beyond([[0, 0], [0, h]], -1, 0), // prettier-ignore
+    right: beyond([[w, 0], [w, h]], 1, 0), // prettier-ignore
+    top: beyond([[0, h], [w, h]], 0, 1), // prettier-ignore
+    bottom: beyond([[0, 0], [w, 0]], 0, -1), // prettier-ignore
   };
+}
+
+/** Less than this a side that runs along the way out is not crossed on it. */
+const ALONG = 1e-9;
+
+/** How far it is from a point to where a convex outline, gone round counter-clockwise, is left in a direction, mm. */
+function distanceOut(
+  outline: readonly (readonly [number, number])[],
+  [px, py]: readonly [number, number],
+  dx: number,
+  dy: number,
+): number {
+  let least = Infinity;
+  outline.forEach(([ax, ay], i) => {
+    const [bx, by] = outline[(i + 1) % outline.length]!;
+    const length = Math.hypot(bx - ax, by - ay) || 1;
+    // the side's normal, outwards
+    const [nx, ny] = [(by - ay) / length, (ax - bx) / length];
+    const toward = nx * dx + ny * dy;
+    if (toward > ALONG) least = Math.min(least, (nx * (ax - px) + ny * (ay - py)) / toward);
+  });
+  return least;
 }

@@ -1,5 +1,6 @@
 import type { Patch, Product, ProductKind, ProductOf } from '../docket';
 import type { ProductPlan, ProductPlans } from '../makeup';
+import { worked } from '../pages';
 import { BOUND } from './bound';
 import { FLAT } from './flat';
 import { POSTER } from './poster';
@@ -51,8 +52,10 @@ export const inspect = (it: Inspected): Finding[] => withAccepted(it, noticed);
 /** The change that lets a finding stand, until it says something else; null for one that is not to be accepted. */
 export const accepting = (finding: Finding, it: Inspected): Patch | null => acceptingOf(finding, it, noticed);
 
-function noticed(it: Inspected): Finding[] {
-  const { product } = it.docket;
+function noticed(asked: Inspected): Finding[] {
+  const { product } = asked.docket;
+  // pages are looked at as they are placed: after what is done to them
+  const it: Inspected = { ...asked, artwork: worked(asked.artwork, asked.docket.artwork) };
   // what is wrong with the product comes first: sheets that do not fit may come of it
   const ofProduct = OF_PRODUCT[product.kind] as Looking;
   return [...ofProduct(it, product, it.plan.product), ...SHARED.flatMap((check) => check(it))]

@@ -6,7 +6,7 @@ import type { Laying, MadeUp } from './piece';
 
 export * from './piece';
 export * from './placing';
-export { edgesMade, MOST_INSIDE, type Strip } from './made-bleed';
+export { edgesMade, MOST_INSIDE, shownOf, type Strip } from './made-bleed';
 export * from './bound';
 export * from './flat';
 export * from './poster';

@@ -1,7 +1,7 @@
-import type { MadeBleed, PageFacts } from '../docket';
+import type { MadeBleed } from '../docket';
 import { compose, intersect, rect, rectThrough, type Edges, type Matrix, type Rect, type Size } from '../measure';
-import type { Part } from '../pages';
-import { partReach, type Placement } from './placing';
+import type { Part, WorkedPage } from '../pages';
+import { reachOf, type Placement } from './placing';
 
 /** A page that is drawn once more beyond its edge. */
 export interface Strip {
@@ -52,16 +52,15 @@ function beyond(way: MadeBleed['way'], edge: number, outer: number, toward: 1 | 
  * @returns null where it lacks nothing that is made; else the strips, and what is seen of the artwork page itself
  */
 export function madeBleed(
-  facts: PageFacts,
+  facts: WorkedPage,
   wish: MadeBleed | null | undefined,
   map: Matrix,
   finished: Size,
   bleed: number,
   reach: Rect | null,
 ): { readonly reach: Rect; readonly made: readonly Strip[] } | null {
-  if (!wish || bleed <= 0) return null;
-  const box = facts.hasTrim ? facts.bleed : facts.media;
-  const shown = reach ? intersect(box, reach) : box;
+  if (!wish || bleed <= 0 || !isStraight(map)) return null;
+  const shown = reach ? intersect(shownOf(facts), reach) : shownOf(facts);
   if (!shown) return null;
   const s = rectThrough(map, shown);
   const at = edgesMade(wish);
@@ -84,16 +83,26 @@ export function madeBleed(
   return made.length === 0 ? null : { reach: shown, made };
 }
 
+/** What there is of a page: up to its bleed box where it says where its trim is, else all of it. */
+export const shownOf = (facts: WorkedPage): Rect =>
+  facts.pieces ? facts.media : facts.hasTrim ? facts.bleed : (facts.sheet ?? facts.media);
+
+/** Whether the edges of what a map takes somewhere run along the page's: a page at an angle has none to see a mirror in. */
+const isStraight = ([a, b, c, d]: Matrix): boolean =>
+  (Math.abs(b) < SLANT && Math.abs(c) < SLANT) || (Math.abs(a) < SLANT && Math.abs(d) < SLANT);
+/** Less than this over a metre is 0.001 mm. */
+const SLANT = 1e-6;
+
 /** Where a page lies, with the bleed that is made for it. @param map takes the artwork page to the upright page */
 export function bled(
-  facts: PageFacts,
+  facts: WorkedPage,
   { box, bleed: wish }: Placement,
   map: Matrix,
   finished: Size,
   bleed: number,
   part: Part | undefined,
 ): { readonly toPage: Matrix; readonly reach: Rect | null; readonly made?: readonly Strip[] } {
-  const reach = part ? partReach(facts, box, part) : null;
+  const reach = reachOf(facts, box, part);
   return { toPage: map, ...(madeBleed(facts, wish, map, finished, bleed, reach) ?? { reach }) };
 }
 

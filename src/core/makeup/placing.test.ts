@@ -4,7 +4,7 @@ import { artworkToPage, creepMap, pageBleed, placementScale, spineEdge, towardSp
 import { patched } from '../docket';
 import { countAlong, directionThrough, gridIn, throughSheet, turnFor } from '../lay';
 import { apply, boundsOf, edgesTurned, laidAt, type QuarterTurns } from '../measure';
-import { partReach } from './placing';
+import { reachOf } from './placing';
 import { plan } from '../sheet';
 import { A5, artworkOf, docketFor, page } from '../testing';
 
@@ -159,23 +159,23 @@ describe('a part of an artwork page', () => {
   });
 
   it('reaches beyond the edges of the file page, and never into the part beside it', () => {
-    const left = edges(partReach(facts, 'trim', { columns: 2, rows: 1, column: 0, row: 0 }));
+    const left = edges(reachOf(facts, 'trim', { columns: 2, rows: 1, column: 0, row: 0 })!);
     expect(left.right).toBe(215);
     expect(left.left).toBeLessThanOrEqual(0);
     expect(left.bottom).toBeLessThanOrEqual(0);
     expect(left.top).toBeGreaterThanOrEqual(310);
-    const right = edges(partReach(facts, 'trim', { columns: 2, rows: 1, column: 1, row: 0 }));
+    const right = edges(reachOf(facts, 'trim', { columns: 2, rows: 1, column: 1, row: 0 })!);
     expect(right.left).toBe(215);
     expect(right.right).toBeGreaterThanOrEqual(430);
   });
 
   it('in the middle of a sheet of three by three it has four neighbours', () => {
-    const middle = edges(partReach(facts, 'trim', { columns: 3, rows: 3, column: 1, row: 1 }));
+    const middle = edges(reachOf(facts, 'trim', { columns: 3, rows: 3, column: 1, row: 1 })!);
     expect(middle).toEqual({ left: 145, bottom: 105, right: 285, top: 205 });
-    const above = edges(partReach(facts, 'trim', { columns: 3, rows: 3, column: 1, row: 2 }));
+    const above = edges(reachOf(facts, 'trim', { columns: 3, rows: 3, column: 1, row: 2 })!);
     expect(above.bottom).toBe(205);
     expect(above.top).toBeGreaterThanOrEqual(310);
-    const below = edges(partReach(facts, 'trim', { columns: 3, rows: 3, column: 1, row: 0 }));
+    const below = edges(reachOf(facts, 'trim', { columns: 3, rows: 3, column: 1, row: 0 })!);
     expect(below.top).toBe(105);
     expect(below.bottom).toBeLessThanOrEqual(0);
   });

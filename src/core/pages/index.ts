@@ -1,3 +1,6 @@
+export * from './found';
+export * from './worked';
+export * from './guess';
 export * from './page-ref';
 export * from './page-list';
 export * from './changes';

@@ -9,7 +9,8 @@ import {
 } from '../docket';
 import { foldProblem, foldWay, SINGLE, turnedWay, wayOf, type BoundEdge, type Way } from '../fold';
 import { addTurns, type QuarterTurns } from '../measure';
-import { pagesIn, type PageRef, type Part } from './page-ref';
+import type { PageRef, Part } from './page-ref';
+import { piecesOn, type WorkedPage } from './worked';
 
 /** The pages of the book before blanks are added for want of whole sections; null is a blank that was wished for. */
 export type PageList = readonly (PageRef | null)[];
@@ -32,7 +33,7 @@ function pagesTakenFrom({ imposed, product }: PagesWish, artwork: Artwork): numb
   switch (imposed.kind) {
     case 'pages':
     case 'sheets':
-      return count;
+      return piecesIn(artwork.pages);
     case 'spreads':
       return imposed.covers ? 2 * count - Math.min(2, count) : 2 * count;
     case 'folded':
@@ -54,7 +55,7 @@ function splitBy(fold: FoldWish, bound: BoundEdge): Way | null {
 export function pagesTaken({ imposed, product }: PagesWish, artwork: Artwork): PageList {
   const { bound } = product;
   const count = Math.min(artwork.pages.length, MOST_PAGES);
-  const whole = (): PageList => Array.from({ length: count }, (_, i) => ({ file: 0, page: i + 1, turn: 0 }));
+  const whole = (): PageList => piecesApart(artwork.pages.slice(0, count), 0);
   switch (imposed.kind) {
     case 'pages':
     case 'sheets':
@@ -70,7 +71,28 @@ export function pagesTaken({ imposed, product }: PagesWish, artwork: Artwork): P
   }
 }
 
-const isApart = ({ imposed }: PagesWish): boolean => imposed.kind === 'spreads' || imposed.kind === 'folded';
+/** The pages of a file as they stand: of one on which several pieces stand, piece after piece. */
+function piecesApart(pages: readonly WorkedPage[], file: number): PageList {
+  return pages.flatMap((facts, i): PageRef[] => {
+    const whole: PageRef = { file, page: i + 1, turn: 0 };
+    const pieces = piecesOn(facts);
+    return pieces === 1 ? [whole] : Array.from({ length: pieces }, (_, piece) => ({ ...whole, part: pieceOf(piece) }));
+  });
+}
+
+const pieceOf = (piece: number): Part => ({ ...WHOLE, piece });
+const WHOLE: Part = { columns: 1, rows: 1, column: 0, row: 0 };
+
+/** How many pages stand on those of a file. */
+const piecesIn = (pages: readonly WorkedPage[]): number => pages.reduce((sum, page) => sum + piecesOn(page), 0);
+
+const pagesOf = (artwork: Artwork, file: number): readonly WorkedPage[] =>
+  file === 0 ? artwork.pages : (artwork.more?.[file - 1] ?? []);
+
+/** Whether the pages that a list counts are other than those of the file. */
+const isApart = ({ imposed }: PagesWish, artwork: Artwork, file: number): boolean =>
+  (file === 0 && (imposed.kind === 'spreads' || imposed.kind === 'folded')) ||
+  pagesOf(artwork, file).some((page) => piecesOn(page) > 1);
 
 /**
  * The docket's pages in reading order: its page list, or the artwork as it is taken. No further than the artwork goes:
@@ -80,18 +102,27 @@ export function pageList(wish: PagesWish, artwork: Artwork): PageList {
   const { pages } = wish.product;
   if (!pages) return pagesTaken(wish, artwork);
   const list = runsToPages(pages.flatMap((run) => within(run, wish, artwork)));
-  if (!isApart(wish)) return list;
-  const taken = pagesTaken(wish, artwork);
+  const takenOf = new Map<number, PageList>();
+  const ofFile = (file: number): PageList => {
+    let taken = takenOf.get(file);
+    if (!taken) {
+      taken = file === 0 ? pagesTaken(wish, artwork) : piecesApart(pagesOf(artwork, file), file);
+      takenOf.set(file, taken);
+    }
+    return taken;
+  };
+  const apart = new Set([...new Set(list.map((ref) => ref?.file ?? 0))].filter((f) => isApart(wish, artwork, f)));
+  if (apart.size === 0) return list;
   return list.map((ref) => {
-    if (ref?.file !== 0) return ref;
-    const page = taken[ref.page - 1] ?? null;
+    if (!ref || !apart.has(ref.file)) return ref;
+    const page = ofFile(ref.file)[ref.page - 1] ?? null;
     return page && { ...page, turn: addTurns(page.turn, ref.turn) };
   });
 }
 
 /** How many pages of a file a page list can name. */
 export const pagesOffered = (wish: PagesWish, artwork: Artwork, file: number): number =>
-  file === 0 && isApart(wish) ? pagesTakenFrom(wish, artwork) : pagesIn(artwork, file);
+  file === 0 && isApart(wish, artwork, 0) ? pagesTakenFrom(wish, artwork) : piecesIn(pagesOf(artwork, file));
 
 /** What there is of a run in the artwork: cut off where its file ends, nothing where it has none of it. */
 function within(run: PageRun, wish: PagesWish, artwork: Artwork): PageRun[] {
@@ -184,7 +215,8 @@ export function runsToPages(runs: readonly PageRun[]): (PageRef | null)[] {
   });
 }
 
-const partKey = ({ page, part }: PageRef): string => `${page} ${part ? `${part.column} ${part.row}` : ''}`;
+const partKey = ({ page, part }: PageRef): string =>
+  `${page} ${part ? `${part.column} ${part.row} ${part.piece ?? ''}` : ''}`;
 
 /** A page that was taken apart from the artwork as a list names it: by its number among those taken. */
 function named(

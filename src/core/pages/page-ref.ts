@@ -1,5 +1,6 @@
-import type { Artwork, PageFacts } from '../docket';
+import type { Artwork } from '../docket';
 import type { QuarterTurns } from '../measure';
+import type { WorkedPage } from './worked';
 
 /** A part of an artwork page: one place of a grid of equal parts, counted from its lower left. */
 export interface Part {
@@ -9,6 +10,8 @@ export interface Part {
   readonly row: number;
   /** From where to where it reaches across, as shares of the width, where its column is not one of equal ones. */
   readonly across?: readonly [number, number];
+  /** Where it is one of several pieces that stand on the page: which, from 0; then it is no place of a grid. */
+  readonly piece?: number;
 }
 
 /** Where a page of the product comes from. */
@@ -23,7 +26,7 @@ export interface PageRef {
 }
 
 /** What is known of a page, or undefined where the file has no such page. */
-export const factsOf = (artwork: Artwork, ref: Pick<PageRef, 'file' | 'page'>): PageFacts | undefined =>
+export const factsOf = (artwork: Artwork, ref: Pick<PageRef, 'file' | 'page'>): WorkedPage | undefined =>
   (ref.file === 0 ? artwork.pages : artwork.more?.[ref.file - 1])?.[ref.page - 1];
 
 /** How many pages a file of the docket has. */

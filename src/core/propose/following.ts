@@ -1,5 +1,15 @@
-import { artworkSize, leastBleed, patched, type Artwork, type Docket, type Patch, type ProductOf } from '../docket';
+import {
+  artworkSize,
+  leastBleed,
+  patched,
+  type Artwork,
+  type Docket,
+  type PageWork,
+  type Patch,
+  type ProductOf,
+} from '../docket';
 import { sameSize, type Size } from '../measure';
+import { guessedWork, worked } from '../pages';
 import type { Shop } from '../shop';
 import { proposedStock } from './stock';
 
@@ -33,10 +43,23 @@ const coversAtOnce = ({ fit, enlarge, imposed }: Docket['artwork'], own: Size, f
   !sameSize(own, finished, SAME) &&
   isAlike(own, finished);
 
-/** How artwork that takes another's place is placed: where it is of the page's proportions it covers it at once. */
-export function placedFor({ artwork: wish, product }: Docket, artwork: Artwork): Pick<Docket['artwork'], 'fit'> {
-  const covers = artwork.pages.length > 0 && coversAtOnce(wish, artworkSize(artwork, wish.box), product.finished);
-  return { fit: covers ? 'fill' : wish.fit };
+/**
+ * How artwork that takes another's place is placed: where it is of the page's proportions it covers it at once; what was
+ * set for its pages by hand stays, and what was found on them is found anew.
+ */
+export function placedFor(docket: Docket, artwork: Artwork): Pick<Docket['artwork'], 'fit' | 'work'> {
+  const { artwork: wish, product } = docket;
+  const work = workAfter(docket, artwork);
+  const own = artworkSize(worked(artwork, { work }), wish.box);
+  const covers = artwork.pages.length > 0 && coversAtOnce(wish, own, product.finished);
+  return { fit: covers ? 'fill' : wish.fit, ...(wish.work ? { work } : {}) };
+}
+
+function workAfter({ artwork: { work }, product }: Docket, artwork: Artwork): Docket['artwork']['work'] {
+  const isFound = (w: PageWork): boolean => w.file === 0 && w.why !== undefined && w.why !== null && w.why !== 'hand';
+  if (!work?.some(isFound)) return work;
+  const now = [...work.filter((w) => !isFound(w)), ...guessedWork(artwork.pages, 0, product.finished)];
+  return now.length > 0 ? now : null;
 }
 
 /** A poster of another size: its joints stay where they are in the picture. */
@@ -56,8 +79,9 @@ function largerPoster({ finished: was, across, down }: ProductOf<'poster'>, fini
  * The change to another finished size. Artwork of the same proportions is made to cover it at once (half of A4 is not A5 to
  * the last tenth: fitted whole, a white line would be left), and its bleed with it where the bleed was what the artwork has.
  */
-export function sizePatch(docket: Docket, artwork: Artwork, finished: Size): Patch {
+export function sizePatch(docket: Docket, raw: Artwork, finished: Size): Patch {
   const { artwork: wish, product } = docket;
+  const artwork = worked(raw, wish);
   const plain: Patch = { product: { finished } };
   if (product.kind === 'poster') return largerPoster(product, finished);
   if (wish.imposed.kind !== 'pages' || artwork.pages.length === 0) return plain;

@@ -1,6 +1,7 @@
 export * from './remedies';
 export * from './stock';
 export * from './new-docket';
+export * from './alike';
 export * from './chapters';
 export * from './cover';
 export * from './following';

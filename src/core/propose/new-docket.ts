@@ -14,6 +14,7 @@ import {
 import { routeFor } from '../finishing';
 import { inSequence, waysToHang } from '../makeup';
 import { EPSILON, lying, type Size } from '../measure';
+import { piecesOn, taken, worked } from '../pages';
 import type { Shop } from '../shop';
 import { asLargeAs } from './posters';
 import { proposedStock } from './stock';
@@ -47,7 +48,7 @@ function largerThanAll(size: Size, stocks: Shop['stocks']): boolean {
  * several no larger than cards.
  */
 export function likelyKind(artwork: Artwork, { stocks }: Pick<Shop, 'stocks'>): ProductKind {
-  const { length } = artwork.pages;
+  const length = pagesIn(artwork);
   // of many pages, as of slides, nobody wants as many posters
   if (length > 0 && length < SEQUENCE_FROM && largerThanAll(artworkSize(artwork), stocks)) return 'poster';
   if (length <= 2) return 'flat';
@@ -70,6 +71,9 @@ const book = (finished: Size, bleed: number): Wished<'bound'> => ({
   creep: { correction: 'push-in', factor: 1, measured: null },
   safe: 5,
 });
+
+/** Pages of the product that artwork has. */
+const pagesIn = ({ pages }: Artwork): number => pages.reduce((sum, page) => sum + piecesOn(page), 0);
 
 /** What a flat piece is called by its size and proportions. */
 function calledBy({ width, height }: Size): Wished<'flat'>['what'] {
@@ -126,7 +130,7 @@ export function newProduct(kind: ProductKind, artwork: Artwork): Wished<ProductK
     case 'bound':
       return book(finished, bleed);
     case 'flat':
-      return flat(finished, bleed, artwork.pages.length);
+      return flat(finished, bleed, pagesIn(artwork));
     case 'poster':
       return poster(own, bleed);
   }
@@ -144,6 +148,7 @@ export const MADE_BY = {
  * on which it costs least, marks on, the machine's own turn, finished on the first machine that does. Blanks of a book are
  * unsettled.
  * @param shop must hold at least one stock and one machine
+ * @param made what is made of it; null for what it looks like @param wanted its finished size, where that is known
  * @throws RangeError where the shop has none
  */
 export function newDocket(
@@ -152,17 +157,20 @@ export function newDocket(
   artwork: Artwork,
   shop: Shop,
   date: string,
-  kind: ProductKind = likelyKind(artwork, shop),
+  made: ProductKind | null = null,
+  wanted: Size | null = null,
 ): Docket {
   const [machine] = shop.machines;
   const [first] = shop.stocks;
   if (!machine || !first) throw new RangeError('The shop has no stock or machine yet.');
+  const { work, seen } = taken(artwork, wanted);
+  const kind = made ?? likelyKind(seen, shop);
   const docket = Docket.parse({
     kind: 'odd-sparrow docket',
     version: VERSION,
     title: title.slice(0, 300) || 'Untitled',
-    artwork: { file, former: [], box: 'trim', fit: FITS[kind], enlarge: 1 },
-    product: newProduct(kind, artwork),
+    artwork: { file, former: [], box: 'trim', fit: FITS[kind], enlarge: 1, ...(work ? { work } : {}) },
+    product: newProduct(kind, seen),
     sheet: { stock: first, machine, up: 'most', turn: 'machine' },
     marks: DEFAULT_MARKS,
     finish: { here: true, route: routeFor(MADE_BY[kind], [], shop) },
@@ -200,7 +208,7 @@ const MOST_BOOKS = 1_000_000;
 /** The change to another kind of product: made of the same artwork in the same size, in as many copies, on machines that make it. */
 export function madeAs(docket: Docket, artwork: Artwork, shop: Shop, kind: ProductKind): Patch {
   const { product: now } = docket;
-  const made = Product.parse(newProduct(kind, artwork));
+  const made = Product.parse(newProduct(kind, worked(artwork, docket.artwork)));
   const finish = { route: routeFor(MADE_BY[kind], docket.finish.route, shop) };
   // a poster is of another size than anything else, and of it there are as many as are said
   if (kind === 'poster' || now.kind === 'poster') {

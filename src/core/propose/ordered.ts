@@ -1,4 +1,5 @@
 import { checkedPatch, FACTS, isOrdered, type Artwork, type Docket, type FileRef, type OrderFacts } from '../docket';
+import { taken } from '../pages';
 import type { Shop } from '../shop';
 import { likelyKind, newDocket } from './new-docket';
 import { proposedStock } from './stock';
@@ -17,8 +18,9 @@ export function orderedDocket(
   shop: Shop,
   date: string,
 ): Docket {
-  const kind = facts.kind ?? (facts.runs ? 'flat' : likelyKind(artwork, shop));
-  const fresh = newDocket(facts.title ?? title, file, artwork, shop, date, kind);
+  const wanted = facts.finished ?? null;
+  const kind = facts.kind ?? (facts.runs ? 'flat' : likelyKind(taken(artwork, wanted).seen, shop));
+  const fresh = newDocket(facts.title ?? title, file, artwork, shop, date, kind, wanted);
   let docket: Docket = { ...fresh, order: facts, customer: facts.customer ?? null, due: facts.due ?? null };
   for (const { differs } of Object.values(FACTS)) {
     const [follow] = differs({ docket, facts, artwork, shop, unit: 'mm' })?.follow ?? [];

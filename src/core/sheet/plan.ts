@@ -1,6 +1,7 @@
 import type { Artwork, Docket, ProductKind } from '../docket';
 import type { Series } from '../measure';
 import { layingOf } from '../lay';
+import { worked } from '../pages';
 import { makeUp, type Assembly, type Content, type Piece, type ProductPlans, type TooMuch } from '../makeup';
 import { sheetsOf, type Sheets } from './sheets';
 
@@ -20,7 +21,11 @@ export interface Plan<K extends ProductKind = ProductKind> {
 
 /** Plans all sheets of a docket. Never throws for wishes that cannot be met: see the findings. */
 export function plan<D extends Docket>(docket: D, artwork: Artwork): Plan<D['product']['kind']> {
-  const { product, content, pieces, gangs, assembly, tooMany } = makeUp(docket, artwork, layingOf);
+  const { product, content, pieces, gangs, assembly, tooMany } = makeUp(
+    docket,
+    worked(artwork, docket.artwork),
+    layingOf,
+  );
   const { sheets, tooMuch } = sheetsOf(gangs, pieces, content);
   return {
     product: product as ProductPlans[D['product']['kind']],

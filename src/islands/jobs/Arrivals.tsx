@@ -3,6 +3,7 @@ import { X } from 'lucide-react';
 import { Button } from '../../ui/Button';
 import { Meter } from '../../ui/Meter';
 import { Severity } from '../../ui/Severity';
+import { useTogether, type Together } from './together';
 import { useUploads, type Arrival } from './uploads';
 
 const SAID: Readonly<Record<Arrival['state'], string>> = {
@@ -52,6 +53,7 @@ function summed(list: readonly Arrival[]): string {
 /** Files on their way in: in one line when they are many, each in its own where one wants a hand. */
 export function Arrivals() {
   const { list, clear } = useUploads();
+  const together = useTogether((s) => s.it);
   const [open, setOpen] = useState<boolean | null>(null);
   if (list.length === 0) return null;
   const wanting = list.some((a) => a.state === 'failed' || a.state === 'locked');
@@ -77,6 +79,7 @@ export function Arrivals() {
           </Button>
         )}
       </div>
+      {together && <OneRun {...together} />}
       {unfolded && (
         <ul className="max-h-[40vh] overflow-y-auto">
           {list.map((a) => (
@@ -88,8 +91,28 @@ export function Arrivals() {
   );
 }
 
+/** What was made of files dropped at once; and how they are single jobs again. */
+function OneRun({ id, title, jobs }: Together) {
+  const { part } = useTogether.getState();
+  return (
+    <p className="flex items-center gap-3 py-1.5" role="status">
+      <Severity of="fine" />
+      <span className="min-w-0">
+        {jobs.length} files are cards of one size: one run,{' '}
+        <a className="text-rust underline" href={`/jobs/${id}`}>
+          {title}
+        </a>
+      </span>
+      <Button small className="ml-auto shrink-0" onPress={() => void part()}>
+        As {jobs.length} jobs
+      </Button>
+    </p>
+  );
+}
+
 function ArrivingFile({ a }: { readonly a: Arrival }) {
   const { cancel, retry } = useUploads.getState();
+  const together = useTogether((s) => s.it);
   return (
     <li className="border-t border-ink/15 py-1.5 first:border-t-0" data-arrival={a.state}>
       <div className="flex items-center gap-3">
@@ -111,7 +134,7 @@ function ArrivingFile({ a }: { readonly a: Arrival }) {
           </span>
         )}
         <span className="ml-auto flex gap-2">
-          {a.jobId && (
+          {a.jobId && !together?.jobs.includes(a.jobId) && (
             <a className="text-rust underline" href={`/jobs/${a.jobId}`}>
               Open
             </a>

@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import { make, newId, Refused } from '../../ui/client';
 import { upload, type Upload } from '../../ui/upload';
 import { isTicket, sendTicket } from './tickets';
+import { useTogether } from './together';
 
 export interface Arrival {
   readonly key: number;
@@ -15,6 +16,8 @@ export interface Arrival {
   readonly order: string | null;
   /** Whether it is a ticket: then orders are made of it, and no job. */
   readonly ticket: boolean;
+  /** Files that were dropped at once, by a number of their own. */
+  readonly drop: number;
   /** For one that needs its password: what the store has of it. */
   readonly stored: { readonly sha256: string; readonly bytes: number } | null;
 }
@@ -35,11 +38,12 @@ interface Made {
 }
 
 let serial = 0;
+let drops = 0;
 const files = new Map<number, File>();
 const running = new Map<number, Upload<Made>>();
 
 /** A file that was just dropped. */
-const arrived = (key: number, name: string, order: string | undefined): Arrival => ({
+const arrived = (key: number, name: string, order: string | undefined, drop: number): Arrival => ({
   key,
   name,
   share: 0,
@@ -48,9 +52,20 @@ const arrived = (key: number, name: string, order: string | undefined): Arrival 
   jobId: null,
   same: [],
   order: order ?? null,
+  drop,
   ticket: order === undefined && isTicket(name),
   stored: null,
 });
+
+/** Files that were dropped at once. */
+function arrivalsOf(added: readonly File[], order: string | undefined): Arrival[] {
+  const drop = ++drops;
+  return added.map((file) => {
+    const key = ++serial;
+    files.set(key, file);
+    return arrived(key, file.name, order, drop);
+  });
+}
 
 /** What becomes of a file that was not taken: one that wants its password waits for it. */
 function refusedAs(e: unknown): Partial<Arrival> {
@@ -65,6 +80,13 @@ function nextOf(list: readonly Arrival[]): Arrival | undefined {
   const next = waiting.find((a) => a.ticket) ?? waiting[0];
   return next && !next.ticket && list.some((a) => a.ticket && a.state === 'reading') ? undefined : next;
 }
+
+/** What becomes of a ticket that is sent in. */
+const ticketTaken = (file: File): Promise<Partial<Arrival>> =>
+  sendTicket(file).then(
+    (message): Partial<Arrival> => ({ state: 'done', message }),
+    (e: unknown): Partial<Arrival> => ({ state: 'failed', message: (e as Error).message }),
+  );
 
 /** Has a job made of a file that wanted its password. */
 const unlocked = ({ stored, name, order }: Arrival, password: string): Promise<Made> =>
@@ -83,13 +105,11 @@ export const useUploads = create<Uploads>((set, get) => {
 
   const readTicket = (key: number, file: File): void => {
     patch(key, { state: 'reading', share: 1, message: null });
-    void sendTicket(file)
-      .then((message) => {
-        files.delete(key);
-        patch(key, { state: 'done', message });
-      })
-      .catch((e: unknown) => patch(key, { state: 'failed', message: (e as Error).message }))
-      .finally(next);
+    void ticketTaken(file).then((change) => {
+      if (change.state === 'done') files.delete(key);
+      patch(key, change);
+      next();
+    });
   };
 
   const next = (): void => {
@@ -112,6 +132,7 @@ export const useUploads = create<Uploads>((set, get) => {
       .then(({ id, same, order }) => {
         files.delete(key);
         patch(key, { state: 'done', share: 1, jobId: id, same, order });
+        void useTogether.getState().gather(get().list, waiting.drop);
       })
       .catch((e: unknown) => {
         if (e === null) set({ list: get().list.filter((a) => a.key !== key) });
@@ -127,12 +148,8 @@ export const useUploads = create<Uploads>((set, get) => {
   return {
     list: [],
     add: (added, order) => {
-      const arrivals = added.map((file): Arrival => {
-        const key = ++serial;
-        files.set(key, file);
-        return arrived(key, file.name, order);
-      });
-      set({ list: [...get().list.filter((a) => a.state !== 'done'), ...arrivals] });
+      useTogether.getState().forget();
+      set({ list: [...get().list.filter((a) => a.state !== 'done'), ...arrivalsOf(added, order)] });
       next();
     },
     cancel: (key) => {
@@ -157,6 +174,9 @@ export const useUploads = create<Uploads>((set, get) => {
         patch(key, { message: (e as Error).message });
       }
     },
-    clear: () => set({ list: get().list.filter((a) => a.state !== 'done' && a.state !== 'failed') }),
+    clear: () => {
+      useTogether.getState().forget();
+      set({ list: get().list.filter((a) => a.state !== 'done' && a.state !== 'failed') });
+    },
   };
 });

@@ -1,4 +1,4 @@
-import { placementScale } from '../../makeup';
+import { laidSize, placedSize, placementScale } from '../../makeup';
 import { formatNumber, formatSize, sameSize, type Size } from '../../measure';
 import { pageRanges, plural, type Check, type InspectedBook } from '../kinds';
 import { asIs, fitted, isScaled, ownSize, scaled, TOLERANCE } from '../placing';
@@ -27,7 +27,7 @@ export const artworkPageSize: Check<InspectedBook> = (it) => {
       severity: docket.artwork.fit === 'centre' ? 'look' : 'fine',
       station: 'artwork',
       title: all ? `The artwork is not of ${size}` : `${plural(off.length, 'page is', 'pages are')} not of ${size}`,
-      detail: `${all ? 'Pages are' : `Page ${pageRanges(off)}: first`} ${formatSize(first[box], unit)}${placed}; ${panels ? 'the panel' : 'finished'} is ${formatSize(sizeOf(at), unit)}.`,
+      detail: `${all ? 'Pages are' : `Page ${pageRanges(off)}: first`} ${formatSize(laidSize(first, box), unit)}${placed}; ${panels ? 'the panel' : 'finished'} is ${formatSize(sizeOf(at), unit)}.`,
       offers: () => [
         ...fitted(it, placementScale(first, { box, fit: 'fit', enlarge: 1 }, sizeOf(at))),
         ...(panels ? [] : ownSize(it)),
@@ -38,7 +38,6 @@ export const artworkPageSize: Check<InspectedBook> = (it) => {
 
 /** The pages that are off their size, and between what and what the pages are scaled. */
 function measured({ docket, artwork }: InspectedBook, sizeOf: (page: number) => Size) {
-  const { box } = docket.artwork;
   const off: number[] = [];
   let low = Infinity;
   let high = -Infinity;
@@ -47,8 +46,7 @@ function measured({ docket, artwork }: InspectedBook, sizeOf: (page: number) => 
     const s = placementScale(page, docket.artwork, size);
     low = Math.min(low, s);
     high = Math.max(high, s);
-    const { width, height } = page[box];
-    if (!sameSize({ width: width * s, height: height * s }, size, TOLERANCE)) off.push(i + 1);
+    if (!sameSize(placedSize(page, docket.artwork, size), size, TOLERANCE)) off.push(i + 1);
   });
   return { off, low, high };
 }

@@ -1,4 +1,4 @@
-import { turnedToLie } from '../../makeup';
+import { laidSize, turnedToLie } from '../../makeup';
 import { sizeTurned } from '../../measure';
 import { factsOf } from '../../pages';
 import { bleedFindings, enlargedFor } from '../bleed';
@@ -10,22 +10,24 @@ export const noBleed: Check<InspectedFlat> = (it) => {
   const { bleed, finished } = product;
   if (bleed === 0) return [];
   const need = { left: bleed, right: bleed, top: bleed, bottom: bleed };
-  const short = new Set<number>();
-  const looked = new Set<number>();
+  const short: number[] = [];
+  const looked = new Set<string>();
   let enlarge = 1;
   for (const ref of flat.faces.flatMap(({ front, back }) => [front, back])) {
     const facts = ref && factsOf(artwork, ref);
-    if (!ref || !facts || ref.part || looked.has(ref.page)) continue;
-    looked.add(ref.page);
-    const { turn } = turnedToLie(ref, facts[docket.artwork.box], finished);
-    const larger = enlargedFor(facts, docket.artwork, sizeTurned(finished, turn), need, turn);
+    const key = ref && `${ref.file} ${ref.page} ${ref.part?.piece ?? ''}`;
+    // parts of a grid have their neighbours' content beside them
+    if (!key || !facts || (ref.part && ref.part.piece === undefined) || looked.has(key)) continue;
+    looked.add(key);
+    const { turn } = turnedToLie(ref, laidSize(facts, docket.artwork.box, ref.part), finished);
+    const larger = enlargedFor(facts, docket.artwork, sizeTurned(finished, turn), need, { turn, part: ref.part });
     if (larger === null) continue;
-    short.add(ref.page);
+    short.push(ref.page);
     enlarge = Math.max(enlarge, larger);
   }
   return bleedFindings(
     it,
-    { short: [...short], all: short.size === looked.size, enlarge },
+    { short, all: short.length === looked.size, enlarge },
     {
       bleed,
       round: product.what,

@@ -1,5 +1,5 @@
-import { formatLength, formatSize, type Size } from '../../measure';
-import { pagePart, placementScale } from '../../makeup';
+import { formatLength, formatSize, sizeTurned, type Size } from '../../measure';
+import { laidSize, placedSize } from '../../makeup';
 import { factsOf } from '../../pages';
 import { pageRanges, plural, type Check, type InspectedPoster, type Offer } from '../kinds';
 
@@ -16,10 +16,8 @@ export const artworkShape: Check<InspectedPoster> = (it) => {
   for (const ref of poster.posters) {
     const facts = factsOf(artwork, ref);
     if (!facts) continue;
-    const part = pagePart(facts, box, ref.part);
-    const own = ref.turn % 2 === 1 ? { width: part.height, height: part.width } : part;
-    const s = placementScale(facts, docket.artwork, product.finished, ref);
-    const placed = { width: own.width * s, height: own.height * s };
+    const own = sizeTurned(laidSize(facts, box, ref.part), ref.turn);
+    const placed = sizeTurned(placedSize(facts, docket.artwork, product.finished, ref), ref.turn);
     const same =
       Math.abs(placed.width - width) <= TOLERANCE * width && Math.abs(placed.height - height) <= TOLERANCE * height;
     if (same) continue;

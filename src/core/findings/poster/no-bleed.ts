@@ -13,7 +13,8 @@ export const noBleed: Check<InspectedPoster> = (it) => {
   let enlarge = 1;
   for (const ref of poster.posters) {
     const facts = ref.part ? undefined : factsOf(artwork, ref);
-    const larger = facts && enlargedFor(facts, docket.artwork, sizeTurned(finished, ref.turn), need, ref.turn);
+    const larger =
+      facts && enlargedFor(facts, docket.artwork, sizeTurned(finished, ref.turn), need, { turn: ref.turn });
     if (larger === undefined || larger === null) continue;
     short.push(ref.page);
     enlarge = Math.max(enlarge, larger);

@@ -1,5 +1,5 @@
 import { formatNumber, formatSize, type Size } from '../../measure';
-import { placementScale } from '../../makeup';
+import { printedScale } from '../../makeup';
 import { factsOf } from '../../pages';
 import type { Check, InspectedPoster } from '../kinds';
 
@@ -16,7 +16,7 @@ export const resolution: Check<InspectedPoster> = ({ docket, artwork, product, p
   for (const ref of poster.posters) {
     const facts = factsOf(artwork, ref);
     if (!facts?.ppi) continue;
-    const s = placementScale(facts, docket.artwork, product.finished, ref);
+    const s = printedScale(facts, docket.artwork, product.finished, ref);
     if (facts.ppi / s < least) [least, page, scale] = [facts.ppi / s, ref.page, s];
   }
   if (least >= ENOUGH) return [];

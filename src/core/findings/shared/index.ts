@@ -1,5 +1,6 @@
 import type { Check } from '../kinds';
 import { artworkNotes } from './artwork-notes';
+import { boxFaults, workLost } from './boxes';
 import { finishingLacks } from './finishing-lacks';
 import { finishingLimits } from './finishing-limits';
 import { fitSheet } from './fit-sheet';
@@ -11,6 +12,7 @@ import { noPages } from './no-pages';
 import { asOrdered } from './order';
 import { ownMarks } from './own-marks';
 import { pagesMissing } from './pages-missing';
+import { pieceFound, pieceSeen } from './piece-found';
 import { markInks } from './mark-inks';
 import { placed } from './placed';
 import { plateFits } from './plate';
@@ -33,6 +35,10 @@ export const SHARED: readonly Check[] = [
   pagesMissing,
   tooLarge,
   ownMarks,
+  pieceFound,
+  pieceSeen,
+  boxFaults,
+  workLost,
   machineTakesStock,
   twoPasses,
   fitSheet,

@@ -20,7 +20,8 @@ function carriesMarks({ hasTrim, media, trim, bleed }: PageFacts): boolean {
 /** Artwork that came with marks around a smaller trim box. */
 export const ownMarks: Check = ({ docket, artwork, unit }) => {
   const first = artwork.pages.find(carriesMarks);
-  if (!first) return [];
+  // where a piece was found on its page that is said
+  if (!first || docket.artwork.work?.some((w) => w.boxes?.trim || w.pieces)) return [];
   const trim = artworkSize(artwork, 'trim');
   if (docket.artwork.box === 'trim')
     return [

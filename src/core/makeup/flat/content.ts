@@ -4,7 +4,7 @@ import { factsOf, type PageRef } from '../../pages';
 import { stamping } from '../../imprint';
 import type { Content, Placed } from '../piece';
 import { bled } from '../made-bleed';
-import { artworkToPage, pagePart } from '../placing';
+import { artworkToPage, laidSize } from '../placing';
 import type { Faces } from './pages';
 import type { Sets } from './sets';
 
@@ -46,7 +46,7 @@ export function flatContent(
     const label = isBack ? `${number} back` : number;
     const facts = ref ? factsOf(artwork, ref) : undefined;
     if (!ref || !facts) return { page: null, label, toPage: null, reach: null };
-    const page = turnedToLie(ref, pagePart(facts, placement.box, ref.part), finished);
+    const page = turnedToLie(ref, laidSize(facts, placement.box, ref.part), finished);
     const map = artworkToPage(facts, placement, finished, page);
     return {
       page,

@@ -1,0 +1,236 @@
+import type { FoundOnPage } from '../docket';
+import { bounds, contains, grow, intersect, overlap, rect, type Rect } from '../measure';
+
+/**
+ * Where on a page the piece that it is for may stand: between mark lines, or where its content is. Millimetres from the
+ * lower left of the media box, as the page is seen.
+ */
+
+/** Something that is drawn on a page, as far as its clip shows it. */
+export interface DrawnItem {
+  readonly box: Rect;
+  /** A straight thin line; a rectangle or a picture that stands square on the page; anything else. */
+  readonly kind: 'line' | 'ground' | 'other';
+}
+
+/** Mark lines are at least and at most so long, and no thicker; mm. */
+const SHORTEST = 1.5;
+const LONGEST = 40;
+const THICKEST = 0.6;
+/** How far lines that mean one edge may stand from each other, mm. */
+const SAME_LINE = 0.15;
+/** How far a mark may reach into the piece whose edge it marks, or cross another without being a cross, mm. */
+const INTO = 0.3;
+/** How far from a piece its marks may begin, mm. */
+const FARTHEST = 30;
+/** No piece is smaller, mm. */
+const SMALLEST = 10;
+/** No bleed is wider, mm. */
+const WIDEST_BLEED = 15;
+/** Edges that are looked at in a direction at most: what has more is a drawing, not marks. */
+const MOST_EDGES = 30;
+/** How far the edges of a ground may be from those of what is on it, mm. */
+const FLUSH = 0.3;
+
+/** Lines along one direction: what they stand at, and from where to where each runs. */
+interface EdgeLine {
+  readonly at: number;
+  readonly runs: readonly { readonly from: number; readonly to: number }[];
+}
+
+interface Line {
+  readonly at: number;
+  readonly from: number;
+  readonly to: number;
+}
+
+const isMark = ({ kind, box }: DrawnItem): boolean => {
+  const [long, short] = [Math.max(box.width, box.height), Math.min(box.width, box.height)];
+  return kind === 'line' && long >= SHORTEST && long <= LONGEST && short <= THICKEST;
+};
+
+/** Lines that cross others are register marks and targets. */
+const crossed = (line: Line, others: readonly Line[]): boolean =>
+  others.some(
+    (o) => o.at > line.from + INTO && o.at < line.to - INTO && line.at > o.from + INTO && line.at < o.to - INTO,
+  );
+
+function edgeLines(lines: readonly Line[]): EdgeLine[] {
+  const out: { at: number; runs: Line[] }[] = [];
+  for (const line of lines.toSorted((a, b) => a.at - b.at)) {
+    const last = out.at(-1);
+    if (last && line.at - last.at <= SAME_LINE) last.runs.push(line);
+    else out.push({ at: line.at, runs: [line] });
+  }
+  // an edge is marked at both its ends
+  return out.filter(({ runs }) => runs.length > 1);
+}
+
+/** How far marks before and behind a stretch begin from it, mm; null where one is missing, or one runs through it. */
+function marksAt({ runs }: EdgeLine, from: number, to: number): { before: number; behind: number } | null {
+  let [before, behind] = [Infinity, Infinity];
+  for (const run of runs) {
+    if (run.to <= from + INTO) before = Math.min(before, Math.max(0, from - run.to));
+    else if (run.from >= to - INTO) behind = Math.min(behind, Math.max(0, run.from - to));
+    else return null;
+  }
+  return before <= FARTHEST && behind <= FARTHEST ? { before, behind } : null;
+}
+
+/** A rectangle whose corners are marked, and how far beyond each edge the first mark begins. */
+interface Marked {
+  readonly trim: Rect;
+  readonly free: { readonly left: number; readonly right: number; readonly top: number; readonly bottom: number };
+}
+
+function markedIn(upright: readonly EdgeLine[], level: readonly EdgeLine[]): Marked[] {
+  const out: Marked[] = [];
+  for (const [i, left] of upright.entries())
+    for (const right of upright.slice(i + 1)) {
+      if (right.at - left.at < SMALLEST) continue;
+      for (const [k, low] of level.entries())
+        for (const high of level.slice(k + 1)) {
+          if (high.at - low.at < SMALLEST) continue;
+          const ends = [marksAt(left, low.at, high.at), marksAt(right, low.at, high.at)] as const;
+          const sides = [marksAt(low, left.at, right.at), marksAt(high, left.at, right.at)] as const;
+          if (!ends[0] || !ends[1] || !sides[0] || !sides[1]) continue;
+          out.push({
+            trim: rect(left.at, low.at, right.at - left.at, high.at - low.at),
+            free: {
+              bottom: Math.min(ends[0].before, ends[1].before),
+              top: Math.min(ends[0].behind, ends[1].behind),
+              left: Math.min(sides[0].before, sides[1].before),
+              right: Math.min(sides[0].behind, sides[1].behind),
+            },
+          });
+        }
+    }
+  return out;
+}
+
+const area = ({ width, height }: Rect): number => width * height;
+
+/** Whether one rectangle lies within another by the same on all sides, as a trim within its bleed. */
+function isWithin(inner: Rect, outer: Rect): boolean {
+  const gaps = [
+    inner.x - outer.x,
+    inner.y - outer.y,
+    outer.x + outer.width - inner.x - inner.width,
+    outer.y + outer.height - inner.y - inner.height,
+  ];
+  const widest = Math.max(...gaps);
+  return widest <= WIDEST_BLEED && widest - Math.min(...gaps) <= FLUSH;
+}
+
+/**
+ * The pieces among the rectangles that marks could mean: the largest that lie apart, and of those that have marks for
+ * trim and for bleed the inner ones. Marks between the corners of a piece are for folds and middles: it is not divided.
+ */
+function piecesAmong(all: readonly Marked[]): Marked[] {
+  const whole: Marked[] = [];
+  for (const it of all.toSorted((a, b) => area(b.trim) - area(a.trim)))
+    if (!whole.some((w) => overlap(w.trim, it.trim))) whole.push(it);
+  return whole.map((outer) =>
+    all.reduce((best, it) => (area(it.trim) < area(best.trim) && isWithin(it.trim, outer.trim) ? it : best), outer),
+  );
+}
+
+/** How far beyond each edge of a piece it is free of marks of any kind: crosses beside it as well as its corners. */
+function freeOf({ trim, free }: Marked, marks: readonly DrawnItem[]): Marked['free'] {
+  const out = { ...free };
+  const [right, top] = [trim.x + trim.width, trim.y + trim.height];
+  for (const { box } of marks) {
+    const [x1, y1] = [box.x + box.width, box.y + box.height];
+    const across = box.x < right + INTO && x1 > trim.x - INTO;
+    const along = box.y < top + INTO && y1 > trim.y - INTO;
+    // what is beyond in both ways stands at a corner, and is counted there
+    if (across && !along) {
+      if (y1 <= trim.y) out.bottom = Math.min(out.bottom, trim.y - y1);
+      else out.top = Math.min(out.top, box.y - top);
+    } else if (along && !across) {
+      if (x1 <= trim.x) out.left = Math.min(out.left, trim.x - x1);
+      else out.right = Math.min(out.right, box.x - right);
+    }
+  }
+  return out;
+}
+
+/** The ink round a piece as its bleed: as far as what stands on it goes on, up to where marks or a neighbour begin. */
+function bleedOf({ trim, free }: Marked, items: readonly DrawnItem[], others: readonly Marked[]): Rect {
+  const on = items.filter((i) => overlap(shrunk(i.box), trim));
+  const most = grow(trim, {
+    left: Math.min(free.left, WIDEST_BLEED),
+    right: Math.min(free.right, WIDEST_BLEED),
+    top: Math.min(free.top, WIDEST_BLEED),
+    bottom: Math.min(free.bottom, WIDEST_BLEED),
+  });
+  const reached = intersect(bounds([trim, ...on.map((i) => i.box)]), most) ?? trim;
+  // between two pieces each has its half
+  return others.reduce((r, { trim: other }) => halfway(r, trim, other), reached);
+}
+
+const shrunk = (r: Rect): Rect => grow(r, -Math.min(0.05, r.width / 3, r.height / 3));
+
+function halfway(r: Rect, own: Rect, other: Rect): Rect {
+  if (other === own || !overlap(r, grow(other, WIDEST_BLEED))) return r;
+  let [x0, y0, x1, y1] = [r.x, r.y, r.x + r.width, r.y + r.height];
+  if (other.x >= own.x + own.width) x1 = Math.min(x1, (own.x + own.width + other.x) / 2);
+  else if (other.x + other.width <= own.x) x0 = Math.max(x0, (own.x + other.x + other.width) / 2);
+  else if (other.y >= own.y + own.height) y1 = Math.min(y1, (own.y + own.height + other.y) / 2);
+  else if (other.y + other.height <= own.y) y0 = Math.max(y0, (own.y + other.y + other.height) / 2);
+  return rect(x0, y0, x1 - x0, y1 - y0);
+}
+
+/** As pieces are read: rows from the top, in each from the left. */
+const inOrder = (a: Marked, b: Marked): number => {
+  const rows = b.trim.y - a.trim.y;
+  return Math.abs(rows) > Math.min(a.trim.height, b.trim.height) / 2 ? rows : a.trim.x - b.trim.x;
+};
+
+const round = (v: number): number => Math.round(v * 100) / 100;
+const rounded = (r: Rect): Rect => rect(round(r.x), round(r.y), round(r.width), round(r.height));
+
+/**
+ * Looks where on a page pieces stand: rectangles that have a mark line beyond both ends of each edge, and something
+ * drawn in them; and what the whole content takes up.
+ * @param items what is drawn on it, white left out @param media its size, mm
+ * @returns null where nothing is drawn
+ */
+export function foundOn(items: readonly DrawnItem[], media: Rect): FoundOnPage | null {
+  const seen = items.flatMap((i) => {
+    const box = intersect(grow(i.box, 0), media);
+    return box || i.kind === 'line' ? [{ ...i, box: box ?? i.box }] : [];
+  });
+  if (seen.length === 0) return null;
+  const marks = seen.filter(isMark);
+  const content = seen.filter((i) => !isMark(i));
+  const upright = marks
+    .filter(({ box }) => box.height > box.width)
+    .map(({ box }): Line => ({ at: box.x + box.width / 2, from: box.y, to: box.y + box.height }));
+  const level = marks
+    .filter(({ box }) => box.width >= box.height)
+    .map(({ box }): Line => ({ at: box.y + box.height / 2, from: box.x, to: box.x + box.width }));
+  const [up, flat] = [
+    edgeLines(upright.filter((l) => !crossed(l, level))),
+    edgeLines(level.filter((l) => !crossed(l, upright))),
+  ];
+  const few = up.length <= MOST_EDGES && flat.length <= MOST_EDGES;
+  const filled = few
+    ? markedIn(up, flat).filter(({ trim }) => content.some(({ box }) => overlap(shrunk(box), trim)))
+    : [];
+  const pieces = piecesAmong(filled).toSorted(inOrder);
+  const drawn = pieces.length > 0 ? content : seen;
+  const extent = drawn.length > 0 ? bounds(drawn.map((i) => i.box)) : null;
+  const solid = extent !== null && drawn.some((i) => i.kind === 'ground' && contains(grow(i.box, FLUSH), extent));
+  return {
+    ...(pieces.length > 0
+      ? {
+          marked: pieces.map((piece) => ({
+            trim: rounded(piece.trim),
+            bleed: rounded(bleedOf({ ...piece, free: freeOf(piece, marks) }, content, pieces)),
+          })),
+        }
+      : {}),
+    ...(extent ? { extent: rounded(extent), solid } : {}),
+  };
+}

@@ -1,0 +1,80 @@
+import { inRange, parsePageRange, type Artwork, type ArtworkWish, type PageFacts, type PageLay } from '../docket';
+import { contains, type Rect } from '../measure';
+
+/**
+ * Pages as they are after what is wished to be done to them. From here on nobody asks whether a box is the file's own or
+ * was set.
+ */
+
+/** A page's facts with what is done to it. */
+export interface WorkedPage extends PageFacts {
+  /** What of it may be seen: nothing beyond is printed. */
+  readonly seen?: Rect;
+  /** The media box that was set; pictures of the page show the file's own. */
+  readonly sheet?: Rect;
+  /** Pages of the product that stand on it, where they are several. */
+  readonly pieces?: readonly { readonly trim: Rect; readonly bleed: Rect }[] | undefined;
+  readonly lay?: PageLay;
+}
+
+type Works = NonNullable<ArtworkWish['work']>;
+type Work = Works[number];
+
+/** Where ink is was looked at near the trim that the file has; of another one only what is drawn at all is known. */
+const inkOf = ({ found }: WorkedPage): Pick<WorkedPage, 'ink'> => ({ ink: found?.extent });
+
+/** A page with one more wish. */
+function withWork(page: WorkedPage, { boxes, pieces, lay }: Work): WorkedPage {
+  let out: WorkedPage = page;
+  if (boxes) {
+    const { media, crop, bleed, trim, art } = boxes;
+    out = {
+      ...out,
+      ...(media ? { sheet: media, seen: media } : {}),
+      ...(crop ? { crop } : {}),
+      ...(art ? { art } : {}),
+      // round a trim that is set alone the page goes on as far as it did
+      ...(trim ? { ...inkOf(out), trim, hasTrim: true, bleed: contains(out.bleed, trim) ? out.bleed : trim } : {}),
+      ...(bleed ? { bleed, hasTrim: true, seen: bleed } : {}),
+    };
+  }
+  // one after the other they are the page: what is not asked piece by piece is asked of the first
+  if (pieces) out = { ...out, ...inkOf(out), ...pieces[0], pieces, hasTrim: true };
+  else if (boxes?.trim) out = { ...out, pieces: undefined };
+  return lay ? { ...out, lay } : out;
+}
+
+function pagesWorked(pages: readonly PageFacts[], works: Works, file: number): PageFacts[] | null {
+  const here = works.filter((w) => w.file === file).map((work) => ({ work, ranges: parsePageRange(work.pages) }));
+  if (here.length === 0) return null;
+  // pages that are alike stay one thing: what is known of it is known of all
+  const known = new Map<PageFacts, Map<string, PageFacts>>();
+  return pages.map((page, i) => {
+    const which = here.filter(({ ranges }) => inRange(ranges, i + 1));
+    if (which.length === 0) return page;
+    const key = which.map(({ work }) => works.indexOf(work)).join(' ');
+    let made = known.get(page);
+    if (!made) known.set(page, (made = new Map()));
+    let worked = made.get(key);
+    if (!worked) made.set(key, (worked = which.reduce<WorkedPage>((p, { work }) => withWork(p, work), page)));
+    return worked;
+  });
+}
+
+const kept = new WeakMap<Artwork, { readonly works: Works; readonly worked: Artwork }>();
+
+/** The artwork as it is after what is wished to be done to its pages; itself where nothing is. Done twice it is the same. */
+export function worked(artwork: Artwork, { work }: Pick<ArtworkWish, 'work'>): Artwork {
+  if (!work || work.length === 0) return artwork;
+  const before = kept.get(artwork);
+  if (before?.works === work) return before.worked;
+  const pages = pagesWorked(artwork.pages, work, 0) ?? artwork.pages;
+  const more = artwork.more?.map((file, i) => pagesWorked(file, work, i + 1) ?? file);
+  const made: Artwork = { ...artwork, pages, ...(more ? { more } : {}) };
+  kept.set(artwork, { works: work, worked: made });
+  kept.set(made, { works: work, worked: made });
+  return made;
+}
+
+/** How many pages of the product stand on a page of the artwork. */
+export const piecesOn = ({ pieces }: WorkedPage): number => pieces?.length ?? 1;

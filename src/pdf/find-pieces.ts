@@ -1,0 +1,53 @@
+import { statSync } from 'node:fs';
+import { foundOn, type Artwork, type FoundOnPage, type PageFacts } from '../core';
+import { drawnItems } from './drawn-items';
+import { allow } from './mupdf';
+import { openWithMupdf } from './mupdf-file';
+
+/** Pages of which what they take up is kept; of more only where marks stand is. */
+const FEW = 60;
+/** Pages that are looked at before it is believed that a long file carries no marks. */
+const FIRST = 4;
+/** Pages that are looked at at all. */
+const MOST = 2000;
+/** How far a trim box must lie within the page to say more than its edge does, mm. */
+const WITHIN = 0.5;
+
+/** Whether a page says itself where its trim is. */
+const saysTrim = ({ hasTrim, trim, media }: PageFacts): boolean =>
+  hasTrim && (media.width - trim.width > WITHIN || media.height - trim.height > WITHIN);
+
+/**
+ * Looks on the pages of a file for the pieces that they are for: between mark lines, and where their content is. Pages
+ * whose trim box says it are left alone.
+ * @returns page by page; null where nothing was found, or nobody looked
+ */
+export function findPieces(path: string, { pages }: Pick<Artwork, 'pages'>): (FoundOnPage | null)[] {
+  const out: (FoundOnPage | null)[] = pages.map(() => null);
+  const open = pages.flatMap((page, i) => (saysTrim(page) ? [] : [i])).slice(0, MOST);
+  if (open.length === 0) return out;
+  allow((96 << 20) + statSync(path).size);
+  const { doc, close } = openWithMupdf(path);
+  const few = pages.length <= FEW;
+  let marked = 0;
+  try {
+    for (const [nth, i] of open.entries()) {
+      if (!few && nth >= FIRST && marked === 0) break;
+      const items = drawnItems(doc, i);
+      const found = items && foundOn(items, pages[i]!.media);
+      if (!found) continue;
+      if (found.marked) marked++;
+      if (few) out[i] = found;
+      else if (found.marked) out[i] = { marked: found.marked };
+    }
+  } finally {
+    close();
+  }
+  return out;
+}
+
+/** The facts of a file with what was found on its pages. */
+export const withFound = <A extends Pick<Artwork, 'pages'>>(artwork: A, found: readonly (FoundOnPage | null)[]): A =>
+  found.some((f) => f !== null)
+    ? { ...artwork, pages: artwork.pages.map((page, i) => (found[i] ? { ...page, found: found[i] } : page)) }
+    : artwork;
