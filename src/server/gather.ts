@@ -58,9 +58,11 @@ export async function gatherJobs(jobs: readonly string[], id: string = randomUUI
   const taken = await transaction(async (tx) => {
     // in one order, so that two who gather the same do not wait for each other
     for (const job of [...jobs].sort()) await lockJob(tx, job);
+    // somebody who asked for the same was quicker
+    if (await readJob(tx, id)) return true;
     const now = await Promise.all(jobs.map((job) => readJob(tx, job)));
     if (!now.every((row) => row && isFresh(row))) return false;
-    if (!(await createJob(tx, id, docket, await summarise(tx, docket, artwork), 'files taken together'))) return true;
+    await createJob(tx, id, docket, await summarise(tx, docket, artwork), 'files taken together');
     for (const job of jobs) await setRemoved(tx, job, true);
     return true;
   });

@@ -20,7 +20,7 @@ const ALL: readonly PageRange[] = [{ kind: 'run', from: 1, to: null }];
 
 function rangeOf(word: string): PageRange {
   if (word === 'odd' || word === 'even') return { kind: word };
-  const m = /^(\d+)?\s*(?:([-–])\s*(\d+)?)?$/.exec(word);
+  const m = /^(\d+)?\s*(?:(-)\s*(\d+)?)?$/.exec(word);
   if (!m || (m[1] === undefined && m[3] === undefined))
     throw new PageRangeError(`“${word}” is no range of pages: type 1-4, odd, 7-.`);
   const from = m[1] === undefined ? 1 : Number(m[1]);
@@ -38,8 +38,8 @@ function rangeOf(word: string): PageRange {
 export function parsePageRange(text: string): readonly PageRange[] {
   const words = text
     .toLowerCase()
-    .split(/[,;\s]+(?![-–\d]*$)|[,;]+/)
-    .map((word) => word.trim())
+    .replace(/\s*[-–]\s*/g, '-')
+    .split(/[,;\s]+/)
     .filter((word) => word !== '');
   if (words.length > MOST_RANGES) throw new PageRangeError(`That is more than ${MOST_RANGES} ranges.`);
   if (words.length === 0 || words.includes('all')) return ALL;

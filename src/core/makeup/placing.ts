@@ -60,6 +60,9 @@ interface Scales {
   readonly up: number;
 }
 
+/** Sizes in files are rounded: a share this small is none. */
+const ROUNDED = 1e-4;
+
 function scalesOf(
   page: WorkedPage,
   placement: Placement,
@@ -71,7 +74,7 @@ function scalesOf(
   if (fit === 'centre' || own.width <= 0 || own.height <= 0) return { across: enlarge, up: enlarge };
   const wanted = sizeTurned(finished, ref?.turn ?? 0);
   const [across, up] = [wanted.width / own.width, wanted.height / own.height];
-  if (uneven && Math.max(across, up) <= Math.min(across, up) * (1 + uneven / 100))
+  if (uneven && Math.max(across, up) <= Math.min(across, up) * (1 + uneven / 100 + ROUNDED))
     return { across: enlarge * across, up: enlarge * up };
   const even = enlarge * (fit === 'fit' ? Math.min(across, up) : Math.max(across, up));
   return { across: even, up: even };

@@ -1,6 +1,7 @@
 export * from './found';
 export * from './worked';
 export * from './guess';
+export * from './set-work';
 export * from './page-ref';
 export * from './page-list';
 export * from './changes';

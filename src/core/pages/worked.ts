@@ -9,7 +9,7 @@ import { contains, type Rect } from '../measure';
 /** A page's facts with what is done to it. */
 export interface WorkedPage extends PageFacts {
   /** What of it may be seen: nothing beyond is printed. */
-  readonly seen?: Rect;
+  readonly seen?: Rect | undefined;
   /** The media box that was set; pictures of the page show the file's own. */
   readonly sheet?: Rect;
   /** Pages of the product that stand on it, where they are several. */
@@ -37,6 +37,8 @@ function withWork(page: WorkedPage, { boxes, pieces, lay }: Work): WorkedPage {
       ...(trim ? { ...inkOf(out), trim, hasTrim: true, bleed: contains(out.bleed, trim) ? out.bleed : trim } : {}),
       ...(bleed ? { bleed, hasTrim: true, seen: bleed } : {}),
     };
+    // what was to be seen of another trim is no bound for this one
+    if (trim && out.seen && !contains(out.seen, trim)) out = { ...out, seen: undefined };
   }
   // one after the other they are the page: what is not asked piece by piece is asked of the first
   if (pieces) out = { ...out, ...inkOf(out), ...pieces[0], pieces, hasTrim: true };

@@ -4,6 +4,7 @@ import {
   bounds,
   boundsOf,
   compose,
+  contains,
   intersect,
   rectangle,
   rectThrough,
@@ -55,6 +56,7 @@ const NONE_MADE: readonly never[] = [];
 
 /** What of a page shows where it may be seen only as far as it reaches. */
 function within(clip: Outline, reach: Rect): Outline {
+  if (contains(reach, boundsOf(clip))) return clip;
   const shared = intersect(boundsOf(clip), reach);
   // a part cut out of a page is a rectangle, and so is what it lies in
   return shared && clip.kind === 'rectangle' ? rectangle(shared) : clip;

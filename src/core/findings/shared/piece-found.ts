@@ -44,8 +44,8 @@ export const pieceFound: Check = ({ docket, artwork, plan, unit }) => {
       title:
         works.length === 1 && count === 1
           ? `The ${thing} was found ${ways[0]!}`
-          : `${plural(count, thing)} were found on their pages: ${ways.join('; ')}`,
-      detail: `Taken at ${formatSize(own, unit)} out of a page of ${formatSize(page.media, unit)}. What lies beyond the bleed is not printed.`,
+          : `${plural(count, thing)} ${count === 1 ? 'was' : 'were'} found on larger pages`,
+      detail: `${works.length === 1 && count === 1 ? '' : `Found ${ways.join('; ')}. `}Taken at ${formatSize(own, unit)} out of a page of ${formatSize(page.media, unit)}. What lies beyond the bleed is not printed.`,
       offers: () => [
         {
           label: 'Take the pages whole',

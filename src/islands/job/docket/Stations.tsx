@@ -32,6 +32,9 @@ const sheetControls = fetched(async () => (await import('./SheetControls')).Shee
 const marksControls = fetched(async () => (await import('./MarksControls')).MarksControls);
 const finishControls = fetched(async () => (await import('./FinishControls')).FinishControls);
 const sendStation = fetched(async () => (await import('./SendStation')).SendStation);
+/** Further files, in a word. */
+const others = (more: number): string => (more > 0 ? ` and ${plural(more, 'more file', 'more files')}` : '');
+
 /** Stations that are closed at first: fetched when the screen stands, before somebody opens one. */
 const CLOSED = [pickList, sheetControls, artworkStation, marksControls, finishControls, sendStation];
 
@@ -43,7 +46,7 @@ export function Stations() {
     marks,
     findings,
   }));
-  const artwork = useJob((s) => s.artwork);
+  const pages = useJob(({ artwork }) => [artwork.pages, ...(artwork.more ?? [])].reduce((sum, p) => sum + p.length, 0));
   useEffect(() => fetchIdle(CLOSED), []);
   const { unit } = useUnit();
   const worst = findings.find((f) => f.severity !== 'fine' && !f.accepted);
@@ -56,7 +59,7 @@ export function Stations() {
         name="artwork"
         number={1}
         title="Artwork"
-        facts={`${docket.artwork.file.name}, ${plural(artwork.pages.length, 'page')}${imprintFacts(docket)}`}
+        facts={`${docket.artwork.file.name}${others(docket.artwork.more.length)}, ${plural(pages, 'page')}${imprintFacts(docket)}`}
       >
         <artworkStation.View />
       </Station>

@@ -15,6 +15,7 @@ import { Wall } from '../poster/Wall';
 import { useRoom } from '../room';
 import { CARD, PageCard } from './PageCard';
 import { ChosenTools, ListEntry } from './PageTools';
+import { PageView } from './PageView';
 import { Pieces } from './Pieces';
 import { usePageEdits, type PageEdits } from './usePageEdits';
 
@@ -27,23 +28,26 @@ const LAYOUT = {
   dropIndicatorThickness: 4,
 };
 
-/** What is read, in its order: the pages, or of flat work the pieces that are cut out, and the pages that they are of. */
+type Shown = 'pieces' | 'pages' | 'one';
+
+/** What is read, in its order: the pages, or of flat work the pieces that are cut out; and one page, large. */
 export function Pages() {
   const kind = useJob((s) => s.docket.product.kind);
-  const [shown, show] = useState<'pieces' | 'pages'>('pieces');
-  if (kind === 'bound') return <PageList />;
+  const [shown, show] = useState<Shown>(kind === 'bound' ? 'pages' : 'pieces');
   const choice = (
-    <Choice
+    <Choice<Shown>
       label="What is shown"
       value={shown}
       options={[
-        { key: 'pieces', label: kind === 'flat' ? 'Pieces' : 'The wall' },
-        { key: 'pages', label: 'Pages of the file' },
+        ...(kind === 'bound' ? [] : [{ key: 'pieces' as const, label: kind === 'flat' ? 'Pieces' : 'The wall' }]),
+        { key: 'pages', label: kind === 'bound' ? 'All pages' : 'Pages of the file' },
+        { key: 'one', label: 'One page' },
       ]}
       onChange={show}
     />
   );
-  if (shown === 'pages') return <PageList more={choice} />;
+  if (shown === 'one') return <PageView more={choice} />;
+  if (shown === 'pages' || kind === 'bound') return <PageList more={choice} />;
   return kind === 'flat' ? <Pieces more={choice} /> : <Wall more={choice} />;
 }
 

@@ -1,0 +1,48 @@
+import { MOST_WORKS, type ArtworkWish, type PageLay, type PageWork, type SetBox, type BoxName } from '../docket';
+
+/** Wishes for pages as they are made by hand: set, changed, taken back. */
+
+type Works = ArtworkWish['work'];
+
+/** For which pages of which file. */
+export interface WorkFor {
+  readonly file: number;
+  /** As it is typed: `1-4, odd, 7-`. */
+  readonly pages: string;
+}
+
+/** How a page lies that nothing is wished for. */
+export const LIES_AS_IT_IS: PageLay = {
+  turn: 0,
+  angle: 0,
+  mirrored: null,
+  scale: { x: 1, y: 1 },
+  move: { x: 0, y: 0 },
+};
+
+const isFor = (work: PageWork, { file, pages }: WorkFor): boolean => work.file === file && work.pages === pages;
+
+/** A wish changed for these pages: the last that was set by hand for just them, else a new one after all others. */
+function changedFor(works: Works, at: WorkFor, change: (work: PageWork) => PageWork): PageWork[] {
+  const all = works ?? [];
+  const last = all.findLastIndex((w) => w.file === at.file);
+  // only the last one of a file goes before all others of it
+  const own = last >= 0 && isFor(all[last]!, at) && all[last]!.why === 'hand' ? last : -1;
+  if (own >= 0) return all.map((w, i) => (i === own ? change(w) : w));
+  if (all.length >= MOST_WORKS) return [...all];
+  return [...all, change({ file: at.file, pages: at.pages, why: 'hand' })];
+}
+
+/** Boxes that are set for pages, the others of theirs kept. */
+export const withBoxes = (works: Works, at: WorkFor, boxes: Readonly<Partial<Record<BoxName, SetBox>>>): PageWork[] =>
+  changedFor(works, at, (w) => ({ ...w, boxes: { ...w.boxes, ...boxes } }));
+
+/** How pages lie, the rest of it kept. */
+export const withLay = (works: Works, at: WorkFor, lay: Partial<PageLay>, now: PageLay | undefined): PageWork[] =>
+  changedFor(works, at, (w) => ({ ...w, lay: { ...LIES_AS_IT_IS, ...now, ...w.lay, ...lay } }));
+
+/** Everything that is wished for just these pages taken back; null where nothing is left. */
+export function withoutWork(works: Works, at: WorkFor): PageWork[] | null {
+  const left = (works ?? []).filter((w) => !isFor(w, at));
+  return left.length > 0 ? left : null;
+}

@@ -1,0 +1,175 @@
+import { useState, type ReactNode } from 'react';
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import {
+  factsOf,
+  formatSize,
+  guessOn,
+  pagesIn,
+  withBoxes,
+  worked,
+  type BoxName,
+  type Rect,
+  type WorkedPage,
+  type WorkFor,
+} from '../../../core';
+import { Button } from '../../../ui/Button';
+import { Choice, Pick } from '../../../ui/choices';
+import { CountField } from '../../../ui/fields';
+import { useUnit } from '../../../ui/unit';
+import { useJob } from '../context';
+import { BoxFigures } from './BoxFigures';
+import { LayFigures } from './LayFigures';
+import { PageDrawing } from './PageDrawing';
+import { letterOf } from './PageTools';
+
+/** The boxes of a page as they are, one for each name: an art box that is not there is the trim. */
+const boxesOf = (facts: WorkedPage): Record<BoxName, Rect> => ({
+  media: facts.sheet ?? facts.media,
+  crop: facts.crop,
+  bleed: facts.bleed,
+  trim: facts.trim,
+  art: facts.art ?? facts.trim,
+});
+
+const NAMES: readonly { readonly key: BoxName; readonly label: string }[] = [
+  { key: 'trim', label: 'Trim' },
+  { key: 'bleed', label: 'Bleed' },
+  { key: 'crop', label: 'Crop' },
+  { key: 'media', label: 'Media' },
+  { key: 'art', label: 'Art' },
+];
+
+/** One page of a file, large, with its boxes as handles; where it lies, how large, and for which pages that is set. */
+export function PageView({ more }: { readonly more: ReactNode }) {
+  const {
+    artwork: raw,
+    wish,
+    change,
+  } = useJob(({ artwork, docket, change }) => ({
+    artwork,
+    wish: docket.artwork,
+    change,
+  }));
+  const finished = useJob((s) => s.docket.product.finished);
+  const artwork = worked(raw, wish);
+  const [file, setFile] = useState(0);
+  const [wanted, setPage] = useState(1);
+  const [chosen, choose] = useState<BoxName>('trim');
+  const [range, setRange] = useState<string | null>(null);
+  const { unit } = useUnit();
+  const files = [wish.file, ...wish.more];
+  const at = Math.min(file, files.length - 1);
+  const count = pagesIn(artwork, at);
+  const page = Math.min(wanted, Math.max(1, count));
+  const facts = factsOf(artwork, { file: at, page });
+  if (!facts)
+    return (
+      <div className="p-6">
+        {more}
+        <p className="pt-6">This file has no pages.</p>
+      </div>
+    );
+  const pages: WorkFor = { file: at, pages: range ?? String(page) };
+  const boxes = boxesOf(facts);
+  const set = (box: Rect, name = chosen): void =>
+    change({ artwork: { work: withBoxes(wish.work, pages, { [name]: tidy(box) }) } }, `${name} box set`);
+  const guess = guessOn(facts, finished);
+  return (
+    <div className="flex h-full min-h-0 flex-col bg-glass">
+      <PageHead
+        more={more}
+        file={at}
+        page={page}
+        count={count}
+        onFile={(to) => {
+          setFile(to);
+          setPage(1);
+        }}
+        onPage={setPage}
+        size={formatSize(boxes[chosen], unit)}
+      />
+      <div className="flex min-h-0 flex-1 max-[1000px]:flex-col">
+        <PageDrawing
+          facts={facts}
+          boxes={boxes}
+          guesses={guess ? guess.pieces.map((p) => p.trim) : []}
+          chosen={chosen}
+          sha256={files[at]?.sha256 ?? ''}
+          page={page}
+          onSet={set}
+        />
+        <div className="w-[22.5rem] shrink-0 overflow-y-auto border-l border-ink/30 bg-paper px-3 py-2 max-[1000px]:w-full">
+          <Choice label="Box" value={chosen} options={NAMES} onChange={choose} />
+          <BoxFigures
+            key={`${at} ${page} ${chosen}`}
+            name={chosen}
+            box={boxes[chosen]}
+            facts={facts}
+            guess={guess}
+            pages={pages}
+            range={range}
+            onRange={setRange}
+            onSet={set}
+          />
+          <LayFigures facts={facts} pages={pages} />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** Which page of which file is shown. */
+function PageHead({
+  more,
+  file,
+  page,
+  count,
+  onFile,
+  onPage,
+  size,
+}: {
+  readonly more: ReactNode;
+  readonly file: number;
+  readonly page: number;
+  readonly count: number;
+  readonly onFile: (file: number) => void;
+  readonly onPage: (page: number) => void;
+  readonly size: string;
+}) {
+  const files = useJob((s) => [s.docket.artwork.file, ...s.docket.artwork.more]);
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-ink/30 px-3 py-1.5">
+      {more}
+      {files.length > 1 && (
+        <span className="w-52">
+          <Pick
+            label="File"
+            value={String(file)}
+            options={files.map((f, i) => ({ key: String(i), label: `${letterOf(i)}: ${f.name}` }))}
+            onChange={(key) => onFile(Number(key))}
+          />
+        </span>
+      )}
+      <span className="flex items-center gap-1">
+        <Button small aria-label="Page before" isDisabled={page <= 1} onPress={() => onPage(page - 1)}>
+          <ChevronLeft size={14} aria-hidden />
+        </Button>
+        <CountField label="Page of the file" value={page} max={Math.max(1, count)} onChange={onPage} />
+        <span className="text-sm">of {count}</span>
+        <Button small aria-label="Next page" isDisabled={page >= count} onPress={() => onPage(page + 1)}>
+          <ChevronRight size={14} aria-hidden />
+        </Button>
+      </span>
+      <span className="ml-auto text-sm">{size}</span>
+    </div>
+  );
+}
+
+/** To a thousandth of a millimetre, and no smaller than can be set. */
+const tidy = ({ x, y, width, height }: Rect): Rect => ({
+  x: round(x),
+  y: round(y),
+  width: Math.max(1, round(width)),
+  height: Math.max(1, round(height)),
+});
+const round = (mm: number): number => Math.round(mm * 1000) / 1000;
