@@ -54,6 +54,37 @@ function corrected() {
   return out;
 }
 
+/** A card of the demonstration as some programs send it: on a larger page, with marks, bars and its name, and no trim box. */
+function marked() {
+  const file = join(process.env.ODD_SPARROW_DATA ?? join(root, 'var'), 'demo/staff-cards.pdf');
+  const doc = /** @type {import('mupdf').PDFDocument} */ (mupdf.Document.openDocument(readFileSync(file), file));
+  while (doc.countPages() > 1) doc.deletePage(1);
+  const at = doc.findPage(0);
+  const trim = at.get('TrimBox');
+  const side = (/** @type {number} */ i) => trim.get(i).asNumber();
+  const [x0, y0, x1, y1] = [side(0), side(1), side(2), side(3)];
+  const room = 60;
+  for (const box of ['TrimBox', 'BleedBox', 'CropBox', 'ArtBox']) at.delete(box);
+  at.put('MediaBox', [x0 - room, y0 - room - 20, x1 + room, y1 + room]);
+  /** @param {number[]} p */
+  const line = (...p) => `${p[0]} ${p[1]} m ${p[2]} ${p[3]} l S `;
+  let marks = 'q 0 0 0 1 K 0.35 w ';
+  for (const x of [x0, x1]) marks += line(x, y0 - 12, x, y0 - 30) + line(x, y1 + 12, x, y1 + 30);
+  for (const y of [y0, y1]) marks += line(x0 - 12, y, x0 - 30, y) + line(x1 + 12, y, x1 + 30, y);
+  ['1 0 0 0', '0 1 0 0', '0 0 1 0', '0 0 0 1'].forEach((ink, i) => {
+    marks += `${ink} k ${x0 + 40 + 16 * i} ${y0 - 56} 14 10 re f `;
+  });
+  const contents = doc.newArray();
+  const before = at.get('Contents');
+  if (before.isArray()) before.forEach((part) => contents.push(part));
+  else contents.push(before);
+  contents.push(doc.addStream(`${marks}Q`, doc.newDictionary()));
+  at.put('Contents', contents);
+  const out = join(mkdtempSync(join(tmpdir(), 'sparrow-shots-')), 'keeper-of-the-loft.pdf');
+  writeFileSync(out, doc.saveToBuffer('garbage=1').asUint8Array());
+  return out;
+}
+
 await page.goto(base);
 await page.locator('[data-ready]').waitFor();
 await shot('jobs');
@@ -80,6 +111,17 @@ await open('Workshop manual');
 await page.keyboard.press('3');
 await page.getByRole('option').nth(2).click();
 await shot('pages');
+await page.goto(base);
+await page.locator('[data-ready]').waitFor();
+await page.locator('input[type=file]').first().setInputFiles(marked());
+await page.locator('[data-arrival=done]').first().getByRole('link', { name: 'Open' }).click();
+await page.locator('[aria-label^="Light table"]').waitFor();
+await station('artwork');
+await page.keyboard.press('3');
+await page.getByText('One page', { exact: true }).click();
+await page.locator('[data-grip]').first().waitFor();
+await page.waitForTimeout(1500);
+await shot('page');
 await open('Staff cards, five people');
 await station('sheet');
 await page.getByText('Ways to lay it compared').click();
@@ -113,10 +155,6 @@ await station('artwork');
 await page.locator('[data-station=artwork]').getByRole('button', { name: /^Name/ }).click();
 await page.locator('[data-page-to-set] [data-imprint]').nth(2).waitFor();
 await shot('imprint');
-await open('The borrower’s handbook');
-await page.keyboard.press('c');
-await page.getByRole('button', { name: 'Sheet 7, front' }).click();
-await shot('creep');
 await open('Tide almanac');
 await shot('findings');
 await open('Tide almanac');
