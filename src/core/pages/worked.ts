@@ -47,14 +47,16 @@ function withWork(page: WorkedPage, { boxes, pieces, lay }: Work): WorkedPage {
 }
 
 function pagesWorked(pages: readonly PageFacts[], works: Works, file: number): PageFacts[] | null {
-  const here = works.filter((w) => w.file === file).map((work) => ({ work, ranges: parsePageRange(work.pages) }));
+  const here = works
+    .filter((w) => w.file === file)
+    .map((work, nth) => ({ work, nth, ranges: parsePageRange(work.pages) }));
   if (here.length === 0) return null;
   // pages that are alike stay one thing: what is known of it is known of all
   const known = new Map<PageFacts, Map<string, PageFacts>>();
   return pages.map((page, i) => {
     const which = here.filter(({ ranges }) => inRange(ranges, i + 1));
     if (which.length === 0) return page;
-    const key = which.map(({ work }) => works.indexOf(work)).join(' ');
+    const key = which.map(({ nth }) => nth).join(' ');
     let made = known.get(page);
     if (!made) known.set(page, (made = new Map()));
     let worked = made.get(key);

@@ -88,7 +88,7 @@ export function PageView({ more }: { readonly more: ReactNode }) {
         onPage={setPage}
         size={formatSize(boxes[chosen], unit)}
       />
-      <div className="flex min-h-0 flex-1 max-[1000px]:flex-col">
+      <div className="flex min-h-0 flex-1 max-[1000px]:flex-col max-[1000px]:overflow-y-auto">
         <PageDrawing
           facts={facts}
           boxes={boxes}
@@ -98,7 +98,7 @@ export function PageView({ more }: { readonly more: ReactNode }) {
           page={page}
           onSet={set}
         />
-        <div className="w-[22.5rem] shrink-0 overflow-y-auto border-l border-ink/30 bg-paper px-3 py-2 max-[1000px]:w-full">
+        <div className="w-[22.5rem] shrink-0 overflow-y-auto border-l border-ink/30 bg-paper px-3 py-2 max-[1000px]:w-full max-[1000px]:overflow-visible">
           <Choice label="Box" value={chosen} options={NAMES} onChange={choose} />
           <BoxFigures
             key={`${at} ${page} ${chosen}`}
