@@ -1,4 +1,14 @@
-import { artworkSize, formatSize, nameSize, turnedWay, wayOf, WAYS, withStockFor, type Imposed } from '../../../core';
+import {
+  artworkSize,
+  formatSize,
+  nameSize,
+  turnedWay,
+  wayOf,
+  WAYS,
+  withStockFor,
+  worked,
+  type Imposed,
+} from '../../../core';
 import { Choice, Pick } from '../../../ui/choices';
 import { Entry, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
@@ -45,7 +55,8 @@ export function ArtworkStation() {
 /** How many pages there are, of which sizes. */
 function PagesRow() {
   const { box, change } = useJob(({ docket, change }) => ({ box: docket.artwork.box, change }));
-  const artwork = useJob((s) => s.artwork);
+  // as they are placed: after what is done to them
+  const artwork = useJob((s) => worked(s.artwork, s.docket.artwork));
   const { unit } = useUnit();
   const sizes = new Map<string, { count: number; text: string }>();
   for (const page of artwork.pages) {
@@ -96,7 +107,7 @@ function HoldsRow() {
   const { docket, artwork, shop } = useJob(({ docket, artwork, shop }) => ({ docket, artwork, shop }));
   /** What the artwork holds says how large its pages are: a half of a spread, a panel of a sheet. */
   const taken = (imposed: Imposed, label: string): void => {
-    const { width, height } = artworkSize(artwork, box);
+    const { width, height } = artworkSize(worked(artwork, docket.artwork), box);
     const way = imposed.kind === 'folded' ? wayOf(imposed.fold) : null;
     const spread = imposed.kind === 'spreads' ? 2 : 1;
     const across = way ? turnedWay(way, bound).columns : bound === 'top' ? 1 : spread;

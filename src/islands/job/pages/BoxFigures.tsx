@@ -124,7 +124,7 @@ function Places({
     onSet({ x: m.left, y: m.bottom, width, height });
   };
   const length = (label: string, value: number, set: (mm: number) => void) => (
-    <LengthField label={label} value={value} unit={unit} min={-5000} onChange={set} />
+    <LengthField label={label} value={Math.round(value * 100) / 100} unit={unit} min={-5000} onChange={set} />
   );
   const pair = 'flex flex-wrap gap-x-1.5 gap-y-1';
   return (

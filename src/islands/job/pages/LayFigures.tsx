@@ -46,8 +46,8 @@ export function LayFigures({ facts, pages }: { readonly facts: WorkedPage; reado
           value={lay.mirrored ?? 'no'}
           options={[
             { key: 'no', label: 'No' },
-            { key: 'across', label: 'Left to right' },
-            { key: 'up', label: 'Head to foot' },
+            { key: 'across', label: 'Across' },
+            { key: 'up', label: 'Up' },
           ]}
           onChange={(key) => put({ mirrored: key === 'no' ? null : key }, 'page mirrored')}
         />

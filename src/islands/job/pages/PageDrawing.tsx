@@ -50,7 +50,10 @@ export function PageDrawing({
   const line = 1 / scale;
   const H = media.height;
   return (
-    <div ref={room} className="min-h-0 min-w-0 flex-1 overflow-hidden bg-glass-deep max-[1000px]:h-80 max-[1000px]:flex-none">
+    <div
+      ref={room}
+      className="min-h-0 min-w-0 flex-1 overflow-hidden bg-glass-deep max-[1000px]:h-80 max-[1000px]:flex-none"
+    >
       <svg
         role="img"
         aria-label={`Page ${page} with its boxes`}
