@@ -14,6 +14,7 @@ const CORE = [
   'docket',
   'fold',
   'pages',
+  'preflight',
   'imprint',
   'codes',
   'makeup',

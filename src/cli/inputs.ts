@@ -26,6 +26,13 @@ export class Stopped extends Error {
   }
 }
 
+/** A file that a check stops: what was found has been told, exit status 3. */
+export class Failed extends Error {
+  constructor(file: string) {
+    super(`${file} is not to be printed as it is.`);
+  }
+}
+
 const SYSTEM: Readonly<Record<string, string>> = {
   ENOENT: 'is not there',
   EACCES: 'may not be read or written',

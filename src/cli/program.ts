@@ -1,7 +1,7 @@
 import { Command, CommanderError, Option } from 'commander';
 import type { Imposing } from './impose';
 import type { Unit } from '../core';
-import { Complaint, Stopped, type OfRecords } from './inputs';
+import { Complaint, Failed, Stopped, type OfRecords } from './inputs';
 import type { LayingOut, Ordering } from './ticket';
 
 const TABLE = new Option('--table <file>', 'the table that imprints are from, in place of the docket’s');
@@ -77,6 +77,8 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
 
   cutting(program, worker, out);
 
+  checking(program, worker, out);
+
   program
     .command('schema')
     .description('print the JSON Schema of the docket file')
@@ -92,8 +94,23 @@ export async function run(args: readonly string[], { out, err, worker }: Output)
   } catch (e) {
     if (e instanceof CommanderError && (e.code === 'commander.helpDisplayed' || e.code === 'commander.help')) return 0;
     err(`odd-sparrow: ${await told(e)}\n`);
-    return e instanceof Stopped ? 3 : 2;
+    return e instanceof Stopped || e instanceof Failed ? 3 : 2;
   }
+}
+
+/** The command that looks a file over. */
+function checking(program: Command, worker: string, out: Output['out']): void {
+  program
+    .command('check')
+    .description('look a file over before it is imposed; exit status 3 where it is not to be printed')
+    .argument('<file>', 'the PDF or picture')
+    .option('--rules <file>', 'the shop’s rules as JSON')
+    .option('--json', 'the report as JSON', false)
+    .option('--password <word>', 'what opens a locked file')
+    .action(async (file: string, wished: { rules?: string; json: boolean; password?: string }) => {
+      const { check } = await import('./check');
+      await check({ file, worker, ...wished, rules: wished.rules ?? null }, out);
+    });
 }
 
 /** The commands about what is cut: how, and by which programs. */
@@ -161,7 +178,7 @@ function tickets(program: Command, worker: string): void {
 /** What is said of what went wrong. */
 async function told(e: unknown): Promise<string> {
   const known =
-    [Complaint, Stopped, CommanderError].some((said) => e instanceof said) || (e as Error).name === 'ZodError';
+    [Complaint, Failed, Stopped, CommanderError].some((said) => e instanceof said) || (e as Error).name === 'ZodError';
   if (known) return (e as Error).message.replace(/^error: /, '');
   const { inWords } = await import('./load');
   return inWords(e);

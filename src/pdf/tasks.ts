@@ -10,6 +10,7 @@ import {
   type Writing,
 } from '../core';
 import { coderOf } from '../core/codes';
+import type { FileLook } from '../core/preflight';
 import { readTable } from '../records';
 import type { ArtworkError } from './errors';
 import { writer, type Parted } from './ways';
@@ -34,6 +35,8 @@ export interface Tasks {
   readonly draw: (task: { path: string; page: number; width: number }) => Promise<Uint8Array>;
   /** Pixels an inch of a page's coarsest picture. */
   readonly coarsest: (task: { path: string; page: number }) => Promise<number | null>;
+  /** Reads a file, and looks it over as preflight asks. */
+  readonly look: (task: { path: string; copy: string; password?: string }, progress: Progress) => Promise<FileLook>;
   /** What is found on each page besides its boxes. */
   readonly pieces: (task: { path: string; pages: Artwork['pages'] }) => Promise<(FoundOnPage | null)[]>;
   /** Reads a table, and keeps its rows at `out`. */
@@ -71,6 +74,11 @@ export const TASKS: Tasks = {
   read: ({ path, copy, password }) => readArtwork(path, copy, password),
   draw: async ({ path, page, width }) => rasterise(path, page, width),
   coarsest: async ({ path, page }) => coarsestPicture(path, page),
+  look: async ({ path, copy, password }, progress) => {
+    const { artwork, workingCopy } = await readArtwork(path, copy, password);
+    const { lookAtFile } = await import('./look-file');
+    return lookAtFile(path, workingCopy ? copy : path, artwork, progress);
+  },
   pieces: async ({ path, pages }) => findPieces(path, { pages }),
   table: ({ path, out }) => readTable(path, out),
   // what sets letters is loaded where a card is written, not where pages are drawn

@@ -1,0 +1,35 @@
+import { guessOn } from '../../pages';
+import type { Rect } from '../../measure';
+import type { FileLook } from '../look';
+
+/** Ink that comes so near to the trim is meant to run off, mm. */
+export const RUNS_OFF = 0.5;
+
+/** The trim of a page and its bleed, as it is taken: a piece that is found on it, else its boxes. */
+export function taken({ artwork }: FileLook, index: number): { readonly trim: Rect; readonly bleed: Rect } | null {
+  const facts = artwork.pages[index];
+  if (!facts) return null;
+  return guessOn(facts, null)?.pieces[0] ?? { trim: facts.trim, bleed: facts.hasTrim ? facts.bleed : facts.media };
+}
+
+export interface Beyond {
+  readonly edge: string;
+  /** How far ink comes beyond the trim there, and how far the bleed goes; mm, below 0 inside. */
+  readonly ink: number;
+  readonly bleed: number;
+}
+
+/** Edge by edge how far what is drawn, and the bleed, go beyond the trim. */
+export function beyond(trim: Rect, bleed: Rect, ink: Rect): Beyond[] {
+  const of = (edge: string, measure: (r: Rect) => number): Beyond => ({
+    edge,
+    ink: measure(ink) - measure(trim),
+    bleed: measure(bleed) - measure(trim),
+  });
+  return [
+    of('left', (r) => -r.x),
+    of('right', (r) => r.x + r.width),
+    of('head', (r) => r.y + r.height),
+    of('foot', (r) => -r.y),
+  ];
+}

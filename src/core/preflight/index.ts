@@ -1,0 +1,94 @@
+import { boxes } from './checks/boxes';
+import { coarse } from './checks/coarse';
+import { empty } from './checks/empty';
+import { fields } from './checks/fields';
+import { fonts } from './checks/fonts';
+import { lab } from './checks/lab';
+import { layers } from './checks/layers';
+import { mended } from './checks/mended';
+import { nearTrim } from './checks/near-trim';
+import { noBleed } from './checks/no-bleed';
+import { remarks } from './checks/remarks';
+import { rgb } from './checks/rgb';
+import { richText } from './checks/rich-text';
+import { sizes } from './checks/sizes';
+import { thinLines } from './checks/thin-lines';
+import { tooFine } from './checks/too-fine';
+import { transparency } from './checks/transparency';
+import { unseen } from './checks/unseen';
+import { version } from './checks/version';
+import type { Found, PreflightCheck } from './kinds';
+import type { FileLook } from './look';
+import { DEFAULT_RULES, type CheckId, type PreflightRules, type Weight } from './rules';
+
+export type { FileLook, PageLook, PictureLook, Space } from './look';
+export { DEFAULT_RULES, PreflightRules } from './rules';
+
+/** Every check by its name: one that is missing does not compile. */
+const CHECKS: Readonly<Record<CheckId, PreflightCheck>> = {
+  fonts,
+  coarse,
+  fine: tooFine,
+  rgb,
+  lab,
+  'rich-text': richText,
+  'thin-lines': thinLines,
+  transparency,
+  layers,
+  remarks,
+  fields,
+  'no-bleed': noBleed,
+  'near-trim': nearTrim,
+  sizes,
+  empty,
+  boxes,
+  mended,
+  version,
+  unseen,
+};
+
+/** Places of one finding that are told. */
+const MOST_PLACES = 100;
+
+/** What one check has found in a file. */
+export interface PreflightFinding {
+  readonly check: CheckId;
+  readonly weight: Exclude<Weight, 'off'>;
+  readonly title: string;
+  readonly why: string;
+  readonly mend: string;
+  /** How often it was found; the places told are the first of them. */
+  readonly count: number;
+  readonly places: readonly Found[];
+}
+
+export interface PreflightReport {
+  /** Failed where a finding stops the job; mended where the file was, to be read at all; else clean. */
+  readonly outcome: 'clean' | 'mended' | 'failed';
+  readonly rules: string;
+  readonly pages: number;
+  readonly inks: readonly string[];
+  readonly findings: readonly PreflightFinding[];
+}
+
+const ORDER = { stop: 0, look: 1, fine: 2 } as const;
+
+/** Looks a file over by a shop's rules: the gravest first, else in the order of the checks. */
+export function preflight(file: FileLook, rules: PreflightRules = DEFAULT_RULES): PreflightReport {
+  const findings = (Object.keys(CHECKS) as CheckId[]).flatMap((check): PreflightFinding[] => {
+    const { look, weight: own, title, why, mend } = CHECKS[check];
+    const weight = rules.weights[check] ?? own;
+    if (weight === 'off') return [];
+    const found = look(file, rules);
+    if (found.length === 0) return [];
+    return [{ check, weight, title, why, mend, count: found.length, places: found.slice(0, MOST_PLACES) }];
+  });
+  const stops = findings.some((f) => f.weight === 'stop');
+  return {
+    outcome: stops ? 'failed' : file.artwork.notes.length > 0 ? 'mended' : 'clean',
+    rules: rules.name,
+    pages: file.artwork.pages.length,
+    inks: file.artwork.inks,
+    findings: findings.toSorted((a, b) => ORDER[a.weight] - ORDER[b.weight]),
+  };
+}

@@ -1,0 +1,42 @@
+import type { Artwork } from '../docket';
+import type { Rect } from '../measure';
+
+/** What a file looks like, as far as preflight asks: millimetres from the lower left of each page as it is seen. */
+
+/** In what a thing is coloured. `rgb` says nothing of which; `profiled` says by a profile. */
+export type Space = 'grey' | 'rgb' | 'profiled' | 'cmyk' | 'lab' | 'spot';
+
+export interface PictureLook {
+  readonly box: Rect;
+  /** Pixels an inch, the lower of across and down. */
+  readonly ppi: number;
+  readonly space: Space;
+}
+
+export interface PageLook {
+  /** Whether all of it could be looked at. */
+  readonly whole: boolean;
+  /** What holds all that is drawn; null where nothing is. */
+  readonly extent: Rect | null;
+  readonly pictures: readonly PictureLook[];
+  /** Where each space is used first. */
+  readonly spaces: Readonly<Partial<Record<Space, Rect>>>;
+  /** Lines drawn with a pen, thin ones alone, with the width that they have. */
+  readonly lines: readonly { readonly box: Rect; readonly width: number }[];
+  /** Small letters in three inks or more, with their size in points. */
+  readonly rich: readonly { readonly box: Rect; readonly points: number }[];
+  /** What is seen through, or is blended with what lies under it. */
+  readonly through: readonly Rect[];
+  readonly fonts: readonly { readonly name: string; readonly embedded: boolean }[];
+  /** Comments that are on it, and whether they print. */
+  readonly remarks: { readonly printed: number; readonly unprinted: number };
+  readonly fields: number;
+}
+
+export interface FileLook {
+  readonly artwork: Artwork;
+  /** As the file says: `1.6`; null where it says nothing, as a picture. */
+  readonly version: string | null;
+  readonly layers: readonly { readonly name: string; readonly hidden: boolean }[];
+  readonly pages: readonly PageLook[];
+}

@@ -1,0 +1,51 @@
+import * as z from 'zod';
+
+/** What a shop's rules say: how much each check weighs, and from where on. */
+
+export const CHECK_IDS = [
+  'fonts',
+  'coarse',
+  'fine',
+  'rgb',
+  'lab',
+  'rich-text',
+  'thin-lines',
+  'transparency',
+  'layers',
+  'remarks',
+  'fields',
+  'no-bleed',
+  'near-trim',
+  'sizes',
+  'empty',
+  'boxes',
+  'mended',
+  'version',
+  'unseen',
+] as const;
+export type CheckId = (typeof CHECK_IDS)[number];
+
+export const WEIGHTS = ['stop', 'look', 'fine', 'off'] as const;
+export const Weight = z.enum(WEIGHTS);
+export type Weight = z.infer<typeof Weight>;
+
+export const PreflightRules = z
+  .strictObject({
+    kind: z.literal('odd-sparrow preflight rules').default('odd-sparrow preflight rules'),
+    name: z.string().min(1).max(100).default('The shop’s own'),
+    weights: z
+      .partialRecord(z.enum(CHECK_IDS), Weight)
+      .default({})
+      .describe('What each check does that finds something: stops the job, wants a look, is told, is not asked'),
+    leastPpi: z.number().min(1).max(10_000).default(200).describe('Pixels an inch that pictures have at least'),
+    mostPpi: z.number().min(1).max(100_000).default(1200).describe('Pixels an inch that nobody sees any more'),
+    thinnest: z.number().min(0).max(10).default(0.08).describe('Lines thinner than this are thin, mm'),
+    smallest: z.number().min(0).max(100).default(8).describe('Letters below this size are small, points'),
+    bleed: z.number().min(0).max(50).default(3).describe('Bleed that is wanted round each page, mm'),
+    safe: z.number().min(0).max(100).default(3).describe('What must keep clear of the trim, mm'),
+  })
+  .meta({ id: 'PreflightRules' });
+export type PreflightRules = z.infer<typeof PreflightRules>;
+
+/** What stands where a shop says nothing. */
+export const DEFAULT_RULES: PreflightRules = PreflightRules.parse({});

@@ -1,0 +1,56 @@
+import { closeSync, openSync, readSync, statSync } from 'node:fs';
+import type { Artwork } from '../core';
+import type { FileLook, PageLook } from '../core/preflight';
+import { findPieces, withFound } from './find-pieces';
+import { layersOf, lookAtPage } from './look-page';
+import { allow } from './mupdf';
+import { openWithMupdf } from './mupdf-file';
+
+/** Pages that are looked at in one file, at most. */
+const MOST_PAGES = 5000;
+
+/** The version that a file begins with (7.5.2); its catalog may say a later one. Null where it is no PDF. */
+function versionOf(path: string): string | null {
+  const fd = openSync(path, 'r');
+  try {
+    const bytes = Buffer.alloc(1024);
+    const text = bytes.toString('latin1', 0, readSync(fd, bytes, 0, bytes.length, 0));
+    return /%PDF-(\d\.\d)/.exec(text)?.[1] ?? null;
+  } finally {
+    closeSync(fd);
+  }
+}
+
+/**
+ * Looks a file over, page by page.
+ * @param path where it lies @param source what can be drawn of it: itself, or its working copy
+ */
+export function lookAtFile(
+  path: string,
+  source: string,
+  artwork: Artwork,
+  onProgress: (done: number, total: number) => void = () => undefined,
+): FileLook {
+  const found = withFound(artwork, findPieces(source, artwork));
+  allow((160 << 20) + 2 * statSync(source).size);
+  const { doc, close } = openWithMupdf(source);
+  try {
+    const total = Math.min(MOST_PAGES, artwork.pages.length);
+    const pages: PageLook[] = [];
+    for (let i = 0; i < total; i++) {
+      pages.push(lookAtPage(doc, i));
+      onProgress(i + 1, total);
+    }
+    const said = versionOf(path);
+    const catalog = doc.getTrailer().get('Root').get('Version');
+    const later = catalog.isName() ? catalog.asName() : null;
+    return {
+      artwork: found,
+      version: said !== null && later !== null && later > said ? later : said,
+      layers: layersOf(doc),
+      pages,
+    };
+  } finally {
+    close();
+  }
+}

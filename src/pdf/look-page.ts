@@ -1,0 +1,260 @@
+import type { ColorSpace, Device, Matrix as MupdfMatrix, PDFDocument, PDFObject, Text } from 'mupdf';
+import { bounds, intersect, rect, spanned, type Rect } from '../core';
+import type { PageLook, PictureLook, Space } from '../core/preflight';
+import { drawnItems } from './drawn-items';
+import { PT } from './geometry';
+import { mupdf } from './mupdf';
+
+/** Things of one kind that are told of a page, at most. */
+const MOST = 500;
+/** Lines as thick as this are no thin ones, by any rules; mm. */
+const THICK = 0.6;
+/** Letters as large as this are not small, by any rules; points. */
+const LARGE = 24;
+/** Less of an ink than this nobody sees double. */
+const TRACE = 0.05;
+/** Smaller than this, in pixels, a picture is a tint or an ornament: nobody looks for detail in it. */
+const SMALL = 64;
+
+/** In what a colour space says its colours. */
+function spaceOf(space: ColorSpace | null): Space {
+  if (!space) return 'grey';
+  const type = space.getType();
+  if (type === 'Separation') return 'spot';
+  if (space.isLab()) return 'lab';
+  if (space.isGray()) return 'grey';
+  if (space.isCMYK()) return 'cmyk';
+  // without a profile of its own it goes by the name of the device
+  return space.getName().startsWith('Device') ? 'rgb' : 'profiled';
+}
+
+/** By how much a map makes a line thinner at the most: its smaller singular value. */
+export function leastScale([a, b, c, d]: MupdfMatrix): number {
+  const sum = a * a + b * b + c * c + d * d;
+  const det = a * d - b * c;
+  return Math.sqrt(Math.max(0, (sum - Math.sqrt(Math.max(0, sum * sum - 4 * det * det))) / 2));
+}
+
+/** Looks a page over as preflight asks. @param page from 0 */
+export function lookAtPage(doc: PDFDocument, page: number): PageLook {
+  const items = safely(() => drawnItems(doc, page));
+  const loaded = doc.loadPage(page);
+  try {
+    const [x0, , , y1] = loaded.getBounds('MediaBox');
+    const seen = new Seen((x, y) => [(x - x0) / PT, (y1 - y) / PT]);
+    const whole = safely(() => {
+      const device = seen.device();
+      try {
+        loaded.run(device, mupdf.Matrix.identity);
+        device.close();
+      } finally {
+        device.destroy();
+      }
+      return true;
+    });
+    const media = rect(
+      0,
+      0,
+      loaded.getBounds('MediaBox')[2] / PT - x0 / PT,
+      (y1 - loaded.getBounds('MediaBox')[1]) / PT,
+    );
+    const onPage = items?.flatMap((i) => intersect(i.box, media) ?? []) ?? [];
+    return {
+      whole: whole === true && items !== null,
+      extent: onPage.length > 0 ? bounds(onPage) : null,
+      pictures: seen.pictures,
+      spaces: Object.fromEntries(seen.spaces),
+      lines: seen.lines,
+      rich: seen.rich,
+      through: seen.through,
+      fonts: used(fontsOf(doc, page), seen.fonts),
+      ...notesOn(doc, page),
+    };
+  } finally {
+    loaded.destroy();
+  }
+}
+
+/** What cannot be drawn is not known. A library that has fallen over is asked nothing more. */
+function safely<T>(work: () => T): T | null {
+  try {
+    return work();
+  } catch (e) {
+    if (e instanceof WebAssembly.RuntimeError) throw e;
+    return null;
+  }
+}
+
+/** Gathers what preflight asks of a page. */
+class Seen {
+  readonly pictures: PictureLook[] = [];
+  readonly spaces = new Map<Space, Rect>();
+  readonly lines: { box: Rect; width: number }[] = [];
+  readonly rich: { box: Rect; points: number }[] = [];
+  readonly through: Rect[] = [];
+  /** The fonts that letters are drawn in, as the file names them. */
+  readonly fonts = new Set<string>();
+
+  constructor(private readonly toMm: (x: number, y: number) => readonly [number, number]) {}
+
+  private box([x0, y0, x1, y1]: readonly number[]): Rect {
+    return spanned(this.toMm(x0!, y0!), this.toMm(x1!, y1!));
+  }
+
+  private colour(space: ColorSpace, box: Rect, alpha: number): void {
+    const of = spaceOf(space);
+    if (!this.spaces.has(of)) this.spaces.set(of, box);
+    if (alpha < 1 && this.through.length < MOST) this.through.push(box);
+  }
+
+  private stroke(width: number, box: Rect): void {
+    if (width < THICK && this.lines.length < MOST) this.lines.push({ box, width });
+  }
+
+  /** Takes down the fonts of some letters. @returns the size of the smallest, points */
+  private letters(text: Text, ctm: MupdfMatrix): number {
+    let points = Infinity;
+    text.walk({
+      showGlyph: (font, [, , c, d]) => {
+        this.fonts.add(font.getName());
+        points = Math.min(points, Math.hypot(c * ctm[0] + d * ctm[2], c * ctm[1] + d * ctm[3]));
+      },
+    });
+    return points;
+  }
+
+  device(): Device {
+    const noPen = null as never;
+    return new mupdf.Device({
+      fillPath: (path, _evenOdd, ctm, space, _color, alpha) =>
+        this.colour(space, this.box(path.getBounds(noPen, ctm)), alpha),
+      strokePath: (path, pen, ctm, space, _color, alpha) => {
+        const box = this.box(path.getBounds(pen, ctm));
+        this.colour(space, box, alpha);
+        this.stroke((pen.getLineWidth() * leastScale(ctm)) / PT, box);
+      },
+      fillText: (text, ctm, space, color, alpha) => {
+        const box = this.box(text.getBounds(noPen, ctm));
+        this.colour(space, box, alpha);
+        const points = this.letters(text, ctm);
+        const inks = space.isCMYK() ? color.filter((c) => c > TRACE).length : 0;
+        if (inks >= 3 && points < LARGE && this.rich.length < MOST) this.rich.push({ box, points });
+      },
+      strokeText: (text, pen, ctm, space, _color, alpha) => {
+        this.colour(space, this.box(text.getBounds(pen, ctm)), alpha);
+        this.letters(text, ctm);
+      },
+      clipText: (text, ctm) => void this.letters(text, ctm),
+      fillImage: (image, ctm, alpha) => {
+        const box = this.box(unit(ctm));
+        const space = image.getColorSpace();
+        if (space) this.colour(space, box, alpha);
+        const [width, height] = [image.getWidth(), image.getHeight()];
+        if (width * height < SMALL * SMALL || this.pictures.length >= MOST) return;
+        const across = Math.hypot(ctm[0], ctm[1]) / 72;
+        const down = Math.hypot(ctm[2], ctm[3]) / 72;
+        if (across > 0 && down > 0)
+          this.pictures.push({ box, ppi: Math.min(width / across, height / down), space: spaceOf(space) });
+      },
+      fillImageMask: (_image, ctm, space, _color, alpha) => this.colour(space, this.box(unit(ctm)), alpha),
+      beginMask: (area) => {
+        if (this.through.length < MOST) this.through.push(this.box(area));
+      },
+      beginGroup: (area, _space, _isolated, _knockout, blend, alpha) => {
+        if ((blend !== 'Normal' || alpha < 1) && this.through.length < MOST) this.through.push(this.box(area));
+      },
+    });
+  }
+}
+
+/** What holds the unit square that a picture fills. */
+function unit([a, b, c, d, e, f]: MupdfMatrix): [number, number, number, number] {
+  const xs = [e, a + e, c + e, a + c + e];
+  const ys = [f, b + f, d + f, b + d + f];
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+}
+
+const withoutPrefix = (name: string): string => name.replace(/^[A-Z]{6}\+/, '');
+
+/**
+ * The fonts that letters are drawn in. One that the page names and does not use does no harm; where a letter's font goes by
+ * another name than any of the page's, all of them are told.
+ */
+function used(fonts: PageLook['fonts'], names: ReadonlySet<string>): PageLook['fonts'] {
+  const drawn = new Set([...names].map(withoutPrefix));
+  const known = new Set(fonts.map((f) => f.name));
+  if ([...drawn].some((name) => !known.has(name))) return fonts;
+  return fonts.filter((f) => drawn.has(f.name));
+}
+
+/** Objects of one page that are gone through for fonts, at most. */
+const MOST_OBJECTS = 5000;
+
+/** The fonts that a page and what it draws name, and whether their outlines are in the file (ISO 32000-2, 9.9). */
+function fontsOf(doc: PDFDocument, page: number): PageLook['fonts'] {
+  const out = new Map<string, boolean>();
+  const seen = new Set<number>();
+  let looked = 0;
+  const isNew = (object: PDFObject): boolean => {
+    if (++looked > MOST_OBJECTS) return false;
+    if (!object.isIndirect()) return true;
+    const number = object.asIndirect();
+    return !seen.has(number) && seen.add(number) !== undefined;
+  };
+  const font = (it: PDFObject): void => {
+    if (!it.isDictionary()) return;
+    const name = it.get('BaseFont').isName() ? it.get('BaseFont').asName() : '';
+    const subtype = it.get('Subtype').isName() ? it.get('Subtype').asName() : '';
+    if (subtype === 'Type3') return resources(it.get('Resources'), 1);
+    const below = it.get('DescendantFonts');
+    const descriptor = below.isArray() ? below.get(0).get('FontDescriptor') : it.get('FontDescriptor');
+    const files = descriptor.isDictionary()
+      ? ['FontFile', 'FontFile2', 'FontFile3'].filter((key) => !descriptor.get(key).isNull())
+      : [];
+    out.set(name, (out.get(name) ?? true) && files.length > 0);
+  };
+  const resources = (it: PDFObject, depth: number): void => {
+    if (depth > 8 || !it.isDictionary() || !isNew(it)) return;
+    const fonts = it.get('Font');
+    if (fonts.isDictionary()) fonts.forEach((f) => isNew(f) && font(f));
+    for (const key of ['XObject', 'Pattern']) {
+      const forms = it.get(key);
+      if (forms.isDictionary())
+        forms.forEach((form) => {
+          if (isNew(form)) resources(form.get('Resources'), depth + 1);
+        });
+    }
+  };
+  safely(() => resources(doc.findPage(page).getInheritable('Resources'), 0));
+  return [...out].map(([name, embedded]) => ({ name: withoutPrefix(name), embedded }));
+}
+
+/** Annotations on a page by what they are (12.5): fields, comments that print and that do not. */
+function notesOn(doc: PDFDocument, page: number): Pick<PageLook, 'remarks' | 'fields'> {
+  let [printed, unprinted, fields] = [0, 0, 0];
+  safely(() => {
+    const all = doc.findPage(page).get('Annots');
+    if (!all.isArray()) return;
+    all.forEach((it) => {
+      if (!it.isDictionary()) return;
+      const subtype = it.get('Subtype').isName() ? it.get('Subtype').asName() : '';
+      if (subtype === 'Widget') fields++;
+      // links and what belongs to another are no comments
+      if (['Widget', 'Link', 'Popup', 'TrapNet', 'PrinterMark'].includes(subtype)) return;
+      // flag 3 (12.5.3): it is printed
+      if (it.get('F').isNumber() && (it.get('F').asNumber() & 4) !== 0) printed++;
+      else unprinted++;
+    });
+  });
+  return { remarks: { printed, unprinted }, fields };
+}
+
+/** The layers of a file (8.11), and which are hidden as it opens. */
+export function layersOf(doc: PDFDocument): { readonly name: string; readonly hidden: boolean }[] {
+  return (
+    safely(() => {
+      const count = Math.min(500, doc.countLayers());
+      return Array.from({ length: count }, (_, i) => ({ name: doc.getLayerName(i), hidden: !doc.isLayerVisible(i) }));
+    }) ?? []
+  );
+}
