@@ -151,6 +151,14 @@ describe('one thing wrong', () => {
     const bare = `/MediaBox[0 0 ${mm(100, 60)}]`;
     const left: PageWish = { entries: bare, content: `0 1 0 0 k 0 ${mm(10, 40, 30)} re f` };
     const inside: PageWish = { entries: bare, content: `0 1 0 0 k ${mm(10, 2, 40, 30)} re f` };
+    const two: PageWish = {
+      entries: `/MediaBox[0 0 ${mm(104, 64)}]/BleedBox[0 0 ${mm(104, 64)}]/TrimBox[${mm(2, 2, 102, 62)}]`,
+      content: GROUND,
+    };
+    // 2 mm are too few where 3 are wanted, and enough where 2.2 are: a quarter is not missed
+    const short = await checked([two]);
+    expect(at(short, 'no-bleed').places[0]!.said).toBe('left, right, head, foot');
+    expect(ids(await checked([two], {}, '', { bleed: 2.2 }))).toEqual([]);
     const report = await checked([left, inside]);
     expect(at(report, 'no-bleed').places.map((p) => [p.page, p.said])).toEqual([[1, 'left']]);
     expect(at(report, 'near-trim').places.map((p) => [p.page, p.said])).toEqual([[2, 'foot']]);

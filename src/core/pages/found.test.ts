@@ -58,6 +58,11 @@ describe('pieces between mark lines', () => {
     expect(foundOn([ground(CARD), ...crosses], SHEET)?.marked).toBeUndefined();
   });
 
+  it('are not marked by bars: marks are thin', () => {
+    const bars = marks(CARD).map(({ box }): DrawnItem => ({ box: grown(box, 0.5), kind: 'line' }));
+    expect(foundOn([ground(CARD), ...bars], SHEET)?.marked).toBeUndefined();
+  });
+
   it('want something in them, and a mark beyond both ends of each edge', () => {
     expect(foundOn([...marks(CARD), ground(rect(0, 280, 20, 5))], SHEET)?.marked).toBeUndefined();
     expect(foundOn([ground(CARD), ...marks(CARD).slice(1)], SHEET)?.marked).toBeUndefined();

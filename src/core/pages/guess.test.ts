@@ -42,6 +42,8 @@ describe('the piece on a page', () => {
 
   it('is not a picture that fills most of its page, nor the page that is wanted', () => {
     expect(guessOn(plain(rect(0, 0, 105, 148), grounded(rect(5, 5, 85, 138))), null)).toBeNull();
+    // of a usual size, and most of its page
+    expect(guessOn(plain(rect(0, 0, 115, 158), grounded(rect(5, 5, 105, 148))), null)).toBeNull();
     expect(guessOn(plain(A4, grounded(rect(60, 180, 85, 55))), { width: 297, height: 210 })).toBeNull();
   });
 
