@@ -5,7 +5,7 @@ import { allow } from './mupdf';
 import { openWithMupdf } from './mupdf-file';
 
 /** Pages of which what they take up is kept; of more only where marks stand is. */
-const FEW = 60;
+const FEW = 12;
 /** Pages that are looked at before it is believed that a long file carries no marks. */
 const FIRST = 4;
 /** Pages that are looked at at all. */

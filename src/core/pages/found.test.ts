@@ -41,6 +41,16 @@ describe('pieces between mark lines', () => {
     expect(bleed).toEqual(rect(57, 97, 91, 59));
   });
 
+  it('have bleed at edges that nothing runs off as well, as far as nothing stands there', () => {
+    const words: DrawnItem = { box: rect(70, 120, 30, 5), kind: 'other' };
+    const bar = ground(rect(80, 90, 20, 8.5));
+    expect(foundOn([words, ...marks(CARD)], SHEET)?.marked?.[0]?.bleed).toEqual(grown(CARD, 3));
+    expect(foundOn([words, bar, ...marks(CARD)], SHEET)?.marked?.[0]?.bleed).toEqual(rect(57, 98.5, 91, 59.5));
+    // a ground over the left half, with 2 mm of bleed
+    const half = ground(rect(58, 98, 40, 59));
+    expect(foundOn([half, ...marks(CARD)], SHEET)?.marked?.[0]?.bleed).toEqual(rect(58, 98, 90, 59));
+  });
+
   it('are the trim where bleed is marked as well', () => {
     const found = foundOn([ground(grown(CARD, 3)), ...marks(CARD, 5), ...marks(grown(CARD, 3), 2)], SHEET);
     expect(found?.marked).toEqual([{ trim: CARD, bleed: grown(CARD, 3) }]);
@@ -105,6 +115,13 @@ describe('what a page holds', () => {
     expect(foundOn([ground(CARD), words], SHEET)).toEqual({ extent: CARD, solid: true });
     expect(foundOn([words], SHEET)).toEqual({ extent: words.box, solid: false });
     expect(foundOn([ground(CARD), { box: rect(10, 10, 20, 5), kind: 'other' }], SHEET)?.solid).toBe(false);
+  });
+
+  it('is looked at in no time where it is a hatching of forty thousand lines', () => {
+    const hatch = Array.from({ length: 40_000 }, (_, i) => line(50 + (i % 200) * 0.5, 50 + i / 400, 52 + (i % 200) * 0.5, 50 + i / 400)); // prettier-ignore
+    const found = foundOn([...hatch, ...marks(CARD)], SHEET);
+    expect(found?.marked).toBeUndefined();
+    expect(found?.extent?.x).toBe(50);
   });
 
   it('ends at its sheet, and is nothing where nothing is drawn', () => {

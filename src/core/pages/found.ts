@@ -29,6 +29,8 @@ const SMALLEST = 10;
 const WIDEST_BLEED = 15;
 /** Edges that are looked at in a direction at most: what has more is a drawing, not marks. */
 const MOST_EDGES = 30;
+/** Mark lines on a page at most. */
+const MOST_MARKS = 2000;
 /** How far the edges of a ground may be from those of what is on it, mm. */
 const FLUSH = 0.3;
 
@@ -155,18 +157,43 @@ function freeOf({ trim, free }: Marked, marks: readonly DrawnItem[]): Marked['fr
   return out;
 }
 
-/** The ink round a piece as its bleed: as far as what stands on it goes on, up to where marks or a neighbour begin. */
-function bleedOf({ trim, free }: Marked, items: readonly DrawnItem[], others: readonly Marked[]): Rect {
-  const on = items.filter((i) => overlap(shrunk(i.box), trim));
-  const most = grow(trim, {
-    left: Math.min(free.left, WIDEST_BLEED),
-    right: Math.min(free.right, WIDEST_BLEED),
-    top: Math.min(free.top, WIDEST_BLEED),
-    bottom: Math.min(free.bottom, WIDEST_BLEED),
-  });
-  const reached = intersect(bounds([trim, ...on.map((i) => i.box)]), most) ?? trim;
+/** Ink that stays so far within an edge does not run off it, mm. */
+const RUNS_OFF = 0.5;
+/** Bleed at an edge that nothing runs off: none is missed there, and nothing is printed in it; mm. */
+const UNUSED = 3;
+const EDGES = ['left', 'right', 'top', 'bottom'] as const;
+
+/**
+ * The bleed round a piece: where ink runs off an edge as far as it goes, up to where marks begin; where none does, as
+ * much as would be wanted, up to whatever stands there. So pages of a book that differ in what runs off are few kinds.
+ */
+function bleedOf(
+  piece: Marked,
+  content: readonly DrawnItem[],
+  marks: readonly DrawnItem[],
+  all: readonly Marked[],
+): Rect {
+  const { trim } = piece;
+  const isOn = (i: DrawnItem): boolean => overlap(shrunk(i.box), trim);
+  const on = content.filter(isOn);
+  const beside = content.filter((i) => !isOn(i));
+  const clear = freeOf(piece, marks);
+  const empty = freeOf(piece, [...marks, ...beside]);
+  const ink = on.length > 0 ? bounds(on.map((i) => i.box)) : trim;
+  const beyond = {
+    left: trim.x - ink.x,
+    right: ink.x + ink.width - trim.x - trim.width,
+    top: ink.y + ink.height - trim.y - trim.height,
+    bottom: trim.y - ink.y,
+  };
+  const bleed = { left: 0, right: 0, top: 0, bottom: 0 };
+  for (const edge of EDGES)
+    bleed[edge] =
+      beyond[edge] > -RUNS_OFF
+        ? Math.max(0, Math.min(beyond[edge], clear[edge], WIDEST_BLEED))
+        : Math.max(0, Math.min(empty[edge], UNUSED));
   // between two pieces each has its half
-  return others.reduce((r, { trim: other }) => halfway(r, trim, other), reached);
+  return all.reduce((r, { trim: other }) => halfway(r, trim, other), grow(trim, bleed));
 }
 
 const shrunk = (r: Rect): Rect => grow(r, -Math.min(0.05, r.width / 3, r.height / 3));
@@ -202,7 +229,9 @@ export function foundOn(items: readonly DrawnItem[], media: Rect): FoundOnPage |
     return box || i.kind === 'line' ? [{ ...i, box: box ?? i.box }] : [];
   });
   if (seen.length === 0) return null;
-  const marks = seen.filter(isMark);
+  // with more it is a hatching or a plan, and none of its lines is a mark
+  const marks = seen.filter(isMark).slice(0, MOST_MARKS + 1);
+  if (marks.length > MOST_MARKS) return extentOf(seen);
   const content = seen.filter((i) => !isMark(i));
   const upright = marks
     .filter(({ box }) => box.height > box.width)
@@ -219,18 +248,23 @@ export function foundOn(items: readonly DrawnItem[], media: Rect): FoundOnPage |
     ? markedIn(up, flat).filter(({ trim }) => content.some(({ box }) => overlap(shrunk(box), trim)))
     : [];
   const pieces = piecesAmong(filled).toSorted(inOrder);
-  const drawn = pieces.length > 0 ? content : seen;
-  const extent = drawn.length > 0 ? bounds(drawn.map((i) => i.box)) : null;
-  const solid = extent !== null && drawn.some((i) => i.kind === 'ground' && contains(grow(i.box, FLUSH), extent));
   return {
     ...(pieces.length > 0
       ? {
           marked: pieces.map((piece) => ({
             trim: rounded(piece.trim),
-            bleed: rounded(bleedOf({ ...piece, free: freeOf(piece, marks) }, content, pieces)),
+            bleed: rounded(bleedOf(piece, content, marks, pieces)),
           })),
         }
       : {}),
-    ...(extent ? { extent: rounded(extent), solid } : {}),
+    ...extentOf(pieces.length > 0 ? content : seen),
   };
+}
+
+/** What holds all that is drawn, and whether one thing fills it. */
+function extentOf(drawn: readonly DrawnItem[]): Pick<FoundOnPage, 'extent' | 'solid'> {
+  if (drawn.length === 0) return {};
+  const extent = bounds(drawn.map((i) => i.box));
+  const solid = drawn.some((i) => i.kind === 'ground' && contains(grow(i.box, FLUSH), extent));
+  return { extent: rounded(extent), solid };
 }
