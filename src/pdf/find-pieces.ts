@@ -1,5 +1,5 @@
 import { statSync } from 'node:fs';
-import { foundOn, type Artwork, type FoundOnPage, type PageFacts } from '../core';
+import { foundOn, saysTrim, type Artwork, type FoundOnPage } from '../core';
 import { drawnItems } from './drawn-items';
 import { allow } from './mupdf';
 import { openWithMupdf } from './mupdf-file';
@@ -10,13 +10,6 @@ const FEW = 12;
 const FIRST = 4;
 /** Pages that are looked at at all. */
 const MOST = 2000;
-/** How far a trim box must lie within the page to say more than its edge does, mm. */
-const WITHIN = 0.5;
-
-/** Whether a page says itself where its trim is. */
-const saysTrim = ({ hasTrim, trim, media }: PageFacts): boolean =>
-  hasTrim && (media.width - trim.width > WITHIN || media.height - trim.height > WITHIN);
-
 /**
  * Looks on the pages of a file for the pieces that they are for: between mark lines, and where their content is. Pages
  * whose trim box says it are left alone.
