@@ -10,11 +10,13 @@ import {
   type Docket,
   type FileRef,
 } from '../core';
+import { StillPrinting } from './board';
 import { sql, transaction } from './db';
 import { tell } from './events';
 import { summarise, today } from './jobs';
 import { marksOfMachine } from './kept';
 import { findArtworks } from './tables/artworks';
+import { openOfJob } from './tables/deliveries';
 import { createJob, lockJob, readJob, setRemoved, type JobRow } from './tables/jobs';
 import { readShop } from './tables/shop';
 import { drawFirst } from './work';
@@ -92,9 +94,15 @@ async function oneRun(
 const titleOf = ([first]: readonly FileRef[], pieces: number): string =>
   `${pieces} cards: ${first!.name.replace(/\.[^.]+$/, '')} and others`;
 
-/** Brings jobs back that were taken together, and takes the one off the list that was made of them. */
+/**
+ * Brings jobs back that were taken together, and takes the one off the list that was made of them.
+ * @throws StillPrinting where a machine has that one
+ */
 export async function partJobs(id: string, jobs: readonly string[]): Promise<void> {
   await transaction(async (tx) => {
+    await lockJob(tx, id);
+    const open = await openOfJob(tx, id);
+    if (open.length > 0) throw new StillPrinting(open);
     for (const job of jobs) await setRemoved(tx, job, false);
     await setRemoved(tx, id, true);
   });

@@ -10,7 +10,7 @@ import {
 import { foldProblem, foldWay, SINGLE, turnedWay, wayOf, type BoundEdge, type Way } from '../fold';
 import { addTurns, type QuarterTurns } from '../measure';
 import type { PageRef, Part } from './page-ref';
-import { piecesOn, type WorkedPage } from './worked';
+import { piecesIn, piecesOn, type WorkedPage } from './worked';
 
 /** The pages of the book before blanks are added for want of whole sections; null is a blank that was wished for. */
 export type PageList = readonly (PageRef | null)[];
@@ -82,9 +82,6 @@ function piecesApart(pages: readonly WorkedPage[], file: number): PageList {
 
 const pieceOf = (piece: number): Part => ({ ...WHOLE, piece });
 const WHOLE: Part = { columns: 1, rows: 1, column: 0, row: 0 };
-
-/** How many pages stand on those of a file. */
-const piecesIn = (pages: readonly WorkedPage[]): number => pages.reduce((sum, page) => sum + piecesOn(page), 0);
 
 const pagesOf = (artwork: Artwork, file: number): readonly WorkedPage[] =>
   file === 0 ? artwork.pages : (artwork.more?.[file - 1] ?? []);
@@ -215,24 +212,49 @@ export function runsToPages(runs: readonly PageRun[]): (PageRef | null)[] {
   });
 }
 
-const partKey = ({ page, part }: PageRef): string =>
-  `${page} ${part ? `${part.column} ${part.row} ${part.piece ?? ''}` : ''}`;
+const partKey = ({ file, page, part }: PageRef): string =>
+  `${file} ${page} ${part ? `${part.column} ${part.row} ${part.piece ?? ''}` : ''}`;
 
-/** A page that was taken apart from the artwork as a list names it: by its number among those taken. */
+/**
+ * The pages that a list counts and that are other than those of their files: those that the artwork gives, and those of
+ * further files on whose pages several pieces stand.
+ */
+export function pagesCounted(wish: PagesWish, artwork: Artwork): PageList {
+  const further = (artwork.more ?? []).flatMap((pages, i) =>
+    isApart(wish, artwork, i + 1) ? piecesApart(pages, i + 1) : [],
+  );
+  return [...pagesTaken(wish, artwork), ...further];
+}
+
+/** Each page that was taken apart, by its number among those of its file. */
+function numbersOf(taken: PageList): ReadonlyMap<string, { readonly at: number; readonly turn: QuarterTurns }> {
+  const counts = new Map<number, number>();
+  return new Map(
+    taken.flatMap((p) => {
+      // a place that the artwork leaves empty is counted as well
+      const file = p?.file ?? 0;
+      const at = (counts.get(file) ?? 0) + 1;
+      counts.set(file, at);
+      return p ? [[partKey(p), { at, turn: p.turn }] as const] : [];
+    }),
+  );
+}
+
+/** A page that was taken apart from its file as a list names it: by its number among those taken. */
 function named(
   ref: PageRef,
   taken: ReadonlyMap<string, { readonly at: number; readonly turn: QuarterTurns }>,
 ): PageRef {
-  const known = ref.file === 0 ? taken.get(partKey(ref)) : undefined;
-  return known ? { file: 0, page: known.at, turn: addTurns(ref.turn, -known.turn) } : ref;
+  const known = taken.get(partKey(ref));
+  return known ? { file: ref.file, page: known.at, turn: addTurns(ref.turn, -known.turn) } : ref;
 }
 
 /**
  * A page list as short as it can be said: pages that follow each other in one run.
- * @param taken the pages that the artwork gives, where it is taken apart
+ * @param taken the pages that the files give, where they are taken apart: see {@link pagesCounted}
  */
 export function pagesToRuns(pages: PageList, taken: PageList = []): PageRun[] {
-  const numbers = new Map(taken.flatMap((p, i) => (p ? [[partKey(p), { at: i + 1, turn: p.turn }] as const] : [])));
+  const numbers = numbersOf(taken);
   const runs: PageRun[] = [];
   for (const ref of pages) {
     const p = ref && named(ref, numbers);

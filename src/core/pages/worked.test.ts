@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { PageWork, type Artwork, type PageWork as Work } from '../docket';
 import { rect } from '../measure';
 import { artworkOf, docketFor, flatDocketFor, look } from '../testing';
-import { pageList } from './page-list';
+import { pageList, pagesCounted, pagesOffered, pagesToRuns } from './page-list';
 import { withBoxes, withLay, withoutWork } from './set-work';
 import { worked, type WorkedPage } from './worked';
 
@@ -63,6 +63,34 @@ describe('pages with what is done to them', () => {
       ).map((p) => p && `${p.page}${p.part?.piece === undefined ? '' : 'ab'[p.part.piece]}`);
     expect(list(null)).toEqual(['1', '2a', '2b', '3']);
     expect(list([{ from: 3, to: 9 }])).toEqual(['2b', '3']);
+  });
+});
+
+describe('a page list of pages with several pieces', () => {
+  const BOXES = [BOX, rect(80, 10, 60, 40)].map((trim) => ({ trim, bleed: trim }));
+  const runs = (...list: [number, number, number][]) =>
+    list.map(([file, from, to]) => ({ kind: 'pages' as const, file, from, to, turn: 0 as const }));
+  const wish = (pages: ReturnType<typeof runs>) => ({
+    imposed: { kind: 'pages' as const },
+    product: { pages, bound: 'left' as const },
+  });
+
+  it('is written as it is read, in the artwork and in further files, also when pages change places', () => {
+    const artwork = worked(
+      { ...artworkOf(2), more: [artworkOf(1).pages, artworkOf(3).pages] },
+      {
+        work: [PageWork.parse({ pages: '2', pieces: BOXES }), PageWork.parse({ file: 1, pieces: BOXES })],
+      },
+    );
+    for (const list of [runs([0, 1, 3], [1, 1, 2], [2, 1, 3]), runs([1, 2, 2], [0, 3, 3], [1, 1, 1], [2, 2, 3])]) {
+      const it = wish(list);
+      expect(pagesToRuns(pageList(it, artwork), pagesCounted(it, artwork))).toEqual(list);
+    }
+    const it = wish(runs([1, 1, 2]));
+    const [first, second] = pageList(it, artwork);
+    // the second card before the first: not the first twice
+    expect(pagesToRuns([second!, first!], pagesCounted(it, artwork))).toEqual(runs([1, 2, 2], [1, 1, 1]));
+    expect([0, 1, 2].map((file) => pagesOffered(it, artwork, file))).toEqual([3, 2, 3]);
   });
 });
 

@@ -82,3 +82,6 @@ export function worked(artwork: Artwork, { work }: Pick<ArtworkWish, 'work'>): A
 
 /** How many pages of the product stand on a page of the artwork. */
 export const piecesOn = ({ pieces }: WorkedPage): number => pieces?.length ?? 1;
+
+/** How many pages of the product stand on those of a file. */
+export const piecesIn = (pages: readonly WorkedPage[]): number => pages.reduce((sum, page) => sum + piecesOn(page), 0);

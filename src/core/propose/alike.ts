@@ -8,7 +8,7 @@ import {
   type Patch,
 } from '../docket';
 import { lying, sameSize, sizeTurned, type Size } from '../measure';
-import { alikeLying, asWork, guessedWork, guessOn, piecesOn, saysTrim, worked, type WorkedPage } from '../pages';
+import { alikeLying, asWork, guessedWork, guessOn, piecesIn, saysTrim, worked, type WorkedPage } from '../pages';
 
 /** Files that were dropped together and are cards of one size: one run, each as it has to be taken. */
 
@@ -122,7 +122,7 @@ export function alikeRun(files: readonly Artwork[]): AlikeRun | null {
   if (!two && files.some((f) => f.pages.length !== 1)) return null;
   const all: Artwork = { ...seen[0]!, pages: seen.flatMap((s) => s.pages) };
   const lacking = leastBleed(all) < BLEED - 0.25;
-  const count = seen.reduce((sum, f) => sum + piecesIn(f), 0);
+  const count = seen.reduce((sum, f) => sum + piecesIn(f.pages), 0);
   return {
     finished,
     pieces: two ? count / 2 : count,
@@ -139,13 +139,11 @@ export function alikeRun(files: readonly Artwork[]): AlikeRun | null {
         bleed: lacking ? BLEED : artworkBleed(all),
         sides: two ? 'two' : 'one',
         order: { kind: 'shared', forms: 'fewest-sheets' },
-        pages: seen.map((f, file) => ({ kind: 'pages', file, from: 1, to: piecesIn(f), turn: 0 })),
+        pages: seen.map((f, file) => ({ kind: 'pages', file, from: 1, to: piecesIn(f.pages), turn: 0 })),
       } as Patch['product'],
     },
   };
 }
-
-const piecesIn = ({ pages }: Artwork): number => pages.reduce((sum, page) => sum + piecesOn(page), 0);
 
 function picturesWork({ pages }: Artwork, finished: Size, file: number): PageWork[] | null {
   const works = pages.map((page) => pictureWork(page, finished, file));

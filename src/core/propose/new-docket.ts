@@ -14,7 +14,7 @@ import {
 import { routeFor } from '../finishing';
 import { inSequence, waysToHang } from '../makeup';
 import { EPSILON, lying, type Size } from '../measure';
-import { piecesOn, taken, worked } from '../pages';
+import { piecesIn, taken, worked } from '../pages';
 import type { Shop } from '../shop';
 import { asLargeAs } from './posters';
 import { proposedStock } from './stock';
@@ -48,7 +48,7 @@ function largerThanAll(size: Size, stocks: Shop['stocks']): boolean {
  * several no larger than cards.
  */
 export function likelyKind(artwork: Artwork, { stocks }: Pick<Shop, 'stocks'>): ProductKind {
-  const length = pagesIn(artwork);
+  const length = piecesIn(artwork.pages);
   // of many pages, as of slides, nobody wants as many posters
   if (length > 0 && length < SEQUENCE_FROM && largerThanAll(artworkSize(artwork), stocks)) return 'poster';
   if (length <= 2) return 'flat';
@@ -71,9 +71,6 @@ const book = (finished: Size, bleed: number): Wished<'bound'> => ({
   creep: { correction: 'push-in', factor: 1, measured: null },
   safe: 5,
 });
-
-/** Pages of the product that artwork has. */
-const pagesIn = ({ pages }: Artwork): number => pages.reduce((sum, page) => sum + piecesOn(page), 0);
 
 /** What a flat piece is called by its size and proportions. */
 function calledBy({ width, height }: Size): Wished<'flat'>['what'] {
@@ -130,7 +127,7 @@ export function newProduct(kind: ProductKind, artwork: Artwork): Wished<ProductK
     case 'bound':
       return book(finished, bleed);
     case 'flat':
-      return flat(finished, bleed, pagesIn(artwork));
+      return flat(finished, bleed, piecesIn(artwork.pages));
     case 'poster':
       return poster(own, bleed);
   }

@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import { ask, make, newId } from '../../ui/client';
+import { useNotices } from '../../ui/Notices';
 
 /** One job of several files that were dropped at once, and the single jobs that it stands for. */
 export interface Together {
@@ -52,8 +53,13 @@ export const useTogether = create<Store>((set, get) => ({
   part: async () => {
     const { it } = get();
     if (!it) return;
-    await ask('/api/jobs/gathered', 'DELETE', { id: it.id, jobs: it.jobs });
-    set({ it: null });
+    try {
+      await ask('/api/jobs/gathered', 'DELETE', { id: it.id, jobs: it.jobs });
+      set({ it: null });
+    } catch (e) {
+      // it is one run still: it is on a machine, or the server is away
+      useNotices.getState().say({ tone: 'look', text: (e as Error).message });
+    }
   },
   forget: () => set({ it: null }),
 }));

@@ -1,4 +1,4 @@
-import { movesBetween, pageList, pagesTaken, pagesToRuns, wishesFollowing, type PageList } from '../../pages';
+import { movesBetween, pageList, pagesCounted, pagesToRuns, wishesFollowing, type PageList } from '../../pages';
 import { passedThrough, pageRanges, plural, type Check, type Finding, type InspectedBook } from '../kinds';
 
 /** Inserts that stand behind the last page, and blanks that stand before an insert or a tab. */
@@ -45,7 +45,7 @@ function spaced({ docket, artwork, product, book }: InspectedBook): Finding[] {
       offers: () => {
         const list = pageList(wish, artwork);
         const blanks: PageList = list.flatMap((ref, i) => (book.spaced.includes(i + 1) ? [ref, null] : [ref]));
-        const taken = pagesTaken(wish, artwork);
+        const taken = pagesCounted(wish, artwork);
         const moves = movesBetween(list, blanks);
         const after = wishesFollowing(product, list.length, moves);
         const odd = product.inserts.some((i) => i.after % 2 === 1);

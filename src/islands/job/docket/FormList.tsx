@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import { ArrowDown, ArrowUp, CopyPlus, EyeOff, Undo2 } from 'lucide-react';
-import { pageList, pagesTaken, pagesToRuns, plural, someOf, wholeNumber, type PageRef } from '../../../core';
+import { pageList, pagesCounted, pagesToRuns, plural, someOf, wholeNumber, worked, type PageRef } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { CountField } from '../../../ui/fields';
 import { useFlat } from '../context';
@@ -55,14 +55,14 @@ function useFormEdits(at: number) {
   const { product, imposed, artwork, change } = useFlat(({ product, docket, artwork, change }) => ({
     product,
     imposed: docket.artwork.imposed,
-    artwork,
+    artwork: worked(artwork, docket.artwork),
     change,
   }));
   const each = product.sides === 'two' ? 2 : 1;
   const list = pageList({ imposed, product: { pages: product.pages, bound: 'left' } }, artwork);
   const places = Array.from({ length: each }, (_, i) => at * each + i).filter((i) => i < list.length);
   const put = (pages: readonly (PageRef | null)[], label: string): void => {
-    const taken = pagesTaken({ imposed, product: { pages: product.pages, bound: 'left' } }, artwork);
+    const taken = pagesCounted({ imposed, product: { pages: product.pages, bound: 'left' } }, artwork);
     change({ product: { pages: pagesToRuns(pages, taken), ...following(product, list, pages) } }, label);
   };
   const said = `form ${at + 1}`;

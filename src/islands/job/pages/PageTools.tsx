@@ -1,6 +1,6 @@
 import { FileTrigger } from 'react-aria-components';
 import { Bookmark, CopyPlus, FilePlus2, RotateCcw, SquareDashed, Trash2, Undo2 } from 'lucide-react';
-import { pageListText, pagesOffered, parsePageList, plural } from '../../../core';
+import { pageListText, pagesOffered, parsePageList, plural, worked } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Entry } from '../../../ui/fields';
 import { useNotices } from '../../../ui/Notices';
@@ -15,7 +15,7 @@ export function ListEntry({ listed, putRuns }: Pick<PageEdits, 'listed' | 'putRu
     product: docket.product,
     imposed: docket.artwork.imposed,
     more: docket.artwork.more,
-    artwork,
+    artwork: worked(artwork, docket.artwork),
   }));
   const { pages } = product;
   const bound = product.kind === 'bound' ? product.bound : 'left';

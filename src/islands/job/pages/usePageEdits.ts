@@ -2,8 +2,9 @@ import { useMemo, useState } from 'react';
 import {
   leavesOf,
   pageList,
-  pagesTaken,
+  pagesCounted,
   pagesToRuns,
+  worked,
   type BookPlan,
   type BoundProduct,
   type Plan,
@@ -55,7 +56,8 @@ export function usePageEdits(): PageEdits {
     product: docket.product,
     imposed: docket.artwork.imposed,
     plan,
-    artwork,
+    // several pieces on a page are as many pages
+    artwork: worked(artwork, docket.artwork),
     change,
   }));
   const say = useNotices((s) => s.say);
@@ -83,7 +85,7 @@ export function usePageEdits(): PageEdits {
       say({ tone: 'look', text: 'At least one page stays.' });
       return;
     }
-    const taken = pagesTaken({ imposed, product: { pages: wished, bound } }, artwork);
+    const taken = pagesCounted({ imposed, product: { pages: wished, bound } }, artwork);
     change({ product: { pages: pagesToRuns(pages, taken), ...wishesOf(pages) } }, label);
     choose(keep);
   };
