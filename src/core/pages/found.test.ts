@@ -74,8 +74,17 @@ describe('pieces between mark lines', () => {
   });
 
   it('want something in them, and a mark beyond both ends of each edge', () => {
-    expect(foundOn([...marks(CARD), ground(rect(0, 280, 20, 5))], SHEET)?.marked).toBeUndefined();
+    // of two the filled one alone
+    const below = rect(60, 20, 85, 55);
+    expect(foundOn([ground(CARD), ...marks(CARD), ...marks(below)], SHEET)?.marked?.map((m) => m.trim)).toEqual([CARD]);
+    expect(foundOn([...marks(CARD), ...marks(below)], SHEET)?.marked).toBeUndefined();
     expect(foundOn([ground(CARD), ...marks(CARD).slice(1)], SHEET)?.marked).toBeUndefined();
+  });
+
+  it('are there on a blank page as well, whatever stands beside it', () => {
+    const bar = ground(rect(0, 280, 20, 5));
+    expect(foundOn([...marks(CARD), bar], SHEET)?.marked).toEqual([{ trim: CARD, bleed: grown(CARD, 3) }]);
+    expect(foundOn(marks(CARD), SHEET)?.marked?.[0]?.trim).toEqual(CARD);
   });
 
   it('are several on one page, in reading order, the space between them shared', () => {

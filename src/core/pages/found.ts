@@ -179,7 +179,8 @@ function bleedOf(
   const beside = content.filter((i) => !isOn(i));
   const clear = freeOf(piece, marks);
   const empty = freeOf(piece, [...marks, ...beside]);
-  const ink = on.length > 0 ? bounds(on.map((i) => i.box)) : trim;
+  // on a blank page nothing comes near an edge
+  const ink = on.length > 0 ? bounds(on.map((i) => i.box)) : shrunk(grow(trim, -RUNS_OFF));
   const beyond = {
     left: trim.x - ink.x,
     right: ink.x + ink.width - trim.x - trim.width,
@@ -219,7 +220,7 @@ const rounded = (r: Rect): Rect => rect(round(r.x), round(r.y), round(r.width), 
 
 /**
  * Looks where on a page pieces stand: rectangles that have a mark line beyond both ends of each edge, and something
- * drawn in them; and what the whole content takes up.
+ * drawn in them, or the only one of a blank page; and what the whole content takes up.
  * @param items what is drawn on it, white left out @param media its size, mm
  * @returns null where nothing is drawn
  */
@@ -244,10 +245,11 @@ export function foundOn(items: readonly DrawnItem[], media: Rect): FoundOnPage |
     edgeLines(level.filter((l) => !crossed(l, upright))),
   ];
   const few = up.length <= MOST_EDGES && flat.length <= MOST_EDGES;
-  const filled = few
-    ? markedIn(up, flat).filter(({ trim }) => content.some(({ box }) => overlap(shrunk(box), trim)))
-    : [];
-  const pieces = piecesAmong(filled).toSorted(inOrder);
+  const all = few ? markedIn(up, flat) : [];
+  const filled = all.filter(({ trim }) => content.some(({ box }) => overlap(shrunk(box), trim)));
+  // a blank page has marks as well; what is between the pieces of a page has not
+  const blank = filled.length === 0 ? piecesAmong(all) : [];
+  const pieces = blank.length === 1 ? blank : piecesAmong(filled).toSorted(inOrder);
   return {
     ...(pieces.length > 0
       ? {

@@ -123,6 +123,15 @@ describe('what is found about them', () => {
     expect(look(docket, artwork).find('piece-found')?.severity).toBe('fine');
   });
 
+  it('of a book is its pages', () => {
+    const artwork = artworkOf(4, { width: 180, height: 242 }, 0);
+    const marked = [{ trim: rect(16, 16, 148, 210), bleed: rect(13, 13, 154, 216) }];
+    artwork.pages = artwork.pages.map((page) => ({ ...page, found: { marked } }));
+    const docket = docketFor(artwork);
+    expect(docket.product.finished).toEqual({ width: 148, height: 210 });
+    expect(look(docket, artwork).find('piece-found')?.title).toBe('The pages were found between their crop marks');
+  });
+
   it('says what no longer fits, and lets go of it', () => {
     const artwork = artworkOf(4);
     const base = docketFor(artwork);

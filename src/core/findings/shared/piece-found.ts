@@ -36,16 +36,19 @@ export const pieceFound: Check = ({ docket, artwork, plan, unit }) => {
   const count = works.reduce((sum, w) => sum + (w.pieces?.length ?? 1), 0);
   const scale = first.lay?.scale ?? { x: 1, y: 1 };
   const own = { width: trim.width * scale.x, height: trim.height * scale.y };
+  // of a book it is the pages that are found, run after run of them alike
+  const book = docket.product.kind === 'bound';
   return [
     {
       id: 'piece-found',
       severity: guessed && works.length === 1 && first.why === 'size' ? 'look' : 'fine',
       station: 'artwork',
-      title:
-        works.length === 1 && count === 1
+      title: book
+        ? `The pages were found ${ways.join('; ').replace('its', 'their')}`
+        : works.length === 1 && count === 1
           ? `The ${thing} was found ${ways[0]!}`
           : `${plural(count, thing)} ${count === 1 ? 'was' : 'were'} found on larger pages`,
-      detail: `${works.length === 1 && count === 1 ? '' : `Found ${ways.join('; ')}. `}Taken at ${formatSize(own, unit)} out of a page of ${formatSize(page.media, unit)}. What lies beyond the bleed is not printed.`,
+      detail: `${book || (works.length === 1 && count === 1) ? '' : `Found ${ways.join('; ')}. `}Taken at ${formatSize(own, unit)} out of a page of ${formatSize(page.media, unit)}. What lies beyond the bleed is not printed.`,
       offers: () => [
         {
           label: 'Take the pages whole',
@@ -81,7 +84,10 @@ export const pieceSeen: Check = (it) => {
       id: 'piece-seen',
       severity: 'look',
       station: 'artwork',
-      title: `The page is larger than the ${plan.assembly.thing} on it`,
+      title:
+        docket.product.kind === 'bound'
+          ? 'The pages of the file are larger than those on them'
+          : `The page is larger than the ${plan.assembly.thing} on it`,
       detail: `One of ${formatSize(trim, unit)} stands on a page of ${formatSize(page.media, unit)}: found ${BY[first.why!]}.`,
       offers: () => [take],
     },
