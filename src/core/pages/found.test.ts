@@ -46,6 +46,10 @@ describe('pieces between mark lines', () => {
     const bar = ground(rect(80, 90, 20, 8.5));
     expect(foundOn([words, ...marks(CARD)], SHEET)?.marked?.[0]?.bleed).toEqual(grown(CARD, 3));
     expect(foundOn([words, bar, ...marks(CARD)], SHEET)?.marked?.[0]?.bleed).toEqual(rect(57, 98.5, 91, 59.5));
+    // ink that ends a hair within the trim is meant to run off; a millimetre within it is not
+    const to = (inset: number): DrawnItem => ground(rect(60 + inset, 100, 85 - inset, 55));
+    const left = (inset: number) => 60 - foundOn([to(inset), ...marks(CARD)], SHEET)!.marked![0]!.bleed.x;
+    expect([left(0.3), left(1)]).toEqual([0, 3]);
     // a ground over the left half, with 2 mm of bleed
     const half = ground(rect(58, 98, 40, 59));
     expect(foundOn([half, ...marks(CARD)], SHEET)?.marked?.[0]?.bleed).toEqual(rect(58, 98, 90, 59));
