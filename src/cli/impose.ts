@@ -1,6 +1,7 @@
 import { closeSync, existsSync, openSync, rmSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
 import {
+  madeReady,
   inspect,
   LengthError,
   mark,
@@ -81,8 +82,8 @@ const plannedOr = (it: Imposing, docket: Docket, artwork: Artwork): Plan => {
 function withSound<T>(it: Imposing, docket: Docket, extras: Extras, work: (it: Ready) => T): T | null {
   const { docket: path } = it;
   const { file, more } = docket.artwork;
-  // pictures are made a PDF of first
-  if (docket.imprint.album) return null;
+  // pictures are made a PDF of first; what is written anew has to be read with care
+  if (docket.imprint.album || madeReady(docket.artwork)) return null;
   const sources: string[] = [];
   const sound: SoundPdf[] = [];
   try {

@@ -3,17 +3,27 @@ import { Copier } from './compose/copier';
 import { layersEntry } from './compose/layers';
 import { realNumber as n } from './compose/number';
 import { PdfWriter } from './compose/writer';
-import { mediaBox } from './geometry';
+import { mediaBox, PT, type RawPage } from './geometry';
 import { rawPage } from './raw-page';
+import type { Ready } from './ready';
 import { PdfFile } from './syntax/file';
+import type { Dict, Ref } from './syntax/objects';
+
+/** How a page is made ready on its own. */
+export interface Readied {
+  /** What it is printed at of its own size. */
+  readonly scale: number;
+  readonly with: (copier: Copier, out: PdfWriter) => Ready;
+}
 
 /**
  * Writes one page as a PDF of its own, as composing places it: its content as a form, with what it draws on and the
  * annotations that print.
  * @param page from 1
+ * @param readied how it is made ready, where it is
  * @throws RangeError where there is no such page; PdfSyntaxError
  */
-export function extractPage(path: string, page: number, out: string): void {
+export function extractPage(path: string, page: number, out: string, readied?: Readied): void {
   const file = new PdfFile(path);
   let writer: PdfWriter | null = null;
   try {
@@ -27,8 +37,12 @@ export function extractPage(path: string, page: number, out: string): void {
     const raw = rawPage(file, dict);
     const m = mediaBox(raw);
     const box = [m.x, m.y, m.x + m.width, m.y + m.height];
-    copier.pageAsForm(form, dict, box);
-    const annotations = copier.printedAnnotations(dict);
+    const made = formOfPage(
+      form,
+      { copier, dict, box, raw },
+      readied && { by: readied.with(copier, writer), scale: readied.scale },
+    );
+    const annotations = copier.printedAnnotations(dict, made);
     const names = annotations.map((a, i) => `/A${i} ${a.form}`).join(' ');
     const drawn = annotations.map((a, i) => `q ${a.matrix.map(n).join(' ')} cm /A${i} Do Q\n`).join('');
     writer.stream(content, '', Buffer.from(`/P Do\n${drawn}`, 'latin1'));
@@ -49,4 +63,20 @@ export function extractPage(path: string, page: number, out: string): void {
   } finally {
     file.close();
   }
+}
+
+/** Writes the form of a page. @returns what writes those of its annotations, where they are not carried over as they are */
+function formOfPage(
+  num: number,
+  { copier, dict, box, raw }: { copier: Copier; dict: Dict; box: readonly number[]; raw: RawPage },
+  ready: { readonly by: Ready; readonly scale: number } | undefined,
+): ((ref: Ref) => string) | undefined {
+  if (!ready) {
+    copier.pageAsForm(num, dict, box);
+    return undefined;
+  }
+  const s = (ready.scale * (raw.userUnit > 0 ? raw.userUnit : 1)) / PT;
+  const map = [s, 0, 0, s] as const;
+  ready.by.pageAsForm(num, dict, box, map);
+  return (ref) => ready.by.appearance(ref, map);
 }

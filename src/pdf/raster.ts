@@ -1,10 +1,13 @@
 import { rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PDFPage, Pixmap } from 'mupdf';
+import type { MadeReady } from '../core';
 import { extractPage } from './extract';
 import { allow, mupdf } from './mupdf';
 import { openWithMupdf, type OpenedPdf } from './mupdf-file';
+import { Ready } from './ready';
 import { scratchFolder } from './scratch';
+import { Pictures } from './separate/pictures';
 
 /** More pixels than this are not drawn for one page. */
 const MAX_PIXELS = 16e6;
@@ -32,24 +35,44 @@ function opened(path: string): OpenedPdf {
  * Draws a page, its whole media box as it is seen, printing annotations included.
  * @param page from 1
  * @param width in pixels
+ * @param ready what is done to its content first, and what it is printed at of its own size
  * @returns a JPEG
  */
-export function rasterise(path: string, page: number, width: number): Uint8Array {
+export function rasterise(path: string, page: number, width: number, ready?: ReadyPage): Uint8Array {
   const { size } = statSync(path);
   // a picture on the page is unpacked before it is made smaller
   allow((224 << 20) + 4 * size);
-  if (size <= MUPDF_READS) return draw(opened(path), page, width);
+  if (size <= MUPDF_READS && !ready) return draw(opened(path), page, width);
+  return alone(path, page, ready, (it) => draw(it, 1, width));
+}
+
+/** What is done to the content of a page before it is drawn. */
+export interface ReadyPage {
+  readonly wish: MadeReady;
+  /** What it is printed at of its own size. */
+  readonly scale: number;
+}
+
+/** A page as a file of its own, open. */
+function alone<T>(path: string, page: number, ready: ReadyPage | undefined, work: (it: OpenedPdf) => T): T {
   const dir = scratchFolder();
+  const pictures = ready && new Pictures(path);
   try {
     const one = join(dir, 'page.pdf');
-    extractPage(path, page, one);
+    extractPage(
+      path,
+      page,
+      one,
+      ready && { scale: ready.scale, with: (copier, out) => new Ready(copier, out, ready.wish, pictures!) },
+    );
     const it = openWithMupdf(one);
     try {
-      return draw(it, 1, width);
+      return work(it);
     } finally {
       it.close();
     }
   } finally {
+    pictures?.close();
     rmSync(dir, { recursive: true, force: true });
   }
 }

@@ -1,6 +1,7 @@
 import {
   writeBy,
   type Artwork,
+  type ArtworkWish,
   type CutCard,
   type FoundOnPage,
   type JobCard,
@@ -48,7 +49,7 @@ export interface Tasks {
   readonly slips: (task: OfCard & { card: PileSlips }) => Promise<Uint8Array>;
   readonly wallCard: (task: OfCard & { card: WallCard }) => Promise<Uint8Array>;
   readonly impose: (
-    task: Omit<ComposeJob, 'onProgress' | 'onPlate' | 'opened' | 'coder'>,
+    task: Omit<ComposeJob, 'onProgress' | 'onPlate' | 'opened' | 'coder' | 'unpack'>,
     progress: Progress,
   ) => Promise<Composed>;
 }
@@ -106,6 +107,7 @@ export const TASKS: Tasks = {
     const parted = task.plates || task.previews ? await partedBy() : undefined;
     const job: ComposeJob = {
       ...task,
+      ...(await unpacking(task.docket.artwork)),
       coder: await coderOf(task.docket),
       onProgress: (done, total) => {
         const now = performance.now();
@@ -117,6 +119,13 @@ export const TASKS: Tasks = {
     return writer(job, parted);
   },
 };
+
+/** What unpacks pictures, where their pixels may have to become others. */
+async function unpacking({ inks }: Pick<ArtworkWish, 'inks'>): Promise<Pick<ComposeJob, 'unpack'>> {
+  if (!inks || inks.length === 0) return {};
+  const { Pictures } = await import('./separate/pictures');
+  return { unpack: (path) => new Pictures(path) };
+}
 
 async function partedBy(): Promise<Parted> {
   const [{ composeSeparated }, { composePreviews }] = await Promise.all([import('./separate'), import('./previews')]);

@@ -6,6 +6,7 @@ export * from './poster';
 export * from './proof';
 export * from './imprint';
 export * from './inks';
+export * from './made-ready';
 export * from './order';
 export * from './ordered';
 export * from './marks';

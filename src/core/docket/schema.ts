@@ -7,6 +7,7 @@ import { PosterProduct } from './poster';
 import { FileRef } from './file';
 import { ImprintWish } from './imprint';
 import { Inks } from './inks';
+import { InkWorks, ThinLines } from './made-ready';
 import { OrderFacts } from './order';
 import { MarksWish } from './marks';
 import { MOST_WORKS, PageWork } from './page-work';
@@ -55,6 +56,8 @@ export const ArtworkWish = z.strictObject({
     .max(25)
     .nullish()
     .describe('Per cent that a page that is fitted may be drawn out more one way than the other, to be of its size'),
+  inks: InkWorks.nullish().describe('What becomes of spot inks of its pages'),
+  lines: ThinLines.nullish().describe('Thin lines that are drawn thicker; none where nothing is said'),
 });
 export type ArtworkWish = z.infer<typeof ArtworkWish>;
 

@@ -1,4 +1,12 @@
-import { inRange, parsePageRange, type Artwork, type ArtworkWish, type PageFacts, type PageLay } from '../docket';
+import {
+  inksLeft,
+  inRange,
+  parsePageRange,
+  type Artwork,
+  type ArtworkWish,
+  type PageFacts,
+  type PageLay,
+} from '../docket';
 import { contains, type Rect } from '../measure';
 
 /**
@@ -65,19 +73,28 @@ function pagesWorked(pages: readonly PageFacts[], works: Works, file: number): P
   });
 }
 
-const kept = new WeakMap<Artwork, { readonly works: Works; readonly worked: Artwork }>();
+type Wish = Pick<ArtworkWish, 'work' | 'inks'>;
+const kept = new WeakMap<Artwork, { readonly wish: Wish; readonly worked: Artwork }>();
 
 /** The artwork as it is after what is wished to be done to its pages; itself where nothing is. Done twice it is the same. */
-export function worked(artwork: Artwork, { work }: Pick<ArtworkWish, 'work'>): Artwork {
-  if (!work || work.length === 0) return artwork;
+export function worked(artwork: Artwork, { work, inks }: Wish): Artwork {
+  const [pages, spots] = [(work?.length ?? 0) > 0, (inks?.length ?? 0) > 0];
+  if (!pages && !spots) return artwork;
   const before = kept.get(artwork);
-  if (before?.works === work) return before.worked;
-  const pages = pagesWorked(artwork.pages, work, 0) ?? artwork.pages;
-  const more = artwork.more?.map((file, i) => pagesWorked(file, work, i + 1) ?? file);
-  const made: Artwork = { ...artwork, pages, ...(more ? { more } : {}) };
-  kept.set(artwork, { works: work, worked: made });
-  kept.set(made, { works: work, worked: made });
+  if (before && before.wish.work === work && before.wish.inks === inks) return before.worked;
+  const made: Artwork = {
+    ...artwork,
+    ...(pages ? withPages(artwork, work!) : {}),
+    ...(spots ? { inks: inksLeft(artwork.inks, inks!) } : {}),
+  };
+  kept.set(artwork, { wish: { work, inks }, worked: made });
+  kept.set(made, { wish: { work, inks }, worked: made });
   return made;
+}
+
+function withPages(artwork: Artwork, work: Works): Pick<Artwork, 'pages' | 'more'> {
+  const more = artwork.more?.map((file, i) => pagesWorked(file, work, i + 1) ?? file);
+  return { pages: pagesWorked(artwork.pages, work, 0) ?? artwork.pages, ...(more ? { more } : {}) };
 }
 
 /** How many pages of the product stand on a page of the artwork. */

@@ -127,15 +127,8 @@ export class Copier {
       this.stream(num, only, dict);
       return;
     }
-    // Pieces of content may break anywhere between two tokens (7.8.2): joined by a line end they are one stream.
-    let size = 0;
-    const parts = contents.flatMap((c) => {
-      const part = source.streamData(c);
-      size += part.length;
-      if (size > MOST_CONTENT) source.budget.refuse();
-      return [part, Buffer.from('\n')];
-    });
-    const data = this.out.takesBytes ? deflateSync(Buffer.concat(parts), { level: 6 }) : new Uint8Array();
+    const parts = this.joined(contents);
+    const data = this.out.takesBytes ? deflateSync(parts, { level: 6 }) : new Uint8Array();
     dict.set('/Filter', '/FlateDecode');
     dict.set('/Length', String(data.length));
     this.out.begin(num);
@@ -143,6 +136,23 @@ export class Copier {
     this.out.bytes(data);
     this.out.text('\nendstream');
     this.out.end();
+  }
+
+  /** Pieces of content may break anywhere between two tokens (7.8.2): joined by a line end they are one stream. */
+  private joined(contents: readonly PdfObject[]): Buffer {
+    let size = 0;
+    const parts = contents.flatMap((c) => {
+      const part = this.source.streamData(c);
+      size += part.length;
+      if (size > MOST_CONTENT) this.source.budget.refuse();
+      return [part, Buffer.from('\n')];
+    });
+    return Buffer.concat(parts);
+  }
+
+  /** A page's content, unpacked. */
+  contentOf(page: Dict): Buffer {
+    return this.joined(this.contents(page));
   }
 
   private readonly sharedText = new Map<string, string>();
@@ -195,8 +205,11 @@ export class Copier {
     return out.every((x) => Math.abs(x) < 1e9) ? out : null;
   }
 
-  /** The appearances of a page's annotations that print (12.5.3), each a form's reference with its map to the page. */
-  printedAnnotations(page: Dict): { form: string; matrix: number[] }[] {
+  /**
+   * The appearances of a page's annotations that print (12.5.3), each a form's reference with its map to the page.
+   * @param written writes such a form, where it is not carried over as it is
+   */
+  printedAnnotations(page: Dict, written = this.reference): { form: string; matrix: number[] }[] {
     const { source } = this;
     const annots = source.get(page.get('/Annots'));
     if (!Array.isArray(annots)) return [];
@@ -220,7 +233,7 @@ export class Copier {
       const target = this.numbers(annot.get('/Rect'), 4);
       if (!box || !target) return [];
       const matrix = appearanceMap(box, this.numbers(form.value.get('/Matrix'), 6) ?? [1, 0, 0, 1, 0, 0], target);
-      return matrix ? [{ form: this.reference(normal), matrix }] : [];
+      return matrix ? [{ form: written(normal), matrix }] : [];
     });
   }
 }

@@ -1,6 +1,7 @@
 import type { Cell, Matrix } from '../../core';
-import { mediaBox, pageToSheet } from '../geometry';
+import { mediaBox, pageToSheet, PT } from '../geometry';
 import type { OpenPdf } from '../open';
+import type { Ready } from '../ready';
 import type { Copier } from './copier';
 import type { PdfWriter } from './writer';
 
@@ -18,33 +19,57 @@ export interface Form {
 export interface Source {
   readonly opened: OpenPdf;
   readonly copier: Copier;
+  /** What writes its pages as they are wished; null where nothing is. */
+  readonly ready?: Ready | null;
 }
 
-/** Finds, or makes, the form of a page of one of the files. */
-export type FormOf = (of: Pick<Cell, 'file' | 'page'>) => Form;
+/** Finds, or makes, the form of a page of one of the files; `matrix` says how large it is printed, where that matters. */
+export type FormOf = (of: Pick<Cell, 'file' | 'page'> & Partial<Pick<Cell, 'matrix'>>) => Form;
+
+/** Lines are as thick as they are printed: a page that is printed at two sizes is two forms. To so much of a size. */
+const ALIKE = 1e4;
+const sizeOf = ([a, b, c, d]: Matrix): string => {
+  const [x, y] = [Math.hypot(a, b), Math.hypot(c, d)].map((v) => Math.round(v * ALIKE));
+  return `${x} ${y}`;
+};
 
 /** The forms of a file that is being written: each page once, with the resources that pages share. */
 export function formsOf(out: PdfWriter, sources: readonly Source[]): FormOf {
-  const known = new Map<number, Form>();
-  return ({ file, page: of }) => {
+  const known = new Map<number | string, Form>();
+  return ({ file, page: of, matrix }) => {
     const page = of!;
+    const sized = matrix && sources[file]?.ready?.bySize ? matrix : null;
     // files are few, pages are many
-    const key = page * 64 + file;
+    const key = sized ? `${page} ${file} ${sizeOf(sized)}` : page * 64 + file;
     let form = known.get(key);
-    if (!form) known.set(key, (form = makeForm(out, sources[file], file, page)));
+    if (!form) {
+      form = makeForm(out, sources[file], file, page, matrix ?? null);
+      if (sized) form = { ...form, name: `${form.name}S${known.size}` };
+      known.set(key, form);
+    }
     return form;
   };
 }
 
-function makeForm(out: PdfWriter, source: Source | undefined, index: number, page: number): Form {
+function makeForm(
+  out: PdfWriter,
+  source: Source | undefined,
+  index: number,
+  page: number,
+  matrix: Matrix | null,
+): Form {
   const dict = source?.opened.pages[page - 1];
   if (!source || !dict) throw new RangeError(`The artwork has no page ${page} in file ${index + 1}.`);
-  const { opened, copier } = source;
+  const { opened, copier, ready } = source;
   const raw = opened.raw(page);
   const m = mediaBox(raw);
   const num = out.allocate();
-  copier.pageAsForm(num, dict, [m.x, m.y, m.x + m.width, m.y + m.height]);
-  const annotations = copier.printedAnnotations(dict);
+  const bbox = [m.x, m.y, m.x + m.width, m.y + m.height];
+  const [a, b, c, d] = pageToSheet(raw, matrix ?? [1, 0, 0, 1, 0, 0]);
+  const map = [a / PT, b / PT, c / PT, d / PT] as const;
+  if (ready) ready.pageAsForm(num, dict, bbox, map);
+  else copier.pageAsForm(num, dict, bbox);
+  const annotations = copier.printedAnnotations(dict, ready ? (ref) => ready.appearance(ref, map) : undefined);
   copier.drain();
   return {
     name: index === 0 ? `P${page}` : `F${index}P${page}`,

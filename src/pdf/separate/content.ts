@@ -4,7 +4,7 @@ import { CMYK, GRAY, RGB, type Space } from '../colour/spaces';
 import { isDict, numberOf, PdfSyntaxError, type PdfValue } from '../syntax/objects';
 import type { Named, Names } from './names';
 import { amountOn, type Paint, type Plate } from './plate';
-import { BEGINNING, fills, painted, paintsPath, strokes, textMode, type State } from './state';
+import { BEGINNING, fills, MOST_KEPT, painted, paintsPath, strokes, textMode, type State } from './state';
 
 /** What the things that a content stream names become on a plate. */
 export interface Things {
@@ -28,9 +28,6 @@ export interface Things {
   readonly graphics: (what: PdfValue | undefined) => string;
   readonly font: (what: PdfValue | undefined, names: Names) => string;
 }
-
-/** How deep states may be kept; a reader may stop at 28. */
-const MOST_KEPT = 10_000;
 
 /** Rewrites content so that it paints what one plate gets of it, in shades of grey; what has no colour stays as it is. */
 export class Rewriter {

@@ -7,6 +7,7 @@ import type { Operation } from '../colour/operators';
 import { filtersOf } from '../syntax/filters';
 import { CMYK, GRAY, RGB, type Space } from '../colour/spaces';
 import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfValue } from '../syntax/objects';
+import { maskEntries, matte, stencil } from './masks';
 import type { Named, Names } from './names';
 import type { Pictures, Samples } from './pictures';
 import { planesOf } from './planes';
@@ -132,7 +133,7 @@ export class Images {
     const file = this.copier.source;
     const grey = (v: number): number => 1 - amountOn(plate, space.tints([v]));
     for (const key of ['/Intent', '/Alternates', '/OPI', '/Metadata']) full.delete(key);
-    this.matte(full, (colour) => 1 - amountOn(plate, space.tints(colour)));
+    this.matte(full, space, plate);
     if (space.base) {
       const said = file.get(full.get('/ColorSpace'));
       const high = Array.isArray(said) ? Math.min(255, Math.max(0, numberOf(file.get(said[2]), 255))) : 255;
@@ -150,18 +151,8 @@ export class Images {
     return grey(low!) === 1 && grey(high!) === 1;
   }
 
-  /** The colour that a picture was mixed with beforehand (11.6.5.3) is said in its greys. */
-  private matte(full: Dict, grey: (colour: readonly number[]) => number): void {
-    const { source } = this.copier;
-    const ref = full.get('/SMask');
-    const object = ref instanceof Ref ? source.object(ref) : null;
-    const matte = object && isDict(object.value) ? source.get(object.value.get('/Matte')) : undefined;
-    if (!object?.stream || !Array.isArray(matte)) return;
-    const mask: Dict = new Map(object.value as Dict);
-    mask.set('/Matte', [realNumber(grey(matte.map((v) => numberOf(source.get(v), 0))))]);
-    const num = this.out.allocate();
-    this.copier.stream(num, object, mask);
-    full.set('/SMask', `${num} 0 R`);
+  private matte(full: Dict, space: Space, plate: Plate): void {
+    matte(this.copier, this.out, full, (colour) => [1 - amountOn(plate, space.tints(colour))]);
   }
 
   private plane(ref: Ref, dict: Dict, space: Space, plate: Plate): string | null {
@@ -186,37 +177,18 @@ export class Images {
     });
     if (space.light) this.seen({ space, colour: [1, 0, 0] });
     // what a picture leaves out by a colour is said by a stencil, as there is no number left that nothing else has
-    const stencil = samples.alpha && !dict.has('/SMask') ? this.stencil(width, height, samples.alpha) : null;
-    const keyed = Array.isArray(this.copier.source.get(dict.get('/Mask')));
+    const hard = samples.alpha && !dict.has('/SMask') ? stencil(this.out, width, height, samples.alpha) : null;
     return new Map(
       this.plates.map((plate, i) => {
         const full: Dict = new Map(dict);
-        this.matte(full, (colour) => 1 - amountOn(plate, space.tints(colour)));
-        const soft = full.get('/SMask');
-        const hard = stencil ?? (keyed ? undefined : full.get('/Mask'));
-        const mask = soft ?? hard;
-        const layer = full.get('/OC');
-        const entries =
-          (mask === undefined ? '' : `${soft ? '/SMask' : '/Mask'} ${this.copier.value(mask)}`) +
-          (layer === undefined ? '' : `/OC ${this.copier.value(layer)}`);
+        this.matte(full, space, plate);
+        const entries = maskEntries(this.copier, full, hard);
         const plane = planes.of[i]!;
         if (plane.every((v) => v === 255))
           return [plate, entries ? this.image(1, 1, Uint8Array.of(255), entries) : null] as const;
         return [plate, this.image(width, height, plane, entries)] as const;
       }),
     );
-  }
-
-  /** A stencil of what is there (8.9.6.3): a bit a pixel, 1 where nothing is painted. */
-  private stencil(width: number, height: number, alpha: Uint8Array): string {
-    const row = (width + 7) >> 3;
-    const bits = new Uint8Array(row * height);
-    for (let y = 0, at = 0; y < height; y++)
-      for (let x = 0; x < width; x++, at++) if (alpha[at]! < 128) bits[y * row + (x >> 3)]! |= 0x80 >> (x & 7);
-    const num = this.out.allocate();
-    const entries = `/Type/XObject/Subtype/Image/ImageMask true/Width ${width}/Height ${height}/BitsPerComponent 1`;
-    this.out.stream(num, `${entries}/Filter/FlateDecode`, deflateSync(bits));
-    return `${num} 0 R`;
   }
 
   private image(width: number, height: number, data: Uint8Array, entries: string): string {

@@ -1,5 +1,5 @@
 import { PdfSyntaxError } from '../syntax/objects';
-import type { Grey } from './shades';
+import type { Into } from './shades';
 
 /** How the data of a mesh is laid out (ISO 32000-1, 8.7.4.5.5 to 8.7.4.5.8). */
 export interface Mesh {
@@ -12,8 +12,8 @@ export interface Mesh {
   readonly decode: readonly number[];
 }
 
-/** Bits that greys are written in. */
-export const GREY_BITS = 16;
+/** Bits that each component is written in. */
+export const MESH_BITS = 16;
 
 /** Points and colours that come with a patch that begins anew, and with one that goes on from an edge of the last. */
 const PATCH: Readonly<Record<number, { readonly fresh: number; readonly on: number }>> = {
@@ -63,19 +63,19 @@ class Packed {
 const MOST_BYTES = 32 << 20;
 
 /**
- * A mesh's data with a grey in place of every colour; flags and points stay as they are, bit for bit.
+ * A mesh's data with another colour in place of every one; flags and points stay as they are, bit for bit.
  * @throws PdfSyntaxError where its layout is none
  */
-export function greyMesh(data: Uint8Array, mesh: Mesh, grey: Grey): Uint8Array {
+export function recolouredMesh(data: Uint8Array, mesh: Mesh, into: Into): Uint8Array {
   const { type, flagBits, coordinateBits, componentBits, components, decode } = mesh;
   const sound = [coordinateBits, componentBits].every((b) => Number.isInteger(b) && b >= 1 && b <= 32);
   if (!sound || components < 1 || (type !== 5 && ![2, 4, 8].includes(flagBits)) || data.length > MOST_BYTES)
     throw new PdfSyntaxError('A mesh is out of shape.');
   const from = new Bits(data);
-  const into = new Packed();
+  const packed = new Packed();
   const most = 2 ** componentBits - 1;
   const points = (count: number): void => {
-    for (let i = 0; i < 2 * count; i++) into.put(from.take(coordinateBits), coordinateBits);
+    for (let i = 0; i < 2 * count; i++) packed.put(from.take(coordinateBits), coordinateBits);
   };
   const colours = (count: number): void => {
     for (let i = 0; i < count; i++) {
@@ -84,18 +84,18 @@ export function greyMesh(data: Uint8Array, mesh: Mesh, grey: Grey): Uint8Array {
         const [low, high] = [decode[2 * c] ?? 0, decode[2 * c + 1] ?? 1];
         colour.push(low + (from.take(componentBits) / most) * (high - low));
       }
-      into.put(Math.round(Math.min(1, Math.max(0, grey(colour))) * 65535), GREY_BITS);
+      for (const v of into(colour)) packed.put(Math.round(Math.min(1, Math.max(0, v)) * 65535), MESH_BITS);
     }
   };
   const least = 2 * coordinateBits + components * componentBits;
   while (from.left >= least) {
     const flag = type === 5 ? 0 : from.take(flagBits);
-    if (type !== 5) into.put(flag, flagBits);
+    if (type !== 5) packed.put(flag, flagBits);
     const patch = PATCH[type];
     points(patch ? ((flag & 3) === 0 ? patch.fresh : patch.on) : 1);
     colours(patch ? ((flag & 3) === 0 ? 4 : 2) : 1);
     from.align();
-    into.align();
+    packed.align();
   }
-  return into.data;
+  return packed.data;
 }

@@ -8,8 +8,8 @@ import { Images } from './images';
 import { naming, namesOf, type Names } from './names';
 import type { Pictures } from './pictures';
 import { amountOn, lostOf, touches, type Paint, type Plate } from './plate';
-import type { Grey } from './shades';
-import { greyShading, type Shaded } from './shadings';
+import { Redrawing } from './redrawing';
+import { recolouredShading, type Shaded, type Target } from './shadings';
 import { BEGINNING, type State } from './state';
 
 /** Blend modes that a spot ink's plate does not know: they would darken paper, or need all inks at once (11.7.4.2). */
@@ -17,8 +17,6 @@ const NOT_FOR_SPOTS = new Set(['/Difference', '/Exclusion', '/Hue', '/Saturation
 /** What of the graphics state says how inks are put on the press (table 58): done here, or left to who makes the plate. */
 const ON_PRESS = ['/OP', '/op', '/OPM', '/TR', '/TR2', '/BG', '/BG2', '/UCR', '/UCR2', '/HT'];
 const MOST_DEEP = 64;
-/** Content that is kept unpacked, in bytes. */
-const MOST_HELD = 32 << 20;
 
 /** What was met that has no plate, or no one way to its inks. */
 export interface Met {
@@ -27,18 +25,18 @@ export interface Met {
 }
 
 /** Takes pages apart into the plates of one list of inks. */
-export class Separator {
-  private readonly known = new Map<string, string>();
+export class Separator extends Redrawing {
   private readonly images: Images;
   private deep = 0;
 
   constructor(
-    private readonly copier: Copier,
-    private readonly out: PdfWriter,
+    copier: Copier,
+    out: PdfWriter,
     plates: readonly Plate[],
     pictures: Pictures,
     private readonly met: Met,
   ) {
+    super(copier, out);
     this.plates = plates;
     this.images = new Images(copier, out, plates, pictures, this.seen, (ink) => this.met.lost.add(ink));
   }
@@ -65,25 +63,6 @@ export class Separator {
     const text = list.map((v) => this.textOf(v)).join('\n');
     const { content, used } = this.rewritten(text, isDict(resources) ? resources : undefined, plate, BEGINNING, true);
     return { content, resources: used, group: this.group(dict.get('/Group')) };
-  }
-
-  /** Content as it was last read: it is asked for once for every plate. */
-  private readonly texts = new Map<number, string>();
-  private held = 0;
-
-  private textOf(v: PdfValue | undefined): string {
-    if (!(v instanceof Ref)) return '';
-    const known = this.texts.get(v.num);
-    if (known !== undefined) return known;
-    const object = this.copier.source.object(v);
-    const text = object?.stream ? Buffer.from(this.copier.source.streamData(object)).toString('latin1') : '';
-    if (this.held + text.length > MOST_HELD) {
-      this.texts.clear();
-      this.held = 0;
-    }
-    this.texts.set(v.num, text);
-    this.held += text.length;
-    return text;
   }
 
   private rewritten(text: string, resources: Dict | undefined, plate: Plate, state: State, begins: boolean) {
@@ -116,19 +95,10 @@ export class Separator {
 
   private readonly greyOn =
     (plate: Plate) =>
-    (space: Space): Grey =>
-    (colour) =>
-      1 - amountOn(plate, space.tints(colour));
-
-  /** What is written once for all that are alike; it may name itself. */
-  private once(id: string, write: (num: number) => void): string {
-    const known = this.known.get(id);
-    if (known) return known;
-    const num = this.out.allocate();
-    this.known.set(id, `${num} 0 R`);
-    write(num);
-    return `${num} 0 R`;
-  }
+    (space: Space): Target => ({
+      space: '/DeviceGray',
+      into: (colour) => [1 - amountOn(plate, space.tints(colour))],
+    });
 
   private idOf(what: PdfValue | undefined, plate: Plate, kind: string): string {
     return what instanceof Ref
@@ -147,21 +117,7 @@ export class Separator {
     begins: boolean,
   ): void {
     const { content, used } = this.rewritten(this.textOf(what), resources, plate, state, begins);
-    const full: Dict = new Map(dict);
-    for (const key of ['/Length', '/Filter', '/DecodeParms', '/Resources', '/Group', '/Metadata', '/PieceInfo', '/Ref'])
-      full.delete(key);
-    const group = this.group(dict.get('/Group'));
-    this.out.stream(
-      num,
-      `${this.copier.value(full).slice(2, -2)}/Resources${used}${group}/Filter/FlateDecode`,
-      content,
-    );
-  }
-
-  private resourcesOf(dict: Dict, names: Names): Dict | undefined {
-    const own = this.copier.source.get(dict.get('/Resources'));
-    // a form without any uses those of what draws it, as files of old do (7.8.3)
-    return isDict(own) ? own : names.resources;
+    this.operators(num, dict, content, `/Resources${used}${this.group(dict.get('/Group'))}`);
   }
 
   private form(what: PdfValue | undefined, names: Names, plate: Plate, state: State): string | null {
@@ -170,7 +126,9 @@ export class Separator {
     const { op, OP, opm, mode, written, fill, stroke } = state;
     const trace = [fill, stroke].flatMap((p) => [touches(plate, p, true), touches(plate, p, false)]);
     const id = `${this.idOf(what, plate, 'form')} ${[op, OP, opm, mode, written, ...trace].map(Number).join(' ')}`;
-    return this.once(id, (num) => this.drawing(num, what, dict, this.resourcesOf(dict, names), plate, state, false));
+    return this.once(id, (num) =>
+      this.drawing(num, what, dict, this.resourcesOf(dict, names.resources), plate, state, false),
+    );
   }
 
   private pattern(what: PdfValue | undefined, names: Names, plate: Plate): ReturnType<Things['pattern']> {
@@ -190,7 +148,7 @@ export class Separator {
     if (source.get(dict.get('/PaintType')) === '2')
       return { ref: this.copier.reference(what), coloured: false, paint: null };
     const ref = this.once(this.idOf(what, plate, 'pattern'), (num) =>
-      this.drawing(num, what, dict, this.resourcesOf(dict, names), plate, BEGINNING, true),
+      this.drawing(num, what, dict, this.resourcesOf(dict, names.resources), plate, BEGINNING, true),
     );
     return { ref, coloured: true, paint: null };
   }
@@ -200,7 +158,7 @@ export class Separator {
   private shading(what: PdfValue | undefined, names: Names, plate: Plate): Shaded {
     const id = this.idOf(what, plate, 'shading');
     let known = this.shaded.get(id);
-    if (!known) this.shaded.set(id, (known = greyShading(this.out, what, names, this.greyOn(plate), this.seen)));
+    if (!known) this.shaded.set(id, (known = recolouredShading(this.out, what, names, this.greyOn(plate), this.seen)));
     return known;
   }
 
@@ -221,21 +179,17 @@ export class Separator {
   private font(what: PdfValue | undefined, names: Names, plate: Plate): string {
     const { source } = this.copier;
     const dict = source.get(what);
-    const drawn = isDict(dict) ? source.get(dict.get('/CharProcs')) : undefined;
-    if (!isDict(dict) || !isDict(drawn)) return this.copier.value(what ?? 'null');
+    const drawn = isDict(dict) ? this.lettersOf(dict) : null;
+    if (!isDict(dict) || !drawn) return this.copier.value(what ?? 'null');
     return this.once(this.idOf(what, plate, 'font'), (num) => {
       const letters: Dict = new Map();
-      for (const [name, letter] of drawn) {
-        const object = letter instanceof Ref ? source.object(letter) : null;
-        if (!(letter instanceof Ref) || !object?.stream) continue;
-        const of = object.value as Dict;
+      for (const [name, letter, of] of drawn)
         letters.set(
           name,
           this.once(this.idOf(letter, plate, 'letter'), (n) =>
-            this.drawing(n, letter, of, this.resourcesOf(dict, names), plate, BEGINNING, false),
+            this.drawing(n, letter, of, this.resourcesOf(dict, names.resources), plate, BEGINNING, false),
           ),
         );
-      }
       const full: Dict = new Map(dict);
       full.set('/CharProcs', letters);
       this.out.object(num, this.copier.value(full));

@@ -4,10 +4,10 @@ import type { PdfWriter } from '../compose/writer';
 import { readFunction, type Fn } from '../colour/functions';
 import type { Space } from '../colour/spaces';
 import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfValue } from '../syntax/objects';
-import { GREY_BITS, greyMesh, type Mesh } from './meshes';
+import { MESH_BITS, recolouredMesh, type Mesh } from './meshes';
 import type { Names } from './names';
 import type { Paint } from './plate';
-import { greyFunction, greyOfPlane, type Grey } from './shades';
+import { recolouredFunction, recolouredPlane, type Into } from './shades';
 
 /** What a shading is painted in, with what it is written as. */
 export interface Shaded {
@@ -15,26 +15,33 @@ export interface Shaded {
   readonly paint: Paint;
 }
 
+/** What the colours of a space become. */
+export interface Target {
+  /** The space that they are in then, as it is written, and its components. */
+  readonly space: string;
+  readonly into: Into;
+}
+
 /** Colours of a shading that are looked at to see what inks it is of. */
 const LOOKED = 9;
 
 /**
- * Writes a shading (ISO 32000-1, 8.7.4.5) in the greys of one plate.
+ * Writes a shading (ISO 32000-1, 8.7.4.5) in other colours: the greys of one plate, other inks.
  * @param seen is shown colours that it goes through
  * @throws PdfSyntaxError where it is none
  */
-export function greyShading(
+export function recolouredShading(
   out: PdfWriter,
   what: PdfValue | undefined,
   names: Names,
-  greyIn: (space: Space) => Grey,
+  target: (space: Space) => Target,
   seen: (paint: Paint) => void,
 ): Shaded {
   const { file } = names;
   const dict = file.get(what);
   const space = isDict(dict) ? names.space(dict.get('/ColorSpace')) : null;
   if (!isDict(dict) || !space) throw new PdfSyntaxError('A shading has no colour space.');
-  const grey = greyIn(space);
+  const { space: written, into } = target(space);
   const type = numberOf(file.get(dict.get('/ShadingType')), 0);
   const fns = functionsOf(names, dict);
   if (fns)
@@ -45,11 +52,11 @@ export function greyShading(
     }
   const entries: Dict = new Map(dict);
   for (const key of ['/Length', '/Filter', '/DecodeParms']) entries.delete(key);
-  entries.set('/ColorSpace', '/DeviceGray');
+  entries.set('/ColorSpace', written);
   const background = file.get(dict.get('/Background'));
   if (Array.isArray(background))
-    entries.set('/Background', [realNumber(grey(background.map((v) => numberOf(file.get(v), 0))))]);
-  if (fns) entries.set('/Function', type === 1 ? greyOfPlane(out, fns, grey) : greyFunction(out, fns, grey));
+    entries.set('/Background', into(background.map((v) => numberOf(file.get(v), 0))).map(realNumber));
+  if (fns) entries.set('/Function', type === 1 ? recolouredPlane(out, fns, into) : recolouredFunction(out, fns, into));
   const num = out.allocate();
   const paint: Paint = { space, colour: [] };
   if (type < 4) {
@@ -61,13 +68,14 @@ export function greyShading(
   let data = file.streamData(object);
   if (!fns) {
     const mesh = meshOf(names, dict, type, space);
-    data = greyMesh(data, mesh, (colour) => {
+    data = recolouredMesh(data, mesh, (colour) => {
       seen({ space, colour });
-      return grey(colour);
+      return into(colour);
     });
     const decode = file.get(dict.get('/Decode'));
-    entries.set('/Decode', [...(Array.isArray(decode) ? decode : []).slice(0, 4), '0', '1']);
-    entries.set('/BitsPerComponent', String(GREY_BITS));
+    const unit = into(space.initial).flatMap(() => ['0', '1']);
+    entries.set('/Decode', [...(Array.isArray(decode) ? decode : []).slice(0, 4), ...unit]);
+    entries.set('/BitsPerComponent', String(MESH_BITS));
   }
   out.stream(num, `${names.copied(entries).slice(2, -2)}/Filter/FlateDecode`, deflateSync(data));
   return { ref: `${num} 0 R`, paint };

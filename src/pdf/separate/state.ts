@@ -14,6 +14,9 @@ export interface State {
   readonly written: number;
 }
 
+/** How deep states may be kept; a reader may stop at 28. */
+export const MOST_KEPT = 10_000;
+
 const BLACK: Paint = { space: GRAY, colour: [0] };
 
 /** As a page begins (table 52). */

@@ -22,10 +22,10 @@ async function within<T>(work: (dir: string) => Promise<T>): Promise<T> {
 const greysAt = async (path: string): Promise<Greys> =>
   new Uint8Array(await sharp(path, { limitInputPixels: false }).greyscale().raw().toBuffer());
 
-/** The separations that Ghostscript makes of a composite: of every page, greys by ink. */
-export const separationsOf = (pdf: string, dpi?: number): Promise<Map<string, Greys>[]> =>
+/** The separations that Ghostscript makes of a composite: of every page, greys by ink. @param asked what it is told besides */
+export const separationsOf = (pdf: string, dpi?: number, ...asked: string[]): Promise<Map<string, Greys>[]> =>
   within(async (dir) => {
-    run('gs', ...common(dpi), '-sDEVICE=tiffsep', `-sOutputFile=${join(dir, '%03d.tif')}`, pdf);
+    run('gs', ...common(dpi), '-sDEVICE=tiffsep', ...asked, `-sOutputFile=${join(dir, '%03d.tif')}`, pdf);
     const pages: Map<string, Greys>[] = [];
     for (const name of readdirSync(dir).sort()) {
       const found = /^(\d+)\((.+)\)\.tif$/.exec(name);

@@ -1,0 +1,75 @@
+import * as z from 'zod';
+import { InkName, PROCESS, sameInk } from './inks';
+
+/** What is done to the content of pages where they are written: the file is not touched. */
+
+/** Ink wishes of a job at most. */
+export const MOST_INK_WORKS = 24;
+
+/** A spot ink that artwork names: process inks are colours of what is drawn, and stay. */
+const Spot = InkName.refine((name) => !PROCESS.some((p) => sameInk(p, name)), 'is a process ink, and no spot ink');
+
+export const InkWork = z
+  .strictObject({
+    ink: Spot.describe('The spot ink, as the artwork names it'),
+    becomes: z
+      .union([z.enum(['process', 'nothing']), z.strictObject({ ink: InkName })])
+      .describe('The process inks that stand for it; nothing, where it does not print; or another ink'),
+  })
+  .meta({ id: 'InkWork' });
+export type InkWork = z.infer<typeof InkWork>;
+
+export const InkWorks = z
+  .array(InkWork)
+  .max(MOST_INK_WORKS)
+  .refine(
+    (works) => new Set(works.map((w) => w.ink.toLowerCase())).size === works.length,
+    'say two things of one ink: one of them is enough',
+  );
+
+export const ThinLines = z
+  .strictObject({
+    under: z.number().min(0.001).max(2).describe('Lines thinner than this, as they are printed, are thickened, mm'),
+    to: z.number().min(0.001).max(2).describe('How thick they become, mm'),
+    most: z
+      .number()
+      .min(0.001)
+      .max(5)
+      .describe('What no line is made thicker than, where it is drawn wider one way than the other, mm'),
+  })
+  .refine(({ under, to }) => to >= under, 'would make lines thinner: what they become is as wide as the threshold')
+  .refine(({ to, most }) => most >= to, 'never reach their width: the most is below it')
+  .meta({ id: 'ThinLines' });
+export type ThinLines = z.infer<typeof ThinLines>;
+
+/** What is wished to be done to the content of pages. */
+export interface MadeReady {
+  readonly inks: readonly InkWork[];
+  readonly lines: ThinLines | null;
+}
+
+/** What is done to the content of a job's pages; null where nothing is. */
+export function madeReady({
+  inks,
+  lines,
+}: {
+  readonly inks?: readonly InkWork[] | null | undefined;
+  readonly lines?: ThinLines | null | undefined;
+}): MadeReady | null {
+  return (inks && inks.length > 0) || lines ? { inks: inks ?? [], lines: lines ?? null } : null;
+}
+
+/** What becomes of an ink; itself where nothing is said of it. */
+const becomes = (works: readonly InkWork[], ink: string): InkWork['becomes'] =>
+  works.find((w) => sameInk(w.ink, ink))?.becomes ?? { ink };
+
+/** The spot inks that are left of those of the artwork. */
+export function inksLeft(inks: readonly string[], works: readonly InkWork[]): string[] {
+  const left: string[] = [];
+  for (const ink of inks) {
+    const into = becomes(works, ink);
+    if (typeof into === 'string' || PROCESS.some((p) => sameInk(p, into.ink))) continue;
+    if (!left.some((name) => sameInk(name, into.ink))) left.push(into.ink);
+  }
+  return left;
+}

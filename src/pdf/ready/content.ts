@@ -1,0 +1,319 @@
+import type { ThinLines } from '../../core';
+import { realNumber as n } from '../compose/number';
+import { operations, type Operation } from '../colour/operators';
+import { MOST_KEPT, painted, paintsPath, textMode } from '../separate/state';
+import { isDict, numberOf, type Dict, type PdfValue } from '../syntax/objects';
+import type { Becomes } from './changes';
+import type { Paint, State } from './state';
+import { follow, MOST_POINTS, sliverPen, thickened, type Linear } from './thin';
+
+/** What a thing that content names becomes: undefined as it is, null nothing, else what stands for it. */
+type Instead = string | null | undefined;
+
+/** What the things that a content stream names become. */
+export interface Things {
+  readonly space: (name: PdfValue | undefined) => Becomes;
+  readonly form: (name: PdfValue | undefined, state: State) => Instead;
+  readonly image: (name: PdfValue | undefined, state: State) => Instead;
+  readonly inline: (image: NonNullable<Operation['image']>, state: State) => Instead;
+  readonly shading: (name: PdfValue | undefined) => Instead;
+  readonly pattern: (name: PdfValue | undefined) => Instead;
+  readonly font: (name: PdfValue | undefined) => Instead;
+  /** A dictionary of the graphics state. */
+  readonly graphics: (name: PdfValue | undefined) => Dict | null;
+  readonly isForm: (name: PdfValue | undefined) => boolean;
+  readonly get: (v: PdfValue | undefined) => PdfValue | undefined;
+  /** Names a thing that the content did not name before. */
+  readonly give: (kind: string, ref: string) => string;
+}
+
+const STROKING: Readonly<Record<string, string>> = { g: 'G', rg: 'RG', k: 'K', cs: 'CS', sc: 'SC', scn: 'SCN' };
+const COMPONENTS: Readonly<Record<string, number>> = { g: 1, rg: 3, k: 4 };
+/** An ink that is none: what is painted in it leaves no trace, where anything paints it. */
+const NONE = '[/Separation /None /DeviceCMYK <</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[0 0 0 0]/N 1>>]';
+
+/** Rewrites content as is wished of its inks and its lines. What nothing is wished of stays, byte for byte. */
+export class Rewriter {
+  private readonly out: string[] = [];
+  private changed = false;
+  private readonly kept: State[] = [];
+  /** The path that is being made: where it begins in what is written, and its points. */
+  private path: { readonly at: number; readonly parts: [number, number][][]; points: number; clips: boolean } | null =
+    null;
+
+  constructor(
+    private state: State,
+    private readonly things: Things,
+    private readonly lines: ThinLines | null,
+  ) {}
+
+  /**
+   * @param text the content, a character a byte
+   * @returns the content; null where nothing of it is any other than it was
+   */
+  rewrite(text: string): string | null {
+    for (const o of operations(text)) {
+      const said = this.said(o);
+      const more = this.overprint();
+      if (said !== undefined || more !== null) this.changed = true;
+      if (said !== null) this.out.push(said ?? text.slice(o.from, o.to));
+      if (more !== null) this.out.push(more);
+    }
+    return this.changed ? `${this.out.filter((s) => s !== '').join('\n')}\n` : null;
+  }
+
+  private set(change: Partial<State>): void {
+    this.state = { ...this.state, ...change };
+  }
+
+  private said(o: Operation): Instead {
+    const does = paintsPath(o.operator);
+    if (does) return this.painted(o.operator, does);
+    switch (o.operator) {
+      case 'm':
+      case 'l':
+      case 'c':
+      case 'v':
+      case 'y':
+      case 're':
+      case 'h':
+        return this.drawn(o);
+      case 'W':
+      case 'W*':
+        if (this.path) this.path.clips = true;
+        return undefined;
+      case 'n':
+        this.path = null;
+        return undefined;
+      case 'q':
+        if (this.kept.length < MOST_KEPT) this.kept.push(this.state);
+        return undefined;
+      case 'Q':
+        this.state = this.kept.pop() ?? this.state;
+        return undefined;
+      case 'cm':
+        this.set({ map: follow(linear(o.operands), this.state.map) });
+        return undefined;
+      case 'w':
+        this.set({ width: numberOf(o.operands[0], 1) });
+        return undefined;
+      case 'gs':
+        return this.graphics(o);
+      case 'Tr':
+        this.set({ mode: numberOf(o.operands[0], 0) & 7, written: numberOf(o.operands[0], 0) & 7 });
+        return undefined;
+      case 'Tf': {
+        const font = this.things.font(o.operands[0]);
+        return font === undefined || font === null ? undefined : `${font} ${String(o.operands[1])} Tf`;
+      }
+      case 'Tj':
+      case 'TJ':
+      case "'":
+      case '"':
+        return this.text(o);
+      case 'Do':
+        return this.object(o.operands[0]);
+      case 'BI':
+        return this.things.inline(o.image!, this.state);
+      case 'sh': {
+        const shading = this.things.shading(o.operands[0]);
+        return typeof shading === 'string' ? `${shading} sh` : shading;
+      }
+      default:
+        return this.colour(o);
+    }
+  }
+
+  private colour(o: Operation): Instead {
+    const low = o.operator.toLowerCase();
+    const which = o.operator === low ? 'fill' : 'stroke';
+    if (Object.hasOwn(COMPONENTS, low)) {
+      const operands = o.operands.slice(0, COMPONENTS[low]).map(String).join(' ');
+      return this.painting(which, { change: null, gone: false, stroking: `${operands} ${STROKING[low]!}` });
+    }
+    if (low === 'cs') return this.spaceSet(which, o);
+    return low === 'sc' || low === 'scn' ? this.colourSet(which, o) : undefined;
+  }
+
+  private spaceSet(which: 'fill' | 'stroke', o: Operation): Instead {
+    const change = this.things.space(o.operands[0]);
+    const stroking = `${String(o.operands[0])} CS`;
+    if (change === null) return this.painting(which, { change, gone: false, stroking });
+    const cs = which === 'fill' ? 'cs' : 'CS';
+    if (change === 'gone') {
+      const name = this.things.give('ColorSpace', NONE);
+      this.painting(which, { change, gone: true, stroking: null });
+      return `${name} ${cs}`;
+    }
+    const { was, space } = change;
+    if (was.pattern !== undefined || (change.same && space !== '/DeviceCMYK')) {
+      const name = this.things.give('ColorSpace', space);
+      return this.painting(which, { change, gone: false, stroking: `${name} CS` }, `${name} ${cs}`);
+    }
+    return this.set_(which, change, was.initial);
+  }
+
+  /** Sets a colour of a space that has become another. */
+  private set_(which: 'fill' | 'stroke', change: Exclude<Becomes, 'gone' | null>, colour: readonly number[]): Instead {
+    const operands = change.into(colour).map(n).join(' ');
+    const name = change.space === '/DeviceCMYK' ? null : this.things.give('ColorSpace', change.space);
+    const [fill, stroke] =
+      name === null ? [`${operands} k`, `${operands} K`] : [`${name} cs ${operands} scn`, `${name} CS ${operands} SCN`];
+    return this.painting(which, { change, gone: false, stroking: stroke }, which === 'fill' ? fill : stroke);
+  }
+
+  private colourSet(which: 'fill' | 'stroke', o: Operation): Instead {
+    const { change, stroking } = this.state[which];
+    const last = o.operands.at(-1);
+    const named = typeof last === 'string' && last.startsWith('/');
+    const numbers = (named ? o.operands.slice(0, -1) : o.operands).map((v) => numberOf(this.things.get(v), 0));
+    if (change === 'gone') return null;
+    // the space as it was set before, without the colours set since
+    const space = stroking === null ? null : (/^.* CS/.exec(stroking)?.[0] ?? null);
+    if (named) {
+      const pattern = this.things.pattern(last);
+      const name = pattern ?? last;
+      const under = (change === null ? numbers : change.into(numbers)).map(n).join(' ');
+      const operands = `${under}${under ? ' ' : ''}${name}`;
+      const paint: Paint = {
+        change,
+        gone: pattern === null,
+        stroking: space && `${space} ${operands} SCN`,
+      };
+      const as =
+        pattern === undefined && (change === null || change.same)
+          ? undefined
+          : `${operands} ${which === 'fill' ? 'scn' : 'SCN'}`;
+      return this.painting(which, paint, as);
+    }
+    if (change !== null && !change.same) return this.set_(which, change, numbers);
+    const stroke = space && `${space} ${o.operands.map(String).join(' ')} SCN`;
+    return this.painting(which, { change, gone: false, stroking: stroke });
+  }
+
+  /** Sets what is painted in; `said` is what is written in its place, undefined where nothing else is. */
+  private painting(which: 'fill' | 'stroke', paint: Paint, said?: string): Instead {
+    this.set({ [which]: paint });
+    return said;
+  }
+
+  /**
+   * What overprinted in an ink of its own leaves other inks alone in the process inks too (8.6.7): said as soon as it is
+   * so, which is where a colour or the graphics state is set, never within a path.
+   */
+  private overprint(): string | null {
+    const { op, OP, opm, opmWritten, fill, stroke } = this.state;
+    const asProcess = ({ change }: Paint): boolean =>
+      change !== null && change !== 'gone' && change.space === '/DeviceCMYK';
+    const wanted = opm || (op && asProcess(fill)) || (OP && asProcess(stroke));
+    if (wanted === opmWritten) return null;
+    this.set({ opmWritten: wanted });
+    // all of it, as some readers look at the mode where overprint is set
+    return `${this.things.give('ExtGState', `<</OP ${OP}/op ${op}/OPM ${wanted ? 1 : 0}>>`)} gs`;
+  }
+
+  private graphics(o: Operation): Instead {
+    const dict = this.things.graphics(o.operands[0]);
+    if (!dict) return undefined;
+    const flag = (key: string): boolean | undefined => {
+      const v = this.things.get(dict.get(key));
+      return v === undefined ? undefined : v === 'true';
+    };
+    const number = (key: string): number | undefined => {
+      const v = this.things.get(dict.get(key));
+      return v === undefined ? undefined : numberOf(v, 1);
+    };
+    const OP = flag('/OP');
+    // one of the two alone stands for both (table 58)
+    const op = flag('/op') ?? OP;
+    const [opm, width, solid] = [number('/OPM'), number('/LW'), number('/ca')];
+    this.set({
+      ...(OP === undefined ? {} : { OP }),
+      ...(op === undefined ? {} : { op }),
+      ...(opm === undefined ? {} : { opm: opm === 1, opmWritten: opm === 1 }),
+      ...(width === undefined ? {} : { width }),
+      ...(solid === undefined ? {} : { solid: solid >= 1 }),
+    });
+    return undefined;
+  }
+
+  private drawn(o: Operation): undefined {
+    if (!this.path) {
+      // what goes before the path may have to be said once it is known what becomes of it
+      this.path = { at: this.out.push('') - 1, parts: [], points: 0, clips: false };
+    }
+    const { path } = this;
+    const v = o.operands.map((x) => numberOf(x, 0));
+    path.points += Math.max(1, v.length >> 1);
+    if (!this.lines || path.points > MOST_POINTS) return undefined;
+    if (o.operator === 're') {
+      const [x = 0, y = 0, w = 0, h = 0] = v;
+      path.parts.push([
+        [x, y],
+        [x + w, y],
+        [x + w, y + h],
+        [x, y + h],
+      ]);
+      return undefined;
+    }
+    if (o.operator === 'm') path.parts.push([]);
+    const part = path.parts.at(-1);
+    for (let i = 0; part && i + 1 < v.length; i += 2) part.push([v[i]!, v[i + 1]!]);
+    return undefined;
+  }
+
+  private painted(operator: string, does: { readonly fill: boolean; readonly stroke: boolean }): Instead {
+    const { path, state, lines } = this;
+    this.path = null;
+    const [fill, stroke] = [does.fill && !state.fill.gone, does.stroke && !state.stroke.gone];
+    const as = painted(operator, fill, stroke);
+    if (lines && path && stroke) {
+      const pen = thickened(state.width, state.map, lines);
+      if (pen !== null) {
+        this.out[path.at] = `${n(pen)} w`;
+        return `${as}\n${n(state.width)} w`;
+      }
+    }
+    const { stroking } = state.fill;
+    if (
+      lines &&
+      path &&
+      fill &&
+      !does.stroke &&
+      state.solid &&
+      !path.clips &&
+      stroking !== null &&
+      path.points <= MOST_POINTS
+    ) {
+      const pen = sliverPen(path.parts, state.map, lines);
+      if (pen !== null && pen > 0) {
+        this.out[path.at] = `q ${stroking} ${n(pen)} w 0 J 0 j [] 0 d`;
+        return `${as.endsWith('*') ? 'B*' : 'B'}\nQ`;
+      }
+    }
+    return as === operator ? undefined : as;
+  }
+
+  private text(o: Operation): Instead {
+    const { mode, written, fill, stroke } = this.state;
+    const wanted = textMode(mode, !fill.gone, !stroke.gone);
+    if (wanted === written) return undefined;
+    this.set({ written: wanted });
+    return `${wanted} Tr\n${o.operands.map(textOf).join(' ')} ${o.operator}`;
+  }
+
+  private object(name: PdfValue | undefined): Instead {
+    const instead = this.things.isForm(name) ? this.things.form(name, this.state) : this.things.image(name, this.state);
+    return typeof instead === 'string' ? `${instead} Do` : instead;
+  }
+}
+
+const linear = (v: readonly PdfValue[]): Linear => [
+  numberOf(v[0], 1),
+  numberOf(v[1], 0),
+  numberOf(v[2], 0),
+  numberOf(v[3], 1),
+];
+
+const textOf = (v: PdfValue): string =>
+  Array.isArray(v) ? `[${v.map(textOf).join(' ')}]` : isDict(v) ? '' : String(v);

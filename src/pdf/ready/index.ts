@@ -1,0 +1,268 @@
+import type { MadeReady } from '../../core';
+import { packShort } from '../compose/object-streams';
+import type { Copier } from '../compose/copier';
+import { realNumber } from '../compose/number';
+import type { PdfWriter } from '../compose/writer';
+import type { Operation } from '../colour/operators';
+import { namesOf, type Names } from '../separate/names';
+import type { Unpacks } from '../separate/pictures';
+import { Redrawing } from '../separate/redrawing';
+import { recolouredShading } from '../separate/shadings';
+import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfValue } from '../syntax/objects';
+import { Changes, kindOf } from './changes';
+import { Rewriter, type Things } from './content';
+import { Given } from './given';
+import { Images } from './images';
+import { beginning, stateId, unnamed, type State } from './state';
+import { follow, type Linear } from './thin';
+
+const MOST_DEEP = 64;
+
+/** Matrices of forms and patterns (8.3.4), without where they are moved to. */
+function linearOf(copier: Copier, dict: Dict): Linear {
+  const v = copier.source.get(dict.get('/Matrix'));
+  const at = (i: number, otherwise: number): number =>
+    Array.isArray(v) && v.length >= 4 ? numberOf(copier.source.get(v[i]), otherwise) : otherwise;
+  return [at(0, 1), at(1, 0), at(2, 0), at(3, 1)];
+}
+
+/**
+ * Writes pages of a file as they are wished: spot inks made others, or left out; thin lines drawn thicker. Lines stay lines
+ * and letters letters; what nothing is wished of is carried over as it is.
+ */
+export class Ready extends Redrawing {
+  private readonly changes: Changes;
+  private readonly images: Images;
+  private deep = 0;
+
+  /** @param wish what is done @param pictures unpacks those whose pixels become others */
+  constructor(
+    copier: Copier,
+    out: PdfWriter,
+    private readonly wish: MadeReady,
+    pictures: Unpacks,
+  ) {
+    super(copier, out);
+    this.changes = new Changes(copier, out, wish.inks);
+    this.images = new Images(copier, out, pictures);
+  }
+
+  /** Whether what becomes of a page depends on how large it is printed. */
+  get bySize(): boolean {
+    return this.wish.lines !== null;
+  }
+
+  /**
+   * Writes a page as a form, as {@link Copier.pageAsForm} does.
+   * @param map from the page's own units to millimetres as it is printed
+   * @throws PdfSyntaxError where what is wished cannot be done to it
+   */
+  pageAsForm(num: number, page: Dict, bbox: readonly number[], map: Linear): void {
+    const { source } = this.copier;
+    const resources = source.get(page.get('/Resources'));
+    const own = isDict(resources) ? resources : undefined;
+    const text = this.copier.contentOf(page).toString('latin1');
+    const made = this.rewritten(text, own, beginning(map), map);
+    if (!made) {
+      this.copier.pageAsForm(num, page, bbox);
+      return;
+    }
+    const entries: Dict = new Map<string, PdfValue>([
+      ['/Subtype', '/Form'],
+      ['/BBox', bbox.map(realNumber)],
+    ]);
+    this.operators(num, entries, made.packed, `/Resources${made.resources}${this.group(page)}`);
+  }
+
+  /** A form that annotations are drawn with. @returns its reference */
+  appearance(ref: Ref, map: Linear): string {
+    const dict = this.copier.source.get(ref);
+    const made = isDict(dict) ? this.formOf(ref, dict, undefined, beginning(map), map) : undefined;
+    return made ?? this.copier.reference(ref);
+  }
+
+  private group(dict: Dict): string {
+    const group = dict.get('/Group');
+    return group === undefined ? '' : `/Group ${this.copier.value(group)}`;
+  }
+
+  /** Content with the resources it names; null where nothing of it is any other than it was. @param base the map of the page */
+  private rewritten(
+    text: string,
+    resources: Dict | undefined,
+    state: State,
+    base: Linear,
+    lines = this.wish.lines,
+  ): { readonly packed: Uint8Array; readonly resources: string } | null {
+    if (this.deep > MOST_DEEP) throw new PdfSyntaxError('Pages are drawn of forms nested too deeply.');
+    this.deep++;
+    try {
+      const names = namesOf(resources, this.copier, () => true);
+      const given = new Given(resources, this.copier);
+      const things = this.things(names, given, base);
+      const content = new Rewriter(state, things, lines).rewrite(text);
+      return content === null ? null : { packed: packShort(content), resources: given.written() };
+    } finally {
+      this.deep--;
+    }
+  }
+
+  private things(names: Names, given: Given, base: Linear): Things {
+    const { source } = this.copier;
+    const spaces = kindOf(this.copier, names.resources, '/ColorSpace');
+    const of = (
+      kind: Parameters<Names>[0],
+      name: PdfValue | undefined,
+    ): readonly [PdfValue | undefined, Dict | null] => {
+      const what = names(kind, name);
+      const dict = source.get(what);
+      return [what, isDict(dict) ? dict : null];
+    };
+    const named = (kind: string, instead: string | null | undefined): string | null | undefined =>
+      typeof instead === 'string' ? given.give(kind, instead) : instead;
+    return {
+      get: (v) => source.get(v),
+      give: (kind, ref) => given.give(kind, ref),
+      space: (name) => this.changes.of(name, spaces),
+      isForm: (name) => source.get(of('XObject', name)[1]?.get('/Subtype')) !== '/Image',
+      form: (name, state) => {
+        const [what, dict] = of('XObject', name);
+        if (!(what instanceof Ref) || !dict) return undefined;
+        return named('XObject', this.formOf(what, dict, names.resources, state, base));
+      },
+      image: (name, state) => {
+        const [what, dict] = of('XObject', name);
+        if (!(what instanceof Ref) || !dict) return undefined;
+        if (source.get(dict.get('/ImageMask')) === 'true') return state.fill.gone ? null : undefined;
+        return named('XObject', this.images.object(what, dict, this.changes.of(dict.get('/ColorSpace'), spaces)));
+      },
+      inline: (image, state) => this.inline(image, state, spaces, given),
+      shading: (name) => named('Shading', this.shading(names('Shading', name), names)),
+      pattern: (name) => named('Pattern', this.pattern(names('Pattern', name), names, base)),
+      font: (name) => named('Font', this.font(names('Font', name), names.resources, base)),
+      graphics: (name) => of('ExtGState', name)[1],
+    };
+  }
+
+  private inline(
+    image: NonNullable<Operation['image']>,
+    state: State,
+    spaces: Dict | undefined,
+    given: Given,
+  ): string | null | undefined {
+    if (image.dict.get('/ImageMask') === 'true') return state.fill.gone ? null : undefined;
+    const full: Dict = new Map(image.dict);
+    const said = full.get('/ColorSpace');
+    const meant = typeof said === 'string' ? spaces?.get(said) : undefined;
+    if (meant !== undefined) full.set('/ColorSpace', meant);
+    const ref = this.images.inline(image, full, this.changes.of(full.get('/ColorSpace')));
+    return typeof ref === 'string' ? `${given.give('XObject', ref)} Do` : ref;
+  }
+
+  /** What becomes of things that are asked for again: undefined where they stay as they are. */
+  private readonly become = new Map<string, string | null | undefined>();
+  private once_(id: string, make: () => string | null | undefined): string | null | undefined {
+    if (!this.become.has(id)) {
+      // one that draws itself stays what it is
+      this.become.set(id, undefined);
+      this.become.set(id, make());
+    }
+    return this.become.get(id);
+  }
+
+  private formOf(ref: Ref, dict: Dict, drawing: Dict | undefined, state: State, base: Linear): string | undefined {
+    const lines = this.wish.lines !== null;
+    const map = follow(linearOf(this.copier, dict), state.map);
+    // what colours are set to round it is not known by name within
+    const within = { ...state, map, fill: unnamed(state.fill), stroke: unnamed(state.stroke) };
+    const id = `form ${ref.num} ${stateId(within, lines)}`;
+    return (
+      this.once_(id, () => {
+        const made = this.rewritten(this.textOf(ref), this.resourcesOf(dict, drawing), within, base);
+        return made ? this.drawing(dict, made) : undefined;
+      }) ?? undefined
+    );
+  }
+
+  private drawing(dict: Dict, made: { readonly packed: Uint8Array; readonly resources: string }): string {
+    const num = this.out.allocate();
+    this.operators(num, dict, made.packed, `/Resources${made.resources}${this.group(dict)}`);
+    return `${num} 0 R`;
+  }
+
+  private shading(what: PdfValue | undefined, names: Names): string | null | undefined {
+    const { source } = this.copier;
+    const dict = source.get(what);
+    if (!isDict(dict)) return undefined;
+    const spaces = kindOf(this.copier, names.resources, '/ColorSpace');
+    const change = this.changes.of(dict.get('/ColorSpace'), spaces);
+    if (change === null || change === 'gone') return change === null ? undefined : null;
+    const id = what instanceof Ref ? `${what.num}` : this.copier.value(dict);
+    return this.once_(`shading ${id}`, () => {
+      if (!change.same)
+        return recolouredShading(
+          this.out,
+          what,
+          names,
+          () => change,
+          () => undefined,
+        ).ref;
+      const full: Dict = new Map(dict);
+      full.set('/ColorSpace', change.space);
+      const num = this.out.allocate();
+      const object = what instanceof Ref ? source.object(what) : null;
+      if (object?.stream) this.copier.stream(num, object, full);
+      else this.out.object(num, this.copier.value(full));
+      return `${num} 0 R`;
+    });
+  }
+
+  private pattern(what: PdfValue | undefined, names: Names, base: Linear): string | null | undefined {
+    const { source } = this.copier;
+    const dict = source.get(what);
+    if (!isDict(dict)) return undefined;
+    const id = what instanceof Ref ? `${what.num}` : this.copier.value(dict);
+    if (source.get(dict.get('/PatternType')) === '2')
+      return this.once_(`pattern ${id}`, () => {
+        const shading = this.shading(dict.get('/Shading'), names);
+        if (typeof shading !== 'string') return shading;
+        const full: Dict = new Map(dict);
+        full.set('/Shading', shading);
+        const num = this.out.allocate();
+        this.out.object(num, this.copier.value(full));
+        return `${num} 0 R`;
+      });
+    if (!(what instanceof Ref)) return undefined;
+    // a pattern's cell lies by the page, wherever it is painted (8.7.3.1)
+    const map = follow(linearOf(this.copier, dict), base);
+    return this.once_(`pattern ${id} ${map.map((v) => v.toPrecision(6)).join(' ')}`, () => {
+      const made = this.rewritten(this.textOf(what), this.resourcesOf(dict, names.resources), beginning(map), map);
+      return made ? this.drawing(dict, made) : undefined;
+    });
+  }
+
+  private font(what: PdfValue | undefined, drawing: Dict | undefined, base: Linear): string | undefined {
+    const font = this.copier.source.get(what);
+    const drawn = isDict(font) ? this.lettersOf(font) : null;
+    // lines of letters are left alone, as outlines of letters are
+    if (!isDict(font) || !drawn || this.wish.inks.length === 0) return undefined;
+    const id = what instanceof Ref ? `${what.num}` : this.copier.value(font);
+    return (
+      this.once_(`font ${id}`, () => {
+        const letters: Dict = new Map();
+        for (const [name, letter, dict] of drawn) {
+          const own = this.resourcesOf(font, drawing);
+          const made = this.rewritten(this.textOf(letter), own, beginning(base), base, null);
+          if (made) letters.set(name, this.drawing(dict, made));
+        }
+        if (letters.size === 0) return undefined;
+        const full: Dict = new Map(font);
+        const all = this.copier.source.get(font.get('/CharProcs')) as Dict;
+        full.set('/CharProcs', new Map([...all, ...letters]));
+        const num = this.out.allocate();
+        this.out.object(num, this.copier.value(full));
+        return `${num} 0 R`;
+      }) ?? undefined
+    );
+  }
+}

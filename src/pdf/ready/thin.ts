@@ -1,0 +1,104 @@
+import type { ThinLines } from '../../core';
+
+/** How thick lines are as they are printed, and how thick they are to be drawn to be seen. */
+
+/** A map of directions: the first four numbers of a matrix. */
+export type Linear = readonly [number, number, number, number];
+
+/** Applies `first`, then `then`. */
+export const follow = (first: Linear, then: Linear): Linear => [
+  first[0] * then[0] + first[1] * then[2],
+  first[0] * then[1] + first[1] * then[3],
+  first[2] * then[0] + first[3] * then[2],
+  first[2] * then[1] + first[3] * then[3],
+];
+
+/** How much a map stretches, the way that it does least and most: its singular values. */
+export function stretches([a, b, c, d]: Linear): readonly [number, number] {
+  const [s, t] = [Math.hypot(a + d, b - c), Math.hypot(a - d, b + c)];
+  return [Math.abs(s - t) / 2, (s + t) / 2];
+}
+
+/** What stretches less than this draws nothing that anybody sees. */
+const FLAT = 1e-6;
+
+/**
+ * The pen that makes a thin line as thick as it is wished, as it is set in the content.
+ * @param width of the pen as it is, in units of the content; 0 is the thinnest line of the device
+ * @param map from those units to millimetres as printed
+ * @returns null where the line is thick enough, or cannot be made any thicker
+ */
+export function thickened(width: number, map: Linear, { under, to, most }: ThinLines): number | null {
+  const [least, widest] = stretches(map);
+  if (!(widest > FLAT) || !(width >= 0) || width * least >= under - 1e-9) return null;
+  const pen = least > FLAT ? Math.min(to / least, most / widest) : most / widest;
+  return pen > width ? pen : null;
+}
+
+/** Points of an area that are looked at: a sliver has few. */
+export const MOST_POINTS = 64;
+/** An area is a line where it is this much longer than wide. */
+const LONG = 4;
+
+type Point = readonly [number, number];
+
+/** The hull of points, counter-clockwise (the monotone chain). */
+function hull(points: readonly Point[]): Point[] {
+  const sorted = [...points].sort((p, q) => p[0] - q[0] || p[1] - q[1]);
+  const side = (list: readonly Point[]): Point[] => {
+    const out: Point[] = [];
+    for (const p of list) {
+      for (;;) {
+        const [o, a] = [out.at(-2), out.at(-1)];
+        if (!o || !a || (a[0] - o[0]) * (p[1] - o[1]) - (a[1] - o[1]) * (p[0] - o[0]) > 0) break;
+        out.pop();
+      }
+      out.push(p);
+    }
+    return out.slice(0, -1);
+  };
+  return [...side(sorted), ...side(sorted.reverse())];
+}
+
+/**
+ * How wide a shape is across, at its narrowest, and how long it is that way: the least over the edges of its hull.
+ * @returns null where it has no two points apart
+ */
+export function narrowest(points: readonly Point[]): { readonly across: number; readonly along: number } | null {
+  const round = hull(points);
+  if (round.length < 2) return null;
+  let best: { readonly across: number; readonly along: number } | null = null;
+  round.forEach(([x, y], i) => {
+    const [x1, y1] = round[(i + 1) % round.length]!;
+    const length = Math.hypot(x1 - x, y1 - y);
+    if (length === 0) return;
+    const [u, v] = [(x1 - x) / length, (y1 - y) / length];
+    const off = round.map((p) => (p[1] - y) * u - (p[0] - x) * v);
+    const on = round.map((p) => (p[0] - x) * u + (p[1] - y) * v);
+    const across = Math.max(...off) - Math.min(...off);
+    if (!best || across < best.across) best = { across, along: Math.max(...on) - Math.min(...on) };
+  });
+  return best;
+}
+
+/**
+ * The pen that a filled sliver is drawn round with, so that it is as thick as lines are to be.
+ * @param parts its subpaths, points in units of the content
+ * @returns null where a part of it is no sliver
+ */
+export function sliverPen(
+  parts: readonly (readonly Point[])[],
+  map: Linear,
+  { under, to, most }: ThinLines,
+): number | null {
+  const [least, widest] = stretches(map);
+  if (!(least > FLAT) || parts.length === 0) return null;
+  let thinnest = Infinity;
+  for (const part of parts) {
+    const shape = narrowest(part.map(([x, y]) => [x * map[0] + y * map[2], x * map[1] + y * map[3]] as const));
+    if (!shape || shape.across >= under - 1e-9 || shape.along < LONG * under) return null;
+    thinnest = Math.min(thinnest, shape.across);
+  }
+  // drawn round it, half of the pen lies on either side
+  return Math.min((to - thinnest) / least, most / widest);
+}
