@@ -1,11 +1,11 @@
 import { rmSync } from 'node:fs';
 import { Copier } from './compose/copier';
+import type { Readies } from './compose/forms';
 import { layersEntry } from './compose/layers';
 import { realNumber as n } from './compose/number';
 import { PdfWriter } from './compose/writer';
 import { mediaBox, PT, type RawPage } from './geometry';
 import { rawPage } from './raw-page';
-import type { Ready } from './ready';
 import { PdfFile } from './syntax/file';
 import type { Dict, Ref } from './syntax/objects';
 
@@ -13,7 +13,7 @@ import type { Dict, Ref } from './syntax/objects';
 export interface Readied {
   /** What it is printed at of its own size. */
   readonly scale: number;
-  readonly with: (copier: Copier, out: PdfWriter) => Ready;
+  readonly with: (copier: Copier, out: PdfWriter) => Readies;
 }
 
 /**
@@ -69,7 +69,7 @@ export function extractPage(path: string, page: number, out: string, readied?: R
 function formOfPage(
   num: number,
   { copier, dict, box, raw }: { copier: Copier; dict: Dict; box: readonly number[]; raw: RawPage },
-  ready: { readonly by: Ready; readonly scale: number } | undefined,
+  ready: { readonly by: Readies; readonly scale: number } | undefined,
 ): ((ref: Ref) => string) | undefined {
   if (!ready) {
     copier.pageAsForm(num, dict, box);

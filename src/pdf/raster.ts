@@ -5,9 +5,9 @@ import type { MadeReady } from '../core';
 import { extractPage } from './extract';
 import { allow, mupdf } from './mupdf';
 import { openWithMupdf, type OpenedPdf } from './mupdf-file';
-import { Ready } from './ready';
+import type { Readies } from './compose/forms';
+import { readier } from './ready';
 import { scratchFolder } from './scratch';
-import { Pictures } from './separate/pictures';
 
 /** More pixels than this are not drawn for one page. */
 const MAX_PIXELS = 16e6;
@@ -56,14 +56,14 @@ export interface ReadyPage {
 /** A page as a file of its own, open. */
 function alone<T>(path: string, page: number, ready: ReadyPage | undefined, work: (it: OpenedPdf) => T): T {
   const dir = scratchFolder();
-  const pictures = ready && new Pictures(path);
+  let readies: Readies | null = null;
   try {
     const one = join(dir, 'page.pdf');
     extractPage(
       path,
       page,
       one,
-      ready && { scale: ready.scale, with: (copier, out) => new Ready(copier, out, ready.wish, pictures!) },
+      ready && { scale: ready.scale, with: (copier, out) => (readies = readier(copier, out, ready.wish, path)) },
     );
     const it = openWithMupdf(one);
     try {
@@ -72,7 +72,7 @@ function alone<T>(path: string, page: number, ready: ReadyPage | undefined, work
       it.close();
     }
   } finally {
-    pictures?.close();
+    (readies as Readies | null)?.close();
     rmSync(dir, { recursive: true, force: true });
   }
 }

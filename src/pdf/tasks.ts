@@ -1,8 +1,9 @@
 import {
+  madeReady,
   writeBy,
   type Artwork,
-  type ArtworkWish,
   type CutCard,
+  type Docket,
   type FoundOnPage,
   type JobCard,
   type PileSlips,
@@ -49,7 +50,7 @@ export interface Tasks {
   readonly slips: (task: OfCard & { card: PileSlips }) => Promise<Uint8Array>;
   readonly wallCard: (task: OfCard & { card: WallCard }) => Promise<Uint8Array>;
   readonly impose: (
-    task: Omit<ComposeJob, 'onProgress' | 'onPlate' | 'opened' | 'coder' | 'unpack'>,
+    task: Omit<ComposeJob, 'onProgress' | 'onPlate' | 'opened' | 'coder' | 'readier'>,
     progress: Progress,
   ) => Promise<Composed>;
 }
@@ -107,7 +108,7 @@ export const TASKS: Tasks = {
     const parted = task.plates || task.previews ? await partedBy() : undefined;
     const job: ComposeJob = {
       ...task,
-      ...(await unpacking(task.docket.artwork)),
+      ...(await readying(task.docket)),
       coder: await coderOf(task.docket),
       onProgress: (done, total) => {
         const now = performance.now();
@@ -120,11 +121,9 @@ export const TASKS: Tasks = {
   },
 };
 
-/** What unpacks pictures, where their pixels may have to become others. */
-async function unpacking({ inks }: Pick<ArtworkWish, 'inks'>): Promise<Pick<ComposeJob, 'unpack'>> {
-  if (!inks || inks.length === 0) return {};
-  const { Pictures } = await import('./separate/pictures');
-  return { unpack: (path) => new Pictures(path) };
+/** What writes pages as they are wished, where something is: it unpacks pictures. */
+async function readying({ artwork }: Docket): Promise<Pick<ComposeJob, 'readier'>> {
+  return madeReady(artwork) ? { readier: (await import('./ready')).readier } : {};
 }
 
 async function partedBy(): Promise<Parted> {

@@ -1,7 +1,7 @@
-import type { Cell, Matrix } from '../../core';
+import type { Cell, MadeReady, Matrix } from '../../core';
 import { mediaBox, pageToSheet, PT } from '../geometry';
 import type { OpenPdf } from '../open';
-import type { Ready } from '../ready';
+import type { Dict, Ref } from '../syntax/objects';
 import type { Copier } from './copier';
 import type { PdfWriter } from './writer';
 
@@ -15,12 +15,28 @@ export interface Form {
   readonly toSheet: (upright: Matrix) => Matrix;
 }
 
+/** Writes the content of pages as it is wished. */
+export interface Readies {
+  /** Whether what becomes of a page depends on how large it is printed. */
+  readonly bySize: boolean;
+  /** Writes a page as a form. @param map from the page's own units to millimetres as it is printed, without where it is */
+  readonly pageAsForm: (num: number, page: Dict, bbox: readonly number[], map: Linear) => void;
+  /** A form that annotations are drawn with. @returns its reference */
+  readonly appearance: (ref: Ref, map: Linear) => string;
+  readonly close: () => void;
+}
+/** A map of directions: the first four numbers of a matrix. */
+export type Linear = readonly [number, number, number, number];
+
+/** Makes what writes the pages of a file as they are wished. @param path where it lies */
+export type Readier = (copier: Copier, out: PdfWriter, wish: MadeReady, path: string) => Readies;
+
 /** A file that pages are taken from. */
 export interface Source {
   readonly opened: OpenPdf;
   readonly copier: Copier;
   /** What writes its pages as they are wished; null where nothing is. */
-  readonly ready?: Ready | null;
+  readonly ready?: Readies | null;
 }
 
 /** Finds, or makes, the form of a page of one of the files; `matrix` says how large it is printed, where that matters. */

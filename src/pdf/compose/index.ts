@@ -15,14 +15,12 @@ import {
 } from '../../core';
 import { Rows } from '../../records';
 import { OpenPdf } from '../open';
-import { Ready } from '../ready';
-import type { Pictures, Unpacks } from '../separate/pictures';
 import type { PdfFile } from '../syntax/file';
 import { canDecode, filtersOf } from '../syntax/filters';
 import { isDict, PdfSyntaxError, type Dict, type PdfObject } from '../syntax/objects';
 import { renameDurably, rename } from '../write-file';
 import { Copier } from './copier';
-import { formsOf, type Form, type Source } from './forms';
+import { formsOf, type Form, type Readier, type Readies, type Source } from './forms';
 import { FontWriter } from './fonts';
 import { ImprintWriter } from './imprints';
 import { layersEntry } from './layers';
@@ -48,8 +46,8 @@ export interface ComposeJob extends Written {
   readonly rows?: string | null;
   /** What makes the codes of its imprints, where it has any: see `coderOf`. */
   readonly coder?: Coder;
-  /** What unpacks pictures of a file, where wishes ask for their pixels in other inks. */
-  readonly unpack?: (path: string) => Pictures;
+  /** What writes pages as they are wished; asked for where the docket wishes something of their content. */
+  readonly readier?: Readier;
   /** The files, where they are open already; whoever opened them closes them. */
   readonly opened?: readonly OpenPdf[];
   /** The sheets to write, by number; all where it is not said. */
@@ -95,7 +93,7 @@ export function compose(job: ComposeJob): Composed {
   const direct = existsSync(job.out) && !statSync(job.out).isFile();
   const part = direct ? job.out : `${job.out}.part`;
   const opened: OpenPdf[] = [];
-  const unpacking: Pictures[] = [];
+  const readies: Readies[] = [];
   let rows: Rows | null = null;
   let writer: PdfWriter | null = null;
   try {
@@ -103,7 +101,7 @@ export function compose(job: ComposeJob): Composed {
     const files = job.opened ?? opened;
     if (job.rows) rows = new Rows(job.rows);
     writer = new PdfWriter(part, files.some((f) => f.file.version >= 2) ? '2.0' : '1.7', job);
-    const composed = write(job, writer, files, rows, unpacking);
+    const composed = write(job, writer, files, rows, readies);
     if (!direct) (job.durable === false ? rename : renameDurably)(part, job.out);
     return composed;
   } catch (e) {
@@ -113,7 +111,7 @@ export function compose(job: ComposeJob): Composed {
     }
     throw e;
   } finally {
-    for (const f of [...opened, ...unpacking]) f.close();
+    for (const f of [...opened, ...readies]) f.close();
     rows?.close();
   }
 }
@@ -140,25 +138,17 @@ interface Writing {
   readonly made: Hash;
 }
 
-/** Unpacks nothing: for those who are asked for no picture. */
-const PACKED: Unpacks = {
-  ofObject: () => packed(),
-  inline: () => packed(),
-};
-function packed(): never {
-  throw new RangeError('Pictures are made of other inks where they can be unpacked.');
-}
-
 /** The files with what writes their pages as they are wished; an album's stay as they are. */
-function sourcesOf(job: ComposeJob, out: PdfWriter, files: readonly OpenPdf[], unpacking: Pictures[]): Source[] {
+function sourcesOf(job: ComposeJob, out: PdfWriter, files: readonly OpenPdf[], readies: Readies[]): Source[] {
   const wish = madeReady(job.docket.artwork);
   const paths = filesOf(job);
   return files.map((opened, i): Source => {
     const copier = new Copier(opened.file, out, job.verify ? (o) => unbroken(opened.file, o) : undefined);
     if (!wish || (job.album && i === files.length - 1)) return { opened, copier };
-    const pictures = job.unpack?.(paths[i]!);
-    if (pictures) unpacking.push(pictures);
-    return { opened, copier, ready: new Ready(copier, out, wish, pictures ?? PACKED) };
+    if (!job.readier) throw new RangeError('Pages are written as they are wished where somebody can.');
+    const ready = job.readier(copier, out, wish, paths[i]!);
+    readies.push(ready);
+    return { opened, copier, ready };
   });
 }
 
@@ -167,11 +157,11 @@ function write(
   out: PdfWriter,
   files: readonly OpenPdf[],
   rows: Rows | null,
-  unpacking: Pictures[],
+  readies: Readies[],
 ): Composed {
   const { docket, artwork } = job;
   const planned = job.planned ?? plan(docket, artwork);
-  const sources = sourcesOf(job, out, files, unpacking);
+  const sources = sourcesOf(job, out, files, readies);
   const [root, tree, info, all] = [out.allocate(), out.allocate(), out.allocate(), out.allocate()];
   // Every separation at the tint asked for (8.6.6.4)
   out.object(all, '[/Separation /All /DeviceCMYK <</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[1 1 1 1]/N 1>>]');

@@ -1,11 +1,12 @@
 import type { ThinLines } from '../../core';
+import type { Linear } from '../compose/forms';
 import { realNumber as n } from '../compose/number';
 import { operations, type Operation } from '../colour/operators';
 import { MOST_KEPT, painted, paintsPath, textMode } from '../separate/state';
 import { isDict, numberOf, type Dict, type PdfValue } from '../syntax/objects';
 import type { Becomes } from './changes';
 import type { Paint, State } from './state';
-import { follow, MOST_POINTS, sliverPen, thickened, type Linear } from './thin';
+import { follow, MOST_POINTS, sliverPen, thickened } from './thin';
 
 /** What a thing that content names becomes: undefined as it is, null nothing, else what stands for it. */
 type Instead = string | null | undefined;

@@ -3,7 +3,7 @@ import type { Copier } from '../compose/copier';
 import type { PdfWriter } from '../compose/writer';
 import type { Operation } from '../colour/operators';
 import { maskEntries, matte, stencil } from '../separate/masks';
-import type { Samples, Unpacks } from '../separate/pictures';
+import type { Samples, Pictures } from '../separate/pictures';
 import { filtersOf } from '../syntax/filters';
 import { numberOf, PdfSyntaxError, type Dict, type Ref } from '../syntax/objects';
 import type { Becomes, Change } from './changes';
@@ -20,7 +20,7 @@ export class Images {
   constructor(
     private readonly copier: Copier,
     private readonly out: PdfWriter,
-    private readonly pictures: Unpacks,
+    private readonly pictures: Pictures,
   ) {}
 
   /** An image of the file. @returns what stands for it; null where nothing of it prints, undefined as it is */

@@ -1,11 +1,12 @@
 import type { MadeReady } from '../../core';
+import type { Linear, Readier, Readies } from '../compose/forms';
 import { packShort } from '../compose/object-streams';
 import type { Copier } from '../compose/copier';
 import { realNumber } from '../compose/number';
 import type { PdfWriter } from '../compose/writer';
 import type { Operation } from '../colour/operators';
 import { namesOf, type Names } from '../separate/names';
-import type { Unpacks } from '../separate/pictures';
+import { Pictures } from '../separate/pictures';
 import { Redrawing } from '../separate/redrawing';
 import { recolouredShading } from '../separate/shadings';
 import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfValue } from '../syntax/objects';
@@ -14,7 +15,7 @@ import { Rewriter, type Things } from './content';
 import { Given } from './given';
 import { Images } from './images';
 import { beginning, stateId, unnamed, type State } from './state';
-import { follow, type Linear } from './thin';
+import { follow } from './thin';
 
 const MOST_DEEP = 64;
 
@@ -30,21 +31,27 @@ function linearOf(copier: Copier, dict: Dict): Linear {
  * Writes pages of a file as they are wished: spot inks made others, or left out; thin lines drawn thicker. Lines stay lines
  * and letters letters; what nothing is wished of is carried over as it is.
  */
-export class Ready extends Redrawing {
+export class Ready extends Redrawing implements Readies {
   private readonly changes: Changes;
+  private readonly pictures: Pictures;
   private readonly images: Images;
   private deep = 0;
 
-  /** @param wish what is done @param pictures unpacks those whose pixels become others */
+  /** @param wish what is done @param path where the file lies */
   constructor(
     copier: Copier,
     out: PdfWriter,
     private readonly wish: MadeReady,
-    pictures: Unpacks,
+    path: string,
   ) {
     super(copier, out);
     this.changes = new Changes(copier, out, wish.inks);
-    this.images = new Images(copier, out, pictures);
+    this.pictures = new Pictures(path);
+    this.images = new Images(copier, out, this.pictures);
+  }
+
+  close(): void {
+    this.pictures.close();
   }
 
   /** Whether what becomes of a page depends on how large it is printed. */
@@ -266,3 +273,6 @@ export class Ready extends Redrawing {
     );
   }
 }
+
+/** Writes pages of files as they are wished. */
+export const readier: Readier = (copier, out, wish, path) => new Ready(copier, out, wish, path);

@@ -5,10 +5,10 @@ import { patched, type ArtworkWish, type DocketOf, type Patch } from '../../core
 import { flatDocketFor, SHOP } from '../../core/testing';
 import { compose, type ComposeJob } from '../compose';
 import { readArtwork } from '../read';
-import { Pictures } from '../separate/pictures';
 import { differ, inkOn, separationsOf, type Greys } from '../separate/testing';
 import { CASES, HIGH, RESOURCES, THINGS, WIDE } from '../separate/testing-things';
 import { run, scratch, writePdf } from '../testing';
+import { readier } from '.';
 
 /** Inks that became others, judged by Ghostscript: its separations of what was written, and of what was there before. */
 
@@ -31,7 +31,7 @@ async function jobOf(content: string, things = THINGS, resources = RESOURCES): P
 function written(job: ComposeJob, wish: Partial<ArtworkWish>): string {
   const out = join(dir, `ready${++serial}.pdf`);
   const docket = patched(job.docket, { artwork: wish });
-  compose({ ...job, docket, out, unpack: (path) => new Pictures(path) });
+  compose({ ...job, docket, out, readier });
   expect(run('qpdf', '--check', out)).toContain('No syntax or stream encoding errors');
   return out;
 }

@@ -1,5 +1,5 @@
 import type { Becomes } from './changes';
-import type { Linear } from './thin';
+import type { Linear } from '../compose/forms';
 
 /** A colour that is set, to fill or to stroke. */
 export interface Paint {

@@ -5,9 +5,11 @@ import { describe, expect, it } from 'vitest';
 import { patched, type ThinLines } from '../../core';
 import { flatDocketFor, SHOP } from '../../core/testing';
 import { compose } from '../compose';
+import type { Linear } from '../compose/forms';
 import { readArtwork } from '../read';
 import { run, scratch, writePdf } from '../testing';
-import { follow, narrowest, sliverPen, stretches, thickened, type Linear } from './thin';
+import { readier } from '.';
+import { follow, narrowest, sliverPen, stretches, thickened } from './thin';
 
 const WISH: ThinLines = { under: 0.08, to: 0.1, most: 0.2 };
 const turned = (degrees: number): Linear => {
@@ -117,7 +119,7 @@ async function runsOf(
     marks: { slug: { on: false }, crop: { on: false } },
   });
   const out = join(dir, `out${serial}.pdf`);
-  compose({ docket, artwork, source, out });
+  compose({ docket, artwork, source, out, readier });
   run('pdftoppm', '-r', String(DPI), '-gray', '-png', '-singlefile', out, join(dir, `p${serial}`));
   const { data, info } = await sharp(join(dir, `p${serial}.png`), { limitInputPixels: false })
     .raw()

@@ -1,9 +1,7 @@
 import type { ThinLines } from '../../core';
+import type { Linear } from '../compose/forms';
 
 /** How thick lines are as they are printed, and how thick they are to be drawn to be seen. */
-
-/** A map of directions: the first four numbers of a matrix. */
-export type Linear = readonly [number, number, number, number];
 
 /** Applies `first`, then `then`. */
 export const follow = (first: Linear, then: Linear): Linear => [

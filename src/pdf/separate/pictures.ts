@@ -18,9 +18,6 @@ export interface Samples {
 /** Bytes of a picture that is unpacked whole. */
 const MOST = 900 << 20;
 
-/** What unpacks pictures. */
-export type Unpacks = Pick<Pictures, 'ofObject' | 'inline'>;
-
 /** Unpacks the pictures of a file, whatever they are packed with. */
 export class Pictures {
   private opened: OpenedPdf | null = null;
