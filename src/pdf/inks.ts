@@ -4,9 +4,18 @@ import { isDict, Ref, type Dict, type PdfValue } from './syntax/objects';
 /** Process colours and the two reserved names are not spot inks (ISO 32000-1, 8.6.6.4). */
 const PROCESS = new Set(['Cyan', 'Magenta', 'Yellow', 'Black', 'All', 'None']);
 
+/** How deep things are looked for in things. */
+const MOST_DEEP = 8;
+
 /** The spot inks that pages and the forms they use name, in order of appearance. Shared resources are looked at once. */
-export function spotInks(file: PdfFile, pages: readonly Dict[]): string[] {
-  const inks = new Set<string>();
+export const spotInks = (file: PdfFile, pages: readonly Dict[]): string[] => [...spotsOf(file, pages).keys()];
+
+/** The space that an ink is said by on its own; null where it is only one of several. */
+export const spotSpace = (file: PdfFile, pages: readonly Dict[], ink: string): PdfValue | null =>
+  spotsOf(file, pages).get(ink) ?? null;
+
+function spotsOf(file: PdfFile, pages: readonly Dict[]): Map<string, PdfValue | null> {
+  const inks = new Map<string, PdfValue | null>();
   const seen = new Set<number>();
   const look = (resources: PdfValue | undefined, depth: number): void => {
     if (resources instanceof Ref) {
@@ -14,30 +23,46 @@ export function spotInks(file: PdfFile, pages: readonly Dict[]): string[] {
       seen.add(resources.num);
     }
     const dict = file.get(resources);
-    if (!isDict(dict) || depth > 4 || inks.size > 500) return;
-    const spaces = file.get(dict.get('/ColorSpace'));
-    if (isDict(spaces)) for (const space of spaces.values()) addInks(file.get(space));
-    const forms = file.get(dict.get('/XObject'));
-    if (!isDict(forms)) return;
-    for (const ref of forms.values()) {
-      if (!(ref instanceof Ref) || seen.has(ref.num)) continue;
-      seen.add(ref.num);
-      const form = file.get(ref);
-      if (isDict(form) && form.get('/Subtype') === '/Form') look(form.get('/Resources'), depth + 1);
-      else if (isDict(form)) addInks(file.get(form.get('/ColorSpace')));
+    if (!isDict(dict) || depth > MOST_DEEP || inks.size > 500) return;
+    const of = (kind: string): PdfValue[] => {
+      const all = file.get(dict.get(kind));
+      return isDict(all) ? [...all.values()] : [];
+    };
+    for (const space of of('/ColorSpace')) addInks(space);
+    for (const shading of of('/Shading')) inShading(shading);
+    for (const thing of [...of('/XObject'), ...of('/Pattern'), ...of('/Font')]) {
+      if (thing instanceof Ref) {
+        if (seen.has(thing.num)) continue;
+        seen.add(thing.num);
+      }
+      const it = file.get(thing);
+      if (!isDict(it)) continue;
+      // an image has a space, a pattern a shading; whatever is drawn has things that it is drawn with
+      addInks(it.get('/ColorSpace'));
+      inShading(it.get('/Shading'));
+      if (it.has('/Resources')) look(it.get('/Resources'), depth + 1);
     }
   };
-  const addInks = (space: PdfValue | undefined): void => {
-    if (!Array.isArray(space)) return;
-    const names = space[0] === '/Separation' ? [space[1]] : space[0] === '/DeviceN' ? file.get(space[1]) : [];
+  const inShading = (v: PdfValue | undefined): void => {
+    const shading = file.get(v);
+    if (isDict(shading)) addInks(shading.get('/ColorSpace'));
+  };
+  const addInks = (v: PdfValue | undefined, depth = 0): void => {
+    const space = file.get(v);
+    if (!Array.isArray(space) || depth > MOST_DEEP) return;
+    const family = file.get(space[0]);
+    // a table is of another space's colours, and so is a pattern without its own
+    if (family === '/Indexed' || family === '/Pattern') addInks(space[1], depth + 1);
+    const names = family === '/Separation' ? [space[1]] : family === '/DeviceN' ? file.get(space[1]) : [];
     if (!Array.isArray(names)) return;
     for (const name of names) {
-      const plain = typeof name === 'string' ? decodeName(name) : '';
-      if (plain && !PROCESS.has(plain)) inks.add(plain);
+      const said = file.get(name);
+      const plain = typeof said === 'string' ? decodeName(said) : '';
+      if (plain && !PROCESS.has(plain)) inks.set(plain, inks.get(plain) ?? (names.length === 1 ? space : null));
     }
   };
   for (const page of pages) look(page.get('/Resources'), 0);
-  return [...inks];
+  return inks;
 }
 
 /** A name without its slash, `#xx` undone (7.3.5). */

@@ -5,7 +5,9 @@ import type { MadeReady } from '../core';
 import { extractPage } from './extract';
 import { allow, mupdf } from './mupdf';
 import { openWithMupdf, type OpenedPdf } from './mupdf-file';
+import type { Copier } from './compose/copier';
 import type { Readies } from './compose/forms';
+import type { PdfWriter } from './compose/writer';
 import { readier } from './ready';
 import { scratchFolder } from './scratch';
 
@@ -43,7 +45,19 @@ export function rasterise(path: string, page: number, width: number, ready?: Rea
   // a picture on the page is unpacked before it is made smaller
   allow((224 << 20) + 4 * size);
   if (size <= MUPDF_READS && !ready) return draw(opened(path), page, width);
-  return alone(path, page, ready, (it) => draw(it, 1, width));
+  const dir = scratchFolder();
+  try {
+    const one = join(dir, 'page.pdf');
+    pageAlone(path, page, one, ready);
+    const it = openWithMupdf(one);
+    try {
+      return draw(it, 1, width);
+    } finally {
+      it.close();
+    }
+  } finally {
+    rmSync(dir, { recursive: true, force: true });
+  }
 }
 
 /** What is done to the content of a page before it is drawn. */
@@ -53,27 +67,14 @@ export interface ReadyPage {
   readonly scale: number;
 }
 
-/** A page as a file of its own, open. */
-function alone<T>(path: string, page: number, ready: ReadyPage | undefined, work: (it: OpenedPdf) => T): T {
-  const dir = scratchFolder();
+/** Writes a page as a file of its own, its content made ready. */
+export function pageAlone(path: string, page: number, out: string, ready?: ReadyPage): void {
   let readies: Readies | null = null;
+  const made = (copier: Copier, writer: PdfWriter): Readies => (readies = readier(copier, writer, ready!.wish, path));
   try {
-    const one = join(dir, 'page.pdf');
-    extractPage(
-      path,
-      page,
-      one,
-      ready && { scale: ready.scale, with: (copier, out) => (readies = readier(copier, out, ready.wish, path)) },
-    );
-    const it = openWithMupdf(one);
-    try {
-      return work(it);
-    } finally {
-      it.close();
-    }
+    extractPage(path, page, out, ready && { scale: ready.scale, with: made });
   } finally {
     (readies as Readies | null)?.close();
-    rmSync(dir, { recursive: true, force: true });
   }
 }
 

@@ -18,7 +18,8 @@ import type { ArtworkError } from './errors';
 import { writer, type Parted } from './ways';
 import type { Composed, ComposeJob } from './compose';
 import { findPieces } from './find-pieces';
-import { rasterise } from './raster';
+import type { PagePlates } from './page-plates';
+import { rasterise, type ReadyPage } from './raster';
 import type { WallCard } from './wall';
 import { coarsestPicture } from './resolution';
 import { readArtwork, type ReadArtwork } from './read';
@@ -34,7 +35,9 @@ interface OfCard {
 /** What threads do, by name. */
 export interface Tasks {
   readonly read: (task: { path: string; copy: string; password?: string }) => Promise<ReadArtwork>;
-  readonly draw: (task: { path: string; page: number; width: number }) => Promise<Uint8Array>;
+  readonly draw: (task: { path: string; page: number; width: number; ready?: ReadyPage }) => Promise<Uint8Array>;
+  /** A page parted into its inks. */
+  readonly plates: (task: { path: string; page: number; ready?: ReadyPage }) => Promise<PagePlates>;
   /** Pixels an inch of a page's coarsest picture. */
   readonly coarsest: (task: { path: string; page: number }) => Promise<number | null>;
   /** Reads a file, and looks it over as preflight asks. */
@@ -74,7 +77,8 @@ export type Answer =
 
 export const TASKS: Tasks = {
   read: ({ path, copy, password }) => readArtwork(path, copy, password),
-  draw: async ({ path, page, width }) => rasterise(path, page, width),
+  draw: async ({ path, page, width, ready }) => rasterise(path, page, width, ready),
+  plates: async ({ path, page, ready }) => (await import('./page-plates')).pagePlates(path, page, ready),
   coarsest: async ({ path, page }) => coarsestPicture(path, page),
   look: async ({ path, copy, password }, progress) => {
     const { artwork, workingCopy } = await readArtwork(path, copy, password);

@@ -33,7 +33,7 @@ export { testRun, printTestSheet } from './passes';
 export { cardOf, cutCardOf, slipsOf, wallCardOf } from './card';
 export { drawFirst } from './work';
 export { proofAsJob } from './proofs';
-export { picture, pictureProgress, WIDTHS } from './pictures';
+export { picture, pictureProgress, plates, WIDTHS } from './pictures';
 export { storedAt, StoreError } from './store';
 export { answerUpload, dropUpload, takeUpload } from './uploads';
 export { findArtwork, findArtworks } from './tables/artworks';

@@ -1,15 +1,16 @@
+import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { plan, type Artwork, type Docket } from '../core';
-import { Stopped } from '../pdf';
+import { plan, readyPicture, type Artwork, type Docket, type ReadyPicture } from '../core';
+import { Stopped, type ReadyPage } from '../pdf';
 import { folders } from './config';
 import { databaseAway, diskFull, sql } from './db';
 import { tell } from './events';
 import { storedAt, workingCopyAt } from './store';
 import { findArtwork } from './tables/artworks';
 import { tooHeavy } from './too-heavy';
-import { drawInWorker, hastenDrawing, type Haste } from './workers';
+import { drawInWorker, hastenDrawing, platesInWorker, type Haste } from './workers';
 
 /** Widths in pixels that pages are drawn at: in the run strip, on the table, zoomed in. */
 export const WIDTHS = [160, 640, 1600, 3200] as const;
@@ -21,7 +22,15 @@ const FIRST_PAGES = 16;
 
 const inHand = new Map<string, Promise<Buffer>>();
 const folderOf = (sha256: string): string => join(folders.pictures(), sha256.slice(0, 2), sha256);
-const fileOf = (sha256: string, page: number, width: number): string => join(folderOf(sha256), `${page}-${width}.jpg`);
+/** What tells pictures of a page apart: what is done to its content. */
+const keyOf = (ready: ReadyPicture | null): string =>
+  ready ? `-${createHash('sha256').update(JSON.stringify(ready)).digest('hex').slice(0, 24)}` : '';
+const fileOf = (sha256: string, page: number, width: number, ready: ReadyPicture | null = null): string =>
+  join(folderOf(sha256), `${page}-${width}${keyOf(ready)}.jpg`);
+/** How workers are told of it. */
+const readied = (ready: ReadyPicture | null): ReadyPage | null =>
+  ready && { wish: { inks: ready.inks, lines: ready.lines }, scale: ready.scale };
+
 /**
  * The small picture of a page where it is drawn already.
  * @returns 'too heavy' for a page that cannot be drawn; null for one that nobody has drawn yet
@@ -53,10 +62,17 @@ async function write(file: string, data: Uint8Array): Promise<void> {
 /**
  * A picture of a page, drawn if it is not there yet. Asked for twice at once, it is drawn once. A page that takes too
  * long or too much to draw gets a picture that says so.
+ * @param ready what is done to its content first
  * @throws RangeError where there is no such page
  */
-export function picture(sha256: string, page: number, width: number, haste: Haste = 'looked-at'): Promise<Buffer> {
-  const file = fileOf(sha256, page, width);
+export function picture(
+  sha256: string,
+  page: number,
+  width: number,
+  haste: Haste = 'looked-at',
+  ready: ReadyPicture | null = null,
+): Promise<Buffer> {
+  const file = fileOf(sha256, page, width, ready);
   const waiting = inHand.get(file);
   if (waiting) {
     hastenDrawing(file, haste);
@@ -74,18 +90,52 @@ export function picture(sha256: string, page: number, width: number, haste: Hast
     });
     try {
       const jpeg = Buffer.from(
-        await drawInWorker(sourceOf(sha256, row.working_copy), page, width, { haste, id: file }),
+        await drawInWorker(sourceOf(sha256, row.working_copy), page, width, {
+          haste,
+          id: file,
+          ready: readied(ready),
+        }),
       );
       await write(file, jpeg);
       return jpeg;
     } catch (e) {
       // too long, too much, or nothing that MuPDF can make a picture of: the page is printed all the same
       if (databaseAway(e) || diskFull(e) || e instanceof Stopped) throw e;
-      await write(heavyFile(sha256, page), new Uint8Array());
+      // that it cannot be made ready says nothing of the page as it is
+      if (!ready) await write(heavyFile(sha256, page), new Uint8Array());
       return instead();
     }
   })().finally(() => inHand.delete(file));
   inHand.set(file, made);
+  return made;
+}
+
+const parting = new Map<string, Promise<string>>();
+
+/**
+ * The inks of a page, each as a picture, as JSON; kept as pictures are.
+ * @throws RangeError where there is no such page; TookTooLong, TookTooMuch, PdfSyntaxError where it cannot be parted
+ */
+export function plates(sha256: string, page: number, ready: ReadyPicture | null): Promise<string> {
+  const file = join(folderOf(sha256), `${page}-plates${keyOf(ready)}.json`);
+  const waiting = parting.get(file);
+  if (waiting) return waiting;
+  const made = (async () => {
+    if (existsSync(file)) return readFile(file, 'utf8');
+    const row = await findArtwork(sql, sha256);
+    if (!row || row.facts.pages[page - 1] === undefined) throw new RangeError('There is no such page.');
+    const parted = await platesInWorker(sourceOf(sha256, row.working_copy), page, readied(ready));
+    const json = JSON.stringify({
+      ...parted,
+      plates: parted.plates.map(({ png, ...plate }) => ({ ...plate, png: Buffer.from(png).toString('base64') })),
+    });
+    await mkdir(folderOf(sha256), { recursive: true }).catch((e: unknown) => {
+      if (!diskFull(e)) throw e;
+    });
+    await write(file, Buffer.from(json));
+    return json;
+  })().finally(() => parting.delete(file));
+  parting.set(file, made);
   return made;
 }
 
@@ -135,6 +185,7 @@ export function fillPictures(sha256: string): Promise<void> {
 export async function drawFirstSheet(docket: Docket, artwork: Artwork): Promise<void> {
   const sheet = plan(docket, artwork).sheets.at(0);
   const files = [docket.artwork.file, ...docket.artwork.more];
+  const ready = readyPicture(docket, artwork);
   const pages = new Map(
     [...sheet.front, ...sheet.back].flatMap(({ file, page }) =>
       page === null ? [] : [[`${file} ${page}`, { sha256: files[file]?.sha256 ?? '', page }] as const],
@@ -144,12 +195,13 @@ export async function drawFirstSheet(docket: Docket, artwork: Artwork): Promise<
   await Promise.all(
     [...pages.values()]
       .slice(0, FIRST_PAGES)
-      .map(({ sha256, page }) => picture(sha256, page, ON_TABLE, 'ahead').catch(() => undefined)),
+      .map(({ sha256, page }) => picture(sha256, page, ON_TABLE, 'ahead', ready).catch(() => undefined)),
   );
 }
 
 /** Removes pictures that were half written when the server was stopped. */
 export async function sweepPictures(): Promise<void> {
   for (const entry of await readdir(folders.pictures(), { recursive: true }).catch(() => []))
-    if (!/\.jpg$|too-heavy$|^[0-9a-f/]+$/.test(entry)) await rm(join(folders.pictures(), entry), { force: true });
+    if (!/\.jpg$|plates.*\.json$|too-heavy$|^[0-9a-f/]+$/.test(entry))
+      await rm(join(folders.pictures(), entry), { force: true });
 }

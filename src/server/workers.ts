@@ -1,6 +1,15 @@
 import { availableParallelism } from 'node:os';
 import type { Artwork, FoundOnPage, TableFacts } from '../core';
-import { Hands, sniff, type Composed, type ComposeJob, type ReadArtwork, type Tasks } from '../pdf';
+import {
+  Hands,
+  sniff,
+  type Composed,
+  type ComposeJob,
+  type PagePlates,
+  type ReadArtwork,
+  type ReadyPage,
+  type Tasks,
+} from '../pdf';
 import { workerFile } from './config';
 
 /**
@@ -62,8 +71,13 @@ export const drawInWorker = (
   path: string,
   page: number,
   width: number,
-  { haste, id }: { readonly haste: Haste; readonly id: string },
-): Promise<Uint8Array> => pool('draw').run('draw', { path, page, width }, { priority: PRIORITY[haste], id });
+  { haste, id, ready }: { readonly haste: Haste; readonly id: string; readonly ready: ReadyPage | null },
+): Promise<Uint8Array> =>
+  pool('draw').run('draw', { path, page, width, ...(ready ? { ready } : {}) }, { priority: PRIORITY[haste], id });
+
+/** A page parted into its inks, as somebody looks at it. @throws TookTooLong, TookTooMuch */
+export const platesInWorker = (path: string, page: number, ready: ReadyPage | null): Promise<PagePlates> =>
+  pool('draw').run('plates', { path, page, ...(ready ? { ready } : {}) }, { priority: PRIORITY['looked-at'] });
 
 /** Pixels an inch of a page's coarsest picture, when nothing is waited for. @throws TookTooLong, TookTooMuch */
 export const coarsestInWorker = (path: string, page: number): Promise<number | null> =>

@@ -79,6 +79,22 @@ export async function make<T>(path: string, method: string, body: { readonly id:
   }
 }
 
-/** The address of a page's picture. */
-export const pictureUrl = (sha256: string, page: number, width: number): string =>
-  `/api/artworks/${sha256}/pages/${page}?w=${width}`;
+/** What stands between a file's name in the store and what is done to its content where it is drawn. */
+const READY = '~';
+/** A file as its pages are drawn: by its name in the store, and with what is done to their content. */
+export const drawnFile = (sha256: string, ready: object | null): string =>
+  ready ? `${sha256}${READY}${JSON.stringify(ready)}` : sha256;
+
+/** @param file as {@link drawnFile} names it */
+const addressOf = (file: string, page: number, what: string, query: string): string => {
+  const at = file.indexOf(READY);
+  const ready = at < 0 ? '' : encodeURIComponent(file.slice(at + 1));
+  const asked = [query, ready && `ready=${ready}`].filter(Boolean).join('&');
+  return `/api/artworks/${at < 0 ? file : file.slice(0, at)}/pages/${page}${what}${asked && `?${asked}`}`;
+};
+
+/** The address of a page's picture. @param file as {@link drawnFile} names it */
+export const pictureUrl = (file: string, page: number, width: number): string =>
+  addressOf(file, page, '', `w=${width}`);
+/** The address of its inks. */
+export const platesUrl = (file: string, page: number): string => addressOf(file, page, '/plates', '');

@@ -6,6 +6,7 @@ import type { Laying, MadeUp } from './piece';
 
 export * from './piece';
 export * from './placing';
+export * from './ready-picture';
 export { edgesMade, MOST_INSIDE, shownOf, type Strip } from './made-bleed';
 export * from './bound';
 export * from './flat';

@@ -2,6 +2,7 @@ import {
   inspect,
   mark,
   plan as planOf,
+  readyPicture,
   reckon,
   type Artwork,
   type Docket,
@@ -12,6 +13,7 @@ import {
   type Shop,
   type Unit,
 } from '../../core';
+import { drawnFile } from '../../ui/client';
 
 /** What the screen's job is made from. */
 export interface Wished {
@@ -28,7 +30,7 @@ export interface Computed {
   readonly marks: Marks;
   readonly findings: readonly Finding[];
   readonly figures: readonly Figure[];
-  /** The store's names of the docket's files: the artwork first, then the further ones. */
+  /** The docket's files as their pages are drawn: the artwork first, then the further ones. */
   readonly files: readonly string[];
 }
 
@@ -36,12 +38,13 @@ export function compute({ docket, artwork, shop, unit }: Wished): Computed {
   const plan = planOf(docket, artwork);
   const marks = mark(docket, plan);
   const { file, more } = docket.artwork;
+  const ready = readyPicture(docket, artwork);
   return {
     plan,
     marks,
     findings: inspect({ docket, artwork, plan, marks, shop, unit }),
     figures: reckon(docket, plan),
-    files: [file, ...more].map((f) => f.sha256 ?? ''),
+    files: [file, ...more].map((f) => drawnFile(f.sha256 ?? '', ready)),
   };
 }
 

@@ -15,6 +15,7 @@ import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
 import { ImprintRows } from '../imprint/ImprintRows';
 import { BleedRow } from './BleedRow';
+import { InkWorksRow, ThinLinesRow } from './ReadyRows';
 import { Compared, FileRow, FormerFiles, useSwap } from './ArtworkFile';
 
 type ImposedKey = 'pages' | 'spreads' | 'spreads-covers' | 'nested' | 'gathered' | 'sheets';
@@ -44,6 +45,8 @@ export function ArtworkStation() {
       {kind === 'bound' && <HoldsRow />}
       <PlacedRows />
       <BleedRow />
+      <InkWorksRow />
+      <ThinLinesRow />
       {/* what is cut into panels gets none */}
       {kind !== 'poster' && <ImprintRows />}
       <FormerFiles put={swapping.put} />

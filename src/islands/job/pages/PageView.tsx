@@ -17,8 +17,10 @@ import { Choice, Pick } from '../../../ui/choices';
 import { CountField } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
+import { BeforeAfter } from './BeforeAfter';
 import { BoxFigures } from './BoxFigures';
 import { LayFigures } from './LayFigures';
+import { PageInks } from './PageInks';
 import { PageDrawing } from './PageDrawing';
 import { letterOf } from './PageTools';
 
@@ -39,23 +41,17 @@ const NAMES: readonly { readonly key: BoxName; readonly label: string }[] = [
   { key: 'art', label: 'Art' },
 ];
 
+/** What is looked at of a page. */
+type Shown = 'boxes' | 'inks' | 'compared';
+
 /** One page of a file, large, with its boxes as handles; where it lies, how large, and for which pages that is set. */
 export function PageView({ more }: { readonly more: ReactNode }) {
-  const {
-    artwork: raw,
-    wish,
-    change,
-  } = useJob(({ artwork, docket, change }) => ({
-    artwork,
-    wish: docket.artwork,
-    change,
-  }));
-  const finished = useJob((s) => s.docket.product.finished);
+  const { artwork: raw, wish } = useJob(({ artwork, docket }) => ({ artwork, wish: docket.artwork }));
   const artwork = worked(raw, wish);
   const [file, setFile] = useState(0);
   const [wanted, setPage] = useState(1);
   const [chosen, choose] = useState<BoxName>('trim');
-  const [range, setRange] = useState<string | null>(null);
+  const [shown, show] = useState<Shown>('boxes');
   const { unit } = useUnit();
   const files = [wish.file, ...wish.more];
   const at = Math.min(file, files.length - 1);
@@ -69,11 +65,7 @@ export function PageView({ more }: { readonly more: ReactNode }) {
         <p className="pt-6">This file has no pages.</p>
       </div>
     );
-  const pages: WorkFor = { file: at, pages: range ?? String(page) };
   const boxes = boxesOf(facts);
-  const set = (box: Rect, name = chosen): void =>
-    change({ artwork: { work: withBoxes(wish.work, pages, { [name]: tidy(box) }) } }, `${name} box set`);
-  const guess = guessOn(facts, finished);
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
       <PageHead
@@ -86,33 +78,71 @@ export function PageView({ more }: { readonly more: ReactNode }) {
           setPage(1);
         }}
         onPage={setPage}
-        size={formatSize(boxes[chosen], unit)}
+        size={shown === 'boxes' ? formatSize(boxes[chosen], unit) : ''}
+        shown={shown}
+        onShow={show}
       />
-      <div className="flex min-h-0 flex-1 max-[1000px]:flex-col max-[1000px]:overflow-y-auto">
-        <PageDrawing
+      {shown === 'inks' ? (
+        <PageInks key={`${at} ${page}`} facts={facts} file={at} page={page} />
+      ) : shown === 'compared' ? (
+        <BeforeAfter facts={facts} file={at} page={page} />
+      ) : (
+        <PageBoxes {...{ facts, page, chosen, choose }} file={at} />
+      )}
+    </div>
+  );
+}
+
+/** A page with its boxes, and how they are set and how it lies. */
+function PageBoxes({
+  facts,
+  file,
+  page,
+  chosen,
+  choose,
+}: {
+  readonly facts: WorkedPage;
+  readonly file: number;
+  readonly page: number;
+  readonly chosen: BoxName;
+  readonly choose: (name: BoxName) => void;
+}) {
+  const { wish, finished, change } = useJob(({ docket, change }) => ({
+    wish: docket.artwork,
+    finished: docket.product.finished,
+    change,
+  }));
+  const [range, setRange] = useState<string | null>(null);
+  const pages: WorkFor = { file, pages: range ?? String(page) };
+  const boxes = boxesOf(facts);
+  const set = (box: Rect, name = chosen): void =>
+    change({ artwork: { work: withBoxes(wish.work, pages, { [name]: tidy(box) }) } }, `${name} box set`);
+  const guess = guessOn(facts, finished);
+  return (
+    <div className="flex min-h-0 flex-1 max-[1000px]:flex-col max-[1000px]:overflow-y-auto">
+      <PageDrawing
+        facts={facts}
+        boxes={boxes}
+        guesses={guess ? guess.pieces.map((p) => p.trim) : []}
+        chosen={chosen}
+        sha256={[wish.file, ...wish.more][file]?.sha256 ?? ''}
+        page={page}
+        onSet={set}
+      />
+      <div className="w-[22.5rem] shrink-0 overflow-y-auto border-l border-ink/30 bg-paper px-3 py-2 max-[1000px]:w-full max-[1000px]:overflow-visible">
+        <Choice label="Box" value={chosen} options={NAMES} onChange={choose} />
+        <BoxFigures
+          key={`${file} ${page} ${chosen}`}
+          name={chosen}
+          box={boxes[chosen]}
           facts={facts}
-          boxes={boxes}
-          guesses={guess ? guess.pieces.map((p) => p.trim) : []}
-          chosen={chosen}
-          sha256={files[at]?.sha256 ?? ''}
-          page={page}
+          guess={guess}
+          pages={pages}
+          range={range}
+          onRange={setRange}
           onSet={set}
         />
-        <div className="w-[22.5rem] shrink-0 overflow-y-auto border-l border-ink/30 bg-paper px-3 py-2 max-[1000px]:w-full max-[1000px]:overflow-visible">
-          <Choice label="Box" value={chosen} options={NAMES} onChange={choose} />
-          <BoxFigures
-            key={`${at} ${page} ${chosen}`}
-            name={chosen}
-            box={boxes[chosen]}
-            facts={facts}
-            guess={guess}
-            pages={pages}
-            range={range}
-            onRange={setRange}
-            onSet={set}
-          />
-          <LayFigures facts={facts} pages={pages} />
-        </div>
+        <LayFigures facts={facts} pages={pages} />
       </div>
     </div>
   );
@@ -127,6 +157,8 @@ function PageHead({
   onFile,
   onPage,
   size,
+  shown,
+  onShow,
 }: {
   readonly more: ReactNode;
   readonly file: number;
@@ -135,6 +167,8 @@ function PageHead({
   readonly onFile: (file: number) => void;
   readonly onPage: (page: number) => void;
   readonly size: string;
+  readonly shown: Shown;
+  readonly onShow: (shown: Shown) => void;
 }) {
   const files = useJob((s) => [s.docket.artwork.file, ...s.docket.artwork.more]);
   return (
@@ -159,6 +193,18 @@ function PageHead({
         <Button small aria-label="Next page" isDisabled={page >= count} onPress={() => onPage(page + 1)}>
           <ChevronRight size={14} aria-hidden />
         </Button>
+      </span>
+      <span className="w-72">
+        <Choice
+          label="What of the page"
+          value={shown}
+          options={[
+            { key: 'boxes', label: 'Boxes' },
+            { key: 'inks', label: 'Inks' },
+            { key: 'compared', label: 'Before, after' },
+          ]}
+          onChange={onShow}
+        />
       </span>
       <span className="ml-auto text-sm">{size}</span>
     </div>

@@ -1,19 +1,18 @@
 import { picture, WIDTHS } from '../../../../../server';
 import { AHEAD } from '../../../../../ui/client';
 import { endpoint, notThere } from '../../../../_api';
+import { askedPage, KEPT } from './_asked';
 
 /** A picture of a page at the least of the drawn widths that is not below what is asked for. It never changes. */
 export const GET = endpoint(async ({ params, url, request }) => {
-  const sha = params.sha ?? '';
-  const page = Number(params.page);
-  if (!/^[0-9a-f]{64}$/.test(sha) || !Number.isInteger(page)) return notThere();
+  const asked = askedPage(params, url);
+  if (!asked) return notThere();
   const wanted = Number(url.searchParams.get('w') ?? WIDTHS[1]);
   const width = WIDTHS.find((w) => w >= wanted) ?? WIDTHS.at(-1)!;
   try {
-    const jpeg = await picture(sha, page, width, request.headers.has(AHEAD) ? 'ahead' : 'looked-at');
-    return new Response(new Uint8Array(jpeg), {
-      headers: { 'Content-Type': 'image/jpeg', 'Cache-Control': 'public, max-age=31536000, immutable' },
-    });
+    const haste = request.headers.has(AHEAD) ? 'ahead' : 'looked-at';
+    const jpeg = await picture(asked.sha, asked.page, width, haste, asked.ready);
+    return new Response(new Uint8Array(jpeg), { headers: { 'Content-Type': 'image/jpeg', ...KEPT } });
   } catch (e) {
     if (e instanceof RangeError) return notThere();
     throw e;

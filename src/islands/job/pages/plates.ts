@@ -1,0 +1,112 @@
+import { useEffect, useState } from 'react';
+import * as z from 'zod';
+import { ask, platesUrl, Refused } from '../../../ui/client';
+
+/** The inks of a page as they are looked at. */
+const Said = z.object({
+  width: z.int(),
+  height: z.int(),
+  plates: z.array(
+    z.object({
+      ink: z.string(),
+      process: z.boolean(),
+      coverage: z.number(),
+      rgb: z.tuple([z.number(), z.number(), z.number()]),
+      png: z.string(),
+    }),
+  ),
+  most: z.object({ total: z.number(), x: z.number(), y: z.number() }),
+});
+
+export interface Plate {
+  readonly ink: string;
+  readonly process: boolean;
+  readonly coverage: number;
+  readonly rgb: readonly [number, number, number];
+  /** Row by row, 255 where there is none. */
+  readonly grey: Uint8Array;
+}
+export interface Plates {
+  readonly width: number;
+  readonly height: number;
+  readonly plates: readonly Plate[];
+  readonly most: { readonly total: number; readonly x: number; readonly y: number };
+}
+
+async function greyOf(png: string, width: number, height: number): Promise<Uint8Array> {
+  const bytes = Uint8Array.from(atob(png), (c) => c.charCodeAt(0));
+  const picture = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), { colorSpaceConversion: 'none' });
+  const canvas = new OffscreenCanvas(width, height);
+  const on = canvas.getContext('2d', { willReadFrequently: true })!;
+  on.drawImage(picture, 0, 0);
+  picture.close();
+  const { data } = on.getImageData(0, 0, width, height);
+  const grey = new Uint8Array(width * height);
+  for (let i = 0; i < grey.length; i++) grey[i] = data[4 * i]!;
+  return grey;
+}
+
+async function load(url: string): Promise<Plates> {
+  const { plates, ...rest } = Said.parse(await ask(url));
+  return {
+    ...rest,
+    plates: await Promise.all(
+      plates.map(async ({ png, ...plate }) => ({ ...plate, grey: await greyOf(png, rest.width, rest.height) })),
+    ),
+  };
+}
+
+/** What is known of a page's inks: they come by and by. */
+export type Parting =
+  | { readonly kind: 'coming' }
+  | { readonly kind: 'there'; readonly plates: Plates }
+  | { readonly kind: 'not'; readonly why: string };
+
+/** The inks of a page of a file, asked for when it is looked at. @param file as its pages are drawn */
+export function usePlates(file: string, page: number): Parting {
+  const url = platesUrl(file, page);
+  const [known, set] = useState<{ readonly url: string; readonly it: Parting }>({ url: '', it: { kind: 'coming' } });
+  useEffect(() => {
+    let wanted = true;
+    const done = (it: Parting): void => {
+      if (wanted) set({ url, it });
+    };
+    load(url).then(
+      (plates) => done({ kind: 'there', plates }),
+      (e: unknown) =>
+        done({
+          kind: 'not',
+          why: e instanceof Refused ? e.message : 'The inks of this page did not come. Look again.',
+        }),
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [url]);
+  return known.url === url ? known.it : { kind: 'coming' };
+}
+
+/** Lays inks over each other on white paper, as light goes through them: red, green, blue and 255, dot by dot. */
+export function laidOver(
+  plates: readonly Pick<Plate, 'grey' | 'rgb'>[],
+  count: number,
+): Uint8ClampedArray<ArrayBuffer> {
+  const out = new Uint8ClampedArray(4 * count).fill(255);
+  for (const { grey, rgb } of plates) {
+    // what is left of light through each amount of the ink
+    const through = rgb.map((c) => Float32Array.from({ length: 256 }, (_, v) => 1 - (1 - v / 255) * (1 - c / 255)));
+    const [r, g, b] = through as [Float32Array, Float32Array, Float32Array];
+    for (let i = 0, at = 0; i < count; i++, at += 4) {
+      const v = grey[i]!;
+      if (v === 255) continue;
+      out[at]! *= r[v]!;
+      out[at + 1]! *= g[v]!;
+      out[at + 2]! *= b[v]!;
+    }
+  }
+  return out;
+}
+
+/** How much of an ink there is at a dot, per cent. */
+export const amountAt = ({ grey }: Pick<Plate, 'grey'>, at: number): number =>
+  Math.round(((255 - (grey[at] ?? 255)) / 255) * 100);

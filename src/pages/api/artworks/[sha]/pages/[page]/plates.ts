@@ -1,0 +1,21 @@
+import { PdfSyntaxError, TookTooLong, TookTooMuch } from '../../../../../../pdf';
+import { plates } from '../../../../../../server';
+import { endpoint, notThere, refusal } from '../../../../../_api';
+import { askedPage, KEPT } from '../_asked';
+
+/** The inks of a page, each a picture. */
+export const GET = endpoint(async ({ params, url }) => {
+  const asked = askedPage(params, url);
+  if (!asked) return notThere();
+  try {
+    const json = await plates(asked.sha, asked.page, asked.ready);
+    return new Response(json, { headers: { 'Content-Type': 'application/json', ...KEPT } });
+  } catch (e) {
+    if (e instanceof RangeError) return notThere();
+    if (e instanceof TookTooLong || e instanceof TookTooMuch)
+      return refusal(422, 'There is too much on this page to part it into its inks here. It is printed all the same.');
+    if (e instanceof PdfSyntaxError)
+      return refusal(422, `This page cannot be parted into its inks. ${e.message} It is printed all the same.`);
+    throw e;
+  }
+});
