@@ -82,8 +82,12 @@ export async function make<T>(path: string, method: string, body: { readonly id:
 /** What stands between a file's name in the store and what is done to its content where it is drawn. */
 const READY = '~';
 /** A file as its pages are drawn: by its name in the store, and with what is done to their content. */
-export const drawnFile = (sha256: string, ready: object | null): string =>
-  ready ? `${sha256}${READY}${JSON.stringify(ready)}` : sha256;
+export function drawnFile(sha256: string, ready: object | null): string {
+  const said = ready && JSON.stringify(ready);
+  // an address bears only so much: pages with more said of them are shown as the file has them
+  return said && encodeURIComponent(said).length <= LONGEST ? `${sha256}${READY}${said}` : sha256;
+}
+const LONGEST = 8000;
 
 /** @param file as {@link drawnFile} names it */
 const addressOf = (file: string, page: number, what: string, query: string): string => {

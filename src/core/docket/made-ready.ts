@@ -6,8 +6,19 @@ import { InkName, PROCESS, sameInk } from './inks';
 /** Ink wishes of a job at most. */
 export const MOST_INK_WORKS = 24;
 
-/** A spot ink that artwork names: process inks are colours of what is drawn, and stay. */
-const Spot = InkName.refine((name) => !PROCESS.some((p) => sameInk(p, name)), 'is a process ink, and no spot ink');
+/** A spot ink as artwork names it, whatever a shop would call it: process inks are colours of what is drawn, and stay. */
+const Spot = z
+  .string()
+  .min(1)
+  .max(200)
+  .regex(/^[^\p{Cc}\p{Cs}]*$/u, 'holds characters that no ink is called by')
+  .refine(
+    (name) => ![...PROCESS, 'All', 'None'].some((p) => sameInk(p, name)),
+    'is a process ink or none, and no spot ink',
+  );
+
+/** Whether something may be wished of an ink that artwork names. */
+export const canBecome = (ink: string): boolean => Spot.safeParse(ink).success;
 
 export const InkWork = z
   .strictObject({

@@ -55,7 +55,7 @@ export const accepting = (finding: Finding, it: Inspected): Patch | null => acce
 function noticed(asked: Inspected): Finding[] {
   const { product } = asked.docket;
   // pages are looked at as they are placed: after what is done to them
-  const it: Inspected = { ...asked, artwork: worked(asked.artwork, asked.docket.artwork) };
+  const it: Inspected = { ...asked, artwork: worked(asked.artwork, asked.docket.artwork), raw: asked.artwork };
   // what is wrong with the product comes first: sheets that do not fit may come of it
   const ofProduct = OF_PRODUCT[product.kind] as Looking;
   return [...ofProduct(it, product, it.plan.product), ...SHARED.flatMap((check) => check(it))]

@@ -50,6 +50,8 @@ export interface Finding {
 export interface Inspected {
   readonly docket: Docket;
   readonly artwork: Artwork;
+  /** The artwork as its files have it, before anything was done to its pages; where that is known. */
+  readonly raw?: Artwork;
   readonly plan: Plan;
   readonly marks: Marks;
   readonly shop: Shop;

@@ -1,6 +1,7 @@
 import type { Check } from '../kinds';
 import { artworkNotes } from './artwork-notes';
 import { boxFaults, workLost } from './boxes';
+import { inksAlike, inkWorksDone, inkWorksLost } from './ink-works';
 import { finishingLacks } from './finishing-lacks';
 import { finishingLimits } from './finishing-limits';
 import { fitSheet } from './fit-sheet';
@@ -37,6 +38,9 @@ export const SHARED: readonly Check[] = [
   ownMarks,
   pieceFound,
   pieceSeen,
+  inksAlike,
+  inkWorksLost,
+  inkWorksDone,
   boxFaults,
   workLost,
   machineTakesStock,

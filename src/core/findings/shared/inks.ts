@@ -1,5 +1,6 @@
 import { inksCounted, PROCESS, sameInk, type Docket, type Inks, type Patch } from '../../docket';
-import type { Check, Finding } from '../kinds';
+import type { Check, Finding, Offer } from '../kinds';
+import { canWish, withInkWork } from './ink-works';
 
 const has = (names: readonly string[], name: string): boolean => names.some((n) => sameInk(n, name));
 const without = (names: readonly string[], name: string): string[] => names.filter((n) => !sameInk(n, name));
@@ -29,6 +30,7 @@ export const inks: Check = ({ docket, artwork, plan }) => {
               },
             ]
           : []),
+        ...instead(docket.artwork.inks, name),
       ],
     });
   const used = [...artwork.inks, ...putOn(docket)];
@@ -45,6 +47,23 @@ export const inks: Check = ({ docket, artwork, plan }) => {
     });
   return [...found, ...ofSides(inks, backs)];
 };
+
+/** What an ink without a plate may become where it is printed. */
+const instead = (works: Docket['artwork']['inks'], ink: string): Offer[] =>
+  !canWish(works, ink)
+    ? []
+    : [
+        {
+          label: 'In process inks',
+          detail: 'as the file says it is mixed',
+          patch: { artwork: { inks: withInkWork(works, { ink, becomes: 'process' }) } },
+        },
+        {
+          label: 'Leave it out',
+          detail: 'what lies under it is whole',
+          patch: { artwork: { inks: withInkWork(works, { ink, becomes: 'nothing' }) } },
+        },
+      ];
 
 /** Inks that no page has of its own: of marks, and of what is put on pages. */
 const putOn = ({ placed, imprint }: Pick<Docket, 'placed' | 'imprint'>): string[] => [

@@ -1,4 +1,4 @@
-import { PROCESS, sameInk, type InkWork, type ThinLines } from '../../../core';
+import { canBecome, PROCESS, sameInk, type InkWork, type ThinLines } from '../../../core';
 import { Pick, Toggle } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
@@ -22,7 +22,7 @@ export function InkWorksRow() {
   }));
   // what is said of an ink that a corrected file has no more stays, to be taken back
   const gone = works.filter((w) => !inks.some((ink) => sameInk(ink, w.ink))).map((w) => w.ink);
-  const all = [...inks, ...gone];
+  const all = [...inks.filter(canBecome), ...gone];
   if (all.length === 0) return null;
   const put = (ink: string, key: string): void => {
     const others = works.filter((w) => !sameInk(w.ink, ink));
@@ -48,8 +48,8 @@ export function InkWorksRow() {
               value={keyOf(works.find((w) => sameInk(w.ink, ink))?.becomes)}
               options={[
                 { key: 'own', label: 'As it is' },
-                { key: 'process', label: 'In process inks', detail: 'by what the file says stands for it' },
-                { key: 'nothing', label: 'Does not print', detail: 'what lies under it is whole' },
+                { key: 'process', label: 'Process inks', detail: 'by what the file says stands for it' },
+                { key: 'nothing', label: 'Left out', detail: 'what lies under it is whole' },
                 ...others(ink).map((name) => ({ key: `${AS}${name}`, label: `As ${name}` })),
               ]}
               onChange={(key) => put(ink, key)}
@@ -64,7 +64,7 @@ export function InkWorksRow() {
 const SAID: Readonly<Record<string, string>> = {
   own: 'as it is',
   process: 'in process inks',
-  nothing: 'does not print',
+  nothing: 'left out',
 };
 
 /** What thin lines are made where nobody says: a quarter of a point is 0.088 mm. */

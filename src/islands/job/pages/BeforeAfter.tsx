@@ -46,8 +46,7 @@ export function BeforeAfter({
         />
         <span aria-hidden className="absolute inset-y-0 w-0.5 bg-rust" style={{ left: `${at}%` }} />
       </div>
-      <label className="mx-auto flex items-center gap-2 text-sm" style={{ width: wide, marginTop: MARGIN + 8 }}>
-        In the file
+      <label className="mx-auto block text-sm" style={{ width: wide, marginTop: MARGIN + 6 }}>
         <input
           type="range"
           min={0}
@@ -55,9 +54,12 @@ export function BeforeAfter({
           value={at}
           aria-label="Before on the left, after on the right"
           onChange={(e) => move(Number(e.target.value))}
-          className="min-w-0 flex-1 accent-rust"
+          className="block w-full accent-rust"
         />
-        Printed
+        <span className="flex justify-between">
+          <span>In the file</span>
+          <span>Printed</span>
+        </span>
       </label>
     </div>
   );
