@@ -42,6 +42,11 @@ export interface Tasks {
   readonly coarsest: (task: { path: string; page: number }) => Promise<number | null>;
   /** Reads a file, and looks it over as preflight asks. */
   readonly look: (task: { path: string; copy: string; password?: string }, progress: Progress) => Promise<FileLook>;
+  /** Looks a file over that has been read. @param source what can be drawn of it */
+  readonly lookOver: (
+    task: { path: string; source: string; artwork: Artwork },
+    progress: Progress,
+  ) => Promise<FileLook>;
   /** What is found on each page besides its boxes. */
   readonly pieces: (task: { path: string; pages: Artwork['pages'] }) => Promise<(FoundOnPage | null)[]>;
   /** Reads a table, and keeps its rows at `out`. */
@@ -84,6 +89,10 @@ export const TASKS: Tasks = {
     const { artwork, workingCopy } = await readArtwork(path, copy, password);
     const { lookAtFile } = await import('./look-file');
     return lookAtFile(path, workingCopy ? copy : path, artwork, progress);
+  },
+  lookOver: async ({ path, source, artwork }, progress) => {
+    const { lookAtFile } = await import('./look-file');
+    return lookAtFile(path, source, artwork, progress);
   },
   pieces: async ({ path, pages }) => findPieces(path, { pages }),
   table: ({ path, out }) => readTable(path, out),

@@ -33,6 +33,7 @@ export { testRun, printTestSheet } from './passes';
 export { cardOf, cutCardOf, slipsOf, wallCardOf } from './card';
 export { drawFirst } from './work';
 export { proofAsJob } from './proofs';
+export { checked, stopChecking, type FileCheck } from './checks';
 export { picture, pictureProgress, plates, WIDTHS } from './pictures';
 export { storedAt, StoreError } from './store';
 export { answerUpload, dropUpload, takeUpload } from './uploads';

@@ -21,7 +21,8 @@ const ON_TABLE = WIDTHS[1];
 const FIRST_PAGES = 16;
 
 const inHand = new Map<string, Promise<Buffer>>();
-const folderOf = (sha256: string): string => join(folders.pictures(), sha256.slice(0, 2), sha256);
+/** Where what is drawn of a file is kept. */
+export const folderOf = (sha256: string): string => join(folders.pictures(), sha256.slice(0, 2), sha256);
 /** What tells pictures of a page apart: what is done to its content. */
 const keyOf = (ready: ReadyPicture | null): string =>
   ready ? `-${createHash('sha256').update(JSON.stringify(ready)).digest('hex').slice(0, 24)}` : '';
@@ -47,7 +48,8 @@ const heavyFile = (sha256: string, page: number): string => join(folderOf(sha256
 export const sourceOf = (sha256: string, workingCopy: boolean): string =>
   workingCopy ? workingCopyAt(sha256) : storedAt(sha256);
 
-async function write(file: string, data: Uint8Array): Promise<void> {
+/** Keeps what was made of a file, where there is room. */
+export async function write(file: string, data: Uint8Array): Promise<void> {
   const temporary = `${file}.${process.pid}.part`;
   try {
     await writeFile(temporary, data);
@@ -202,6 +204,6 @@ export async function drawFirstSheet(docket: Docket, artwork: Artwork): Promise<
 /** Removes pictures that were half written when the server was stopped. */
 export async function sweepPictures(): Promise<void> {
   for (const entry of await readdir(folders.pictures(), { recursive: true }).catch(() => []))
-    if (!/\.jpg$|plates.*\.json$|too-heavy$|^[0-9a-f/]+$/.test(entry))
+    if (!/\.jpg$|plates.*\.json$|look\.json$|too-heavy$|^[0-9a-f/]+$/.test(entry))
       await rm(join(folders.pictures(), entry), { force: true });
 }

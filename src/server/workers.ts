@@ -1,5 +1,6 @@
 import { availableParallelism } from 'node:os';
 import type { Artwork, FoundOnPage, TableFacts } from '../core';
+import type { FileLook } from '../core/preflight';
 import {
   Hands,
   sniff,
@@ -16,13 +17,13 @@ import { workerFile } from './config';
  * Reading, unpacking, drawing and composing have threads of their own: a page that is drawn without end holds up no file that
  * arrives, and pictures never wait for sheets.
  */
-const pools = { read: null, unpack: null, draw: null, card: null, impose: null } as Record<
-  'read' | 'unpack' | 'draw' | 'card' | 'impose',
+const pools = { read: null, unpack: null, look: null, draw: null, card: null, impose: null } as Record<
+  'read' | 'unpack' | 'look' | 'draw' | 'card' | 'impose',
   Hands | null
 >;
 
-/** Seconds that reading a file, a ZIP of pictures, drawing a page, writing a card and composing may take. */
-export const LIMITS = { read: 60, unpack: 1200, draw: 10, card: 60, impose: 3600 } as const;
+/** Seconds that reading a file, a ZIP of pictures, looking a file over, drawing a page, writing a card and composing may take. */
+export const LIMITS = { read: 60, unpack: 1200, look: 300, draw: 10, card: 60, impose: 3600 } as const;
 
 function pool(name: keyof typeof pools): Hands {
   return (pools[name] ??= new Hands({
@@ -90,6 +91,13 @@ export const coarsestInWorker = (path: string, page: number): Promise<number | n
 export const piecesInWorker = (path: string, { pages }: Artwork): Promise<(FoundOnPage | null)[]> =>
   pool('draw').run('pieces', { path, pages }, { priority: PRIORITY['looked-at'] });
 
+/** Looks a file over as preflight asks; the signal stops it. @throws TookTooLong, TookTooMuch, Stopped */
+export const lookInWorker = (
+  task: { path: string; source: string; artwork: Artwork },
+  onProgress: (done: number, total: number) => void,
+  signal: AbortSignal,
+): Promise<FileLook> => pool('look').run('lookOver', task, { onProgress, signal });
+
 /** Somebody looks now at what was to be drawn later. */
 export const hastenDrawing = (id: string, haste: Haste): void => pool('draw').hasten(id, PRIORITY[haste]);
 
@@ -101,7 +109,7 @@ export const composeInWorker = (
 ): Promise<Composed> => pool('impose').run('impose', job, { onProgress, signal });
 
 export async function closeWorkers(): Promise<void> {
-  for (const name of ['read', 'draw', 'impose'] as const) {
+  for (const name of ['read', 'look', 'draw', 'impose'] as const) {
     await pools[name]?.close();
     pools[name] = null;
   }

@@ -64,6 +64,7 @@ function made({ bleed }: ArtworkWish): Offer[] {
     {
       label: 'Make bleed: the page mirrored at its edges',
       detail: 'good for pictures and patterns; what stands near the trim comes twice',
+      gentle: true,
       patch: of('mirrored'),
     },
     {

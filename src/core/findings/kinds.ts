@@ -14,6 +14,8 @@ export interface Remedy {
   readonly label: string;
   /** What it costs or leads to, where that can be said. */
   readonly detail?: string;
+  /** Whether nothing is lost by it: it is among what makes artwork ready in one go. */
+  readonly gentle?: boolean;
   readonly patch: Patch;
 }
 

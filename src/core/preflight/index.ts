@@ -17,11 +17,14 @@ import { tooFine } from './checks/too-fine';
 import { transparency } from './checks/transparency';
 import { unseen } from './checks/unseen';
 import { version } from './checks/version';
-import type { Found, PreflightCheck } from './kinds';
+import type { PreflightCheck } from './kinds';
 import type { FileLook } from './look';
-import { DEFAULT_RULES, type CheckId, type PreflightRules, type Weight } from './rules';
+import type { PreflightFinding, PreflightReport } from './report';
+import { DEFAULT_RULES, type CheckId, type PreflightRules } from './rules';
 
 export type { FileLook, PageLook, PictureLook, Space } from './look';
+export type { PreflightFinding, PreflightReport } from './report';
+export { reportFor, type JobFinding, type JobReport } from './mending';
 export { DEFAULT_RULES, PreflightRules } from './rules';
 
 /** Every check by its name: one that is missing does not compile. */
@@ -49,27 +52,6 @@ const CHECKS: Readonly<Record<CheckId, PreflightCheck>> = {
 
 /** Places of one finding that are told. */
 const MOST_PLACES = 100;
-
-/** What one check has found in a file. */
-export interface PreflightFinding {
-  readonly check: CheckId;
-  readonly weight: Exclude<Weight, 'off'>;
-  readonly title: string;
-  readonly why: string;
-  readonly mend: string;
-  /** How often it was found; the places told are the first of them. */
-  readonly count: number;
-  readonly places: readonly Found[];
-}
-
-export interface PreflightReport {
-  /** Failed where a finding stops the job; mended where the file was, to be read at all; else clean. */
-  readonly outcome: 'clean' | 'mended' | 'failed';
-  readonly rules: string;
-  readonly pages: number;
-  readonly inks: readonly string[];
-  readonly findings: readonly PreflightFinding[];
-}
 
 const ORDER = { stop: 0, look: 1, fine: 2 } as const;
 

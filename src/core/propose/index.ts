@@ -10,6 +10,7 @@ export * from './flat-plans';
 export * from './ordered';
 export * from './posters';
 export * from './quiet';
+export * from './made-ready';
 export * from './for-piles';
 export * from './for-program';
 export type { ForProgram } from './in-strips';

@@ -106,7 +106,12 @@ function ranked(offers: readonly (Offer | Search)[], attemptOne: Try, now: numbe
     }
   }
   close();
-  return out.map(({ label, detail, patch }) => ({ label, patch, ...(detail === undefined ? {} : { detail }) }));
+  return out.map(({ label, detail, gentle, patch }) => ({
+    label,
+    patch,
+    ...(detail === undefined ? {} : { detail }),
+    ...(gentle ? { gentle } : {}),
+  }));
 }
 
 const known = new WeakMap<Finding, readonly Remedy[]>();

@@ -4,6 +4,7 @@ import { fetched, fetchIdle } from '../../ui/fetched';
 import { inField } from '../../ui/keys';
 import { Severity } from '../../ui/Severity';
 import { useJob } from './context';
+import { useFileOutcome, useLooking } from './looking';
 import { openStation } from './opening';
 import { LightTable } from './table/LightTable';
 import { RunStrip } from './table/RunStrip';
@@ -52,6 +53,10 @@ export function Tables() {
     [adjust],
   );
   useEffect(() => fetchIdle([pages, dummy, knife]), []);
+  const led = useLooking((s) => s.times);
+  useEffect(() => {
+    if (led > 0) setView('pages');
+  }, [led]);
   useEffect(() => {
     // a cut card's code leads to its cuts
     if (location.hash === '#knife') setView('knife');
@@ -118,6 +123,15 @@ const ViewSwitch = memo(function ViewSwitch({ view, onChange }: { view: View; on
   );
 });
 
+/** The worst that checks of the job's files have come to, as far as they are known. */
+function useWorstFile(): 'stop' | 'look' | 'fine' {
+  const files = useJob(({ docket }) => [docket.artwork.file, ...docket.artwork.more].map((f) => f.sha256 ?? ''));
+  return useFileOutcome((known) => {
+    const all = files.map((sha) => known[sha]);
+    return all.includes('stop') ? 'stop' : all.includes('look') ? 'look' : 'fine';
+  });
+}
+
 /** The worst finding, above the table where it cannot be missed. */
 function Foremost() {
   const { title, severity, station, more, accepted } = useJob(({ findings }) => {
@@ -131,10 +145,13 @@ function Foremost() {
       accepted: findings.filter((f) => f.accepted).length,
     };
   });
+  const file = useWorstFile();
+  // the check of the file is its own: what it found stands in the Artwork station
+  const inFile = title === null && file !== 'fine';
   const nothing = accepted > 0 ? `Nothing against it, ${accepted} accepted.` : 'Nothing against it.';
   return (
     <p className="flex min-w-0 items-center gap-2" role="status" aria-label="Foremost finding">
-      <Severity of={severity} />
+      <Severity of={inFile ? file : severity} />
       {title !== null && station !== null ? (
         <button
           type="button"
@@ -143,6 +160,14 @@ function Foremost() {
           onClick={() => openStation(station)}
         >
           {title}
+        </button>
+      ) : inFile ? (
+        <button
+          type="button"
+          className="min-h-6 truncate text-left underline decoration-ink/30 underline-offset-3 hover:decoration-ink"
+          onClick={() => openStation('artwork')}
+        >
+          {file === 'stop' ? 'The check of the file failed' : 'The check found things to look at in the file'}
         </button>
       ) : (
         <span className="truncate">{nothing}</span>

@@ -25,6 +25,7 @@ export const inksAlike: Check = ({ docket, artwork }) => {
     const one = (from: string, into: string) => ({
       label: `Both as “${into}”`,
       detail: 'one plate',
+      gentle: true,
       patch: { artwork: { inks: withInkWork(docket.artwork.inks, { ink: from, becomes: { ink: into } }) } },
     });
     found.push({

@@ -73,6 +73,8 @@ export const pieceSeen: Check = (it) => {
   const fits = alikeLying(trim, finished);
   const take: Offer = {
     label: 'Take what was found',
+    // another finished size is for somebody to say
+    gentle: fits,
     detail: fits ? 'of the finished size' : `finished ${formatSize(trim, unit)}`,
     patch: {
       artwork: { work: [...(docket.artwork.work ?? []), ...guessed], fit: 'centre', enlarge: 1 },

@@ -15,6 +15,7 @@ import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
 import { ImprintRows } from '../imprint/ImprintRows';
 import { BleedRow } from './BleedRow';
+import { PreflightRows } from './PreflightRows';
 import { InkWorksRow, ThinLinesRow } from './ReadyRows';
 import { Compared, FileRow, FormerFiles, useSwap } from './ArtworkFile';
 
@@ -41,6 +42,7 @@ export function ArtworkStation() {
   return (
     <>
       <FileRow {...swapping} />
+      <PreflightRows />
       <PagesRow />
       {kind === 'bound' && <HoldsRow />}
       <PlacedRows />

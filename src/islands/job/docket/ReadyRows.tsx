@@ -1,4 +1,4 @@
-import { canBecome, PROCESS, sameInk, type InkWork, type ThinLines } from '../../../core';
+import { canBecome, PROCESS, sameInk, USUAL_LINES, type InkWork, type ThinLines } from '../../../core';
 import { Pick, Toggle } from '../../../ui/choices';
 import { LengthField, Row } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
@@ -67,15 +67,12 @@ const SAID: Readonly<Record<string, string>> = {
   nothing: 'left out',
 };
 
-/** What thin lines are made where nobody says: a quarter of a point is 0.088 mm. */
-const USUAL: ThinLines = { under: 0.08, to: 0.1, most: 0.25 };
-
 /** Lines that would break up in print, drawn thicker. */
 export function ThinLinesRow() {
   const { lines, change } = useJob(({ docket, change }) => ({ lines: docket.artwork.lines ?? null, change }));
   const { unit } = useUnit();
   const put = (part: Partial<ThinLines>, label: string): void => {
-    const next = { ...USUAL, ...lines, ...part };
+    const next = { ...USUAL_LINES, ...lines, ...part };
     // each of them bounds the next
     const to = Math.max(next.to, next.under);
     change({ artwork: { lines: { ...next, to, most: Math.max(next.most, to) } } }, label);

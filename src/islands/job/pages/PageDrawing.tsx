@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import type { BoxName, Rect, WorkedPage } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
+import type { LookedAt } from '../looking';
 import { useRoom } from '../room';
 import { down, pictureWidth } from '../table/geometry';
 import { dragged, GRIPS, snapLines, type Grip } from './snapping';
@@ -33,6 +34,7 @@ export function PageDrawing({
   chosen,
   sha256,
   page,
+  places,
   onSet,
 }: {
   readonly facts: WorkedPage;
@@ -42,6 +44,8 @@ export function PageDrawing({
   readonly chosen: BoxName;
   readonly sha256: string;
   readonly page: number;
+  /** Where something was found that is to be looked at. */
+  readonly places: LookedAt['places'];
   readonly onSet: (box: Rect) => void;
 }) {
   const [room, { width, height }] = useRoom();
@@ -84,9 +88,36 @@ export function PageDrawing({
           .map((name) => (
             <Outlined key={name} name={name} box={boxes[name]} H={H} line={line} />
           ))}
+        {places.map((p, i) => (
+          <Halo key={i} {...p} H={H} line={line} />
+        ))}
         <ChosenBox key={`${page} ${chosen}`} {...{ facts, chosen, scale, onSet }} own={boxes[chosen]} />
       </svg>
     </div>
+  );
+}
+
+/** Room round what a halo is of, px. */
+const HALO = 7;
+
+/** Rings what was found, however thin it is, so that it is seen. */
+function Halo({ box, said, H, line }: LookedAt['places'][number] & { readonly H: number; readonly line: number }) {
+  const r = down(box, H);
+  const by = HALO * line;
+  return (
+    <rect
+      x={r.x - by}
+      y={r.y - by}
+      width={r.width + 2 * by}
+      height={r.height + 2 * by}
+      rx={by}
+      fill="#a8431f2e"
+      stroke="#a8431f"
+      strokeWidth={1.5 * line}
+      data-halo
+    >
+      <title>{said}</title>
+    </rect>
   );
 }
 

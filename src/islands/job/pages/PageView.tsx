@@ -1,4 +1,4 @@
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import {
   factsOf,
@@ -17,6 +17,7 @@ import { Choice, Pick } from '../../../ui/choices';
 import { CountField } from '../../../ui/fields';
 import { useUnit } from '../../../ui/unit';
 import { useJob } from '../context';
+import { useLooking, type LookedAt } from '../looking';
 import { BeforeAfter } from './BeforeAfter';
 import { BoxFigures } from './BoxFigures';
 import { LayFigures } from './LayFigures';
@@ -41,6 +42,8 @@ const NAMES: readonly { readonly key: BoxName; readonly label: string }[] = [
   { key: 'art', label: 'Art' },
 ];
 
+const NO_PLACES: LookedAt['places'] = [];
+
 /** What is looked at of a page. */
 type Shown = 'boxes' | 'inks' | 'compared';
 
@@ -48,10 +51,18 @@ type Shown = 'boxes' | 'inks' | 'compared';
 export function PageView({ more }: { readonly more: ReactNode }) {
   const { artwork: raw, wish } = useJob(({ artwork, docket }) => ({ artwork, wish: docket.artwork }));
   const artwork = worked(raw, wish);
-  const [file, setFile] = useState(0);
-  const [wanted, setPage] = useState(1);
+  const { at: led, times } = useLooking();
+  const [file, setFile] = useState(led?.file ?? 0);
+  const [wanted, setPage] = useState(led?.page ?? 1);
   const [chosen, choose] = useState<BoxName>('trim');
   const [shown, show] = useState<Shown>('boxes');
+  useEffect(() => {
+    const { at } = useLooking.getState();
+    if (!at) return;
+    setFile(at.file);
+    setPage(at.page);
+    show('boxes');
+  }, [times]);
   const { unit } = useUnit();
   const files = [wish.file, ...wish.more];
   const at = Math.min(file, files.length - 1);
@@ -112,6 +123,7 @@ function PageBoxes({
     finished: docket.product.finished,
     change,
   }));
+  const led = useLooking((s) => s.at);
   const [range, setRange] = useState<string | null>(null);
   const pages: WorkFor = { file, pages: range ?? String(page) };
   const boxes = boxesOf(facts);
@@ -127,6 +139,7 @@ function PageBoxes({
         chosen={chosen}
         sha256={[wish.file, ...wish.more][file]?.sha256 ?? ''}
         page={page}
+        places={led && led.file === file ? led.places.filter((p) => p.page === page) : NO_PLACES}
         onSet={set}
       />
       <div className="w-[22.5rem] shrink-0 overflow-y-auto border-l border-ink/30 bg-paper px-3 py-2 max-[1000px]:w-full max-[1000px]:overflow-visible">

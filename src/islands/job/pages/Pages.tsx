@@ -1,4 +1,4 @@
-import { useMemo, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import {
   DropIndicator,
   GridLayout,
@@ -12,6 +12,7 @@ import {
 import { Choice } from '../../../ui/choices';
 import { useJob } from '../context';
 import { Wall } from '../poster/Wall';
+import { useLooking } from '../looking';
 import { useRoom } from '../room';
 import { CARD, PageCard } from './PageCard';
 import { ChosenTools, ListEntry } from './PageTools';
@@ -33,7 +34,11 @@ type Shown = 'pieces' | 'pages' | 'one';
 /** What is read, in its order: the pages, or of flat work the pieces that are cut out; and one page, large. */
 export function Pages() {
   const kind = useJob((s) => s.docket.product.kind);
-  const [shown, show] = useState<Shown>(kind === 'bound' ? 'pages' : 'pieces');
+  const led = useLooking((s) => s.times);
+  const [shown, show] = useState<Shown>(led > 0 ? 'one' : kind === 'bound' ? 'pages' : 'pieces');
+  useEffect(() => {
+    if (led > 0) show('one');
+  }, [led]);
   const choice = (
     <Choice<Shown>
       label="What is shown"

@@ -1,0 +1,193 @@
+import { useEffect, useState } from 'react';
+import { makeReady } from '../../../core';
+import { reportFor, type JobFinding, type JobReport, type PreflightReport } from '../../../core/preflight';
+import { Button } from '../../../ui/Button';
+import { ask, Refused } from '../../../ui/client';
+import { Row } from '../../../ui/fields';
+import { useNotices } from '../../../ui/Notices';
+import { Severity } from '../../../ui/Severity';
+import { inspectedOf, useJob, useJobStore } from '../context';
+import { lookAt, useFileOutcome } from '../looking';
+
+type FileCheck =
+  | { readonly state: 'asking' }
+  | { readonly state: 'working'; readonly done: number; readonly total: number }
+  | { readonly state: 'done'; readonly report: PreflightReport }
+  | { readonly state: 'stopped'; readonly why: string };
+
+/** How often it is asked how far it has come, ms. */
+const BEAT = 600;
+
+/** What preflight finds in a file: asked for until it is known. @param times counts up to ask anew */
+function useCheck(sha256: string, bleed: number, times: number): FileCheck {
+  const of = `${sha256} ${bleed} ${times}`;
+  const [known, set] = useState<{ readonly of: string; readonly check: FileCheck }>({ of, check: { state: 'asking' } });
+  useEffect(() => {
+    let wanted = true;
+    let next: ReturnType<typeof setTimeout> | undefined;
+    const once = async (): Promise<void> => {
+      let check: FileCheck;
+      try {
+        check = await ask<FileCheck>(`/api/artworks/${sha256}/check?bleed=${bleed}`);
+      } catch (e) {
+        check = { state: 'stopped', why: e instanceof Refused ? e.message : 'Nobody answers. Check again.' };
+      }
+      if (!wanted) return;
+      set({ of, check });
+      if (check.state === 'working') next = setTimeout(() => void once(), BEAT);
+    };
+    if (sha256) void once();
+    return () => {
+      wanted = false;
+      clearTimeout(next);
+    };
+  }, [of, sha256, bleed]);
+  return known.of === of ? known.check : { state: 'asking' };
+}
+
+/** What is found in each of the job's files, and what is done about it. */
+export function PreflightRows() {
+  const files = useJob(({ docket }) => [docket.artwork.file, ...docket.artwork.more]);
+  return files.map((file, i) => (
+    <FileRow
+      key={`${i} ${file.sha256 ?? ''}`}
+      sha256={file.sha256 ?? ''}
+      file={i}
+      name={files.length > 1 ? file.name : null}
+    />
+  ));
+}
+
+/** A report's outcome as it is said: what still wants a look comes before that it is clean. */
+function outcomeSaid(report: JobReport): { readonly severity: 'stop' | 'look' | 'fine'; readonly said: string } {
+  const looks = report.findings.filter((f) => f.mended === null && f.weight === 'look').length;
+  if (report.outcome === 'failed') return { severity: 'stop', said: 'Failed' };
+  if (looks > 0) return { severity: 'look', said: looks === 1 ? 'One thing to look at' : `${looks} things to look at` };
+  return { severity: 'fine', said: report.outcome === 'mended' ? 'Mended' : 'Clean' };
+}
+
+function FileRow({
+  sha256,
+  file,
+  name,
+}: {
+  readonly sha256: string;
+  readonly file: number;
+  readonly name: string | null;
+}) {
+  const { wish, bleed } = useJob(({ docket }) => ({ wish: docket.artwork, bleed: docket.product.bleed }));
+  const [times, again] = useState(0);
+  const check = useCheck(sha256, bleed, times);
+  const report = check.state === 'done' ? reportFor(check.report, wish) : null;
+  const outcome = report && outcomeSaid(report);
+  const worst = outcome?.severity;
+  useEffect(() => {
+    if (worst) useFileOutcome.setState({ [sha256]: worst });
+  }, [sha256, worst]);
+  if (check.state !== 'done' || !report || !outcome)
+    return (
+      <Row label="Checked" hint={name ?? undefined}>
+        <span role="status" className="flex flex-wrap items-center gap-2 pt-1 text-sm">
+          {check.state === 'stopped'
+            ? check.why
+            : check.state === 'working' && check.total > 1
+              ? `Page ${check.done} of ${check.total} …`
+              : 'Being looked over …'}
+          {check.state === 'working' && (
+            <Button small onPress={() => void ask(`/api/artworks/${sha256}/check`, 'DELETE').catch(() => undefined)}>
+              Stop
+            </Button>
+          )}
+          {check.state === 'stopped' && (
+            <Button small onPress={() => again(times + 1)}>
+              Check again
+            </Button>
+          )}
+        </span>
+      </Row>
+    );
+  const { severity, said } = outcome;
+  return (
+    <Row label="Checked" hint={name ?? undefined}>
+      <span className="flex flex-wrap items-center gap-2">
+        <Severity of={severity} />
+        <strong className="font-semibold">{said}</strong>
+        {file === 0 && <MakeReady thin={report.findings.some((f) => f.check === 'thin-lines')} />}
+      </span>
+      <ul className="mt-1">
+        {report.findings.map((f) => (
+          <FindingLine key={f.check} finding={f} file={file} />
+        ))}
+      </ul>
+    </Row>
+  );
+}
+
+/** Does in one go all that loses nothing, and says what it was. */
+function MakeReady({ thin }: { readonly thin: boolean }) {
+  const store = useJobStore();
+  const change = useJob((s) => s.change);
+  const press = (): void => {
+    const { patch, done } = makeReady(inspectedOf(store.getState()), thin);
+    if (patch) change(patch, 'made ready');
+    const text =
+      done.length > 0
+        ? `Made ready: ${done.join('; ')}.`
+        : 'There is nothing that could be mended without losing something.';
+    useNotices.getState().say({ tone: 'fine', text });
+  };
+  return (
+    <Button small onPress={press}>
+      Make ready
+    </Button>
+  );
+}
+
+/** Pages of a finding that are named, each a way there. */
+const NAMED = 12;
+
+function FindingLine({ finding, file }: { readonly finding: JobFinding; readonly file: number }) {
+  const [open, setOpen] = useState(false);
+  const { weight, title, why, mend, count, places, mended } = finding;
+  const pages = [...new Set(places.flatMap((p) => (p.page === null ? [] : [p.page])))];
+  const marked = places.flatMap(({ page, box, said }) => (page === null || box === null ? [] : [{ page, box, said }]));
+  return (
+    <li className="border-t border-ink/15 py-1 text-sm">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        className="flex min-h-7 w-full cursor-pointer items-start gap-2 text-left"
+      >
+        <span className="pt-1">
+          <Severity of={mended === null ? weight : 'fine'} />
+        </span>
+        <span className={mended === null ? 'pt-0.5' : 'pt-0.5 text-ink-soft'}>
+          {title}
+          {count > 1 && <span className="text-ink-soft"> · {count}</span>}
+          {mended !== null && <span className="block text-xs">{mended}</span>}
+        </span>
+      </button>
+      {open && (
+        <div className="pb-1 pl-6">
+          <p>{why}</p>
+          <p className="mt-1 text-ink-soft">{mend}</p>
+          {pages.length === 0 && places.map((p, i) => <p key={i}>{p.said}</p>)}
+          <p className="mt-1 flex flex-wrap gap-1">
+            {pages.slice(0, NAMED).map((page) => (
+              <Button
+                key={page}
+                small
+                onPress={() => lookAt({ file, page, places: marked })}
+                aria-label={`${title}: page ${page}`}
+              >
+                {page}
+              </Button>
+            ))}
+            {pages.length > NAMED && <span className="self-center">and {pages.length - NAMED} more</span>}
+          </p>
+        </div>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,26 @@
+import { PreflightRules } from '../../../../core/preflight';
+import { checked, stopChecking } from '../../../../server';
+import { endpoint, notThere } from '../../../_api';
+
+const shaOf = (sha: string | undefined): string | null => (sha && /^[0-9a-f]{64}$/.test(sha) ? sha : null);
+
+/** What preflight finds in a file, or how far looking it over has come. `bleed` is what its job asks for. */
+export const GET = endpoint(async ({ params, url }) => {
+  const sha = shaOf(params.sha);
+  if (sha === null) return notThere();
+  const bleed = PreflightRules.shape.bleed.safeParse(Number(url.searchParams.get('bleed') ?? NaN));
+  try {
+    return Response.json(await checked(sha, bleed.success ? { bleed: bleed.data } : {}));
+  } catch (e) {
+    if (e instanceof RangeError) return notThere();
+    throw e;
+  }
+});
+
+/** Stops looking it over. */
+export const DELETE = endpoint(({ params }) => {
+  const sha = shaOf(params.sha);
+  if (sha === null) return Promise.resolve(notThere());
+  stopChecking(sha);
+  return Promise.resolve(new Response(null, { status: 204 }));
+});
