@@ -125,8 +125,22 @@ export class Ready extends Redrawing implements Readies {
       const dict = source.get(what);
       return [what, isDict(dict) ? dict : null];
     };
-    const named = (kind: string, instead: string | null | undefined): string | null | undefined =>
-      typeof instead === 'string' ? given.give(kind, instead) : instead;
+    // spaces of inks that are no more stand there no more, whether they are named or not
+    for (const [name, space] of spaces ?? [])
+      if (this.changes.of(space, spaces) !== null) given.named('ColorSpace', name, true);
+    // what has no resources of its own draws with these
+    const own = (dict: Dict | null): void => {
+      if (dict && source.get(dict.get('/PatternType')) !== '2' && !isDict(source.get(dict.get('/Resources'))))
+        given.keepAll();
+    };
+    const named = (
+      kind: string,
+      name: PdfValue | undefined,
+      instead: string | null | undefined,
+    ): string | null | undefined => {
+      given.named(kind, String(name), instead !== undefined);
+      return typeof instead === 'string' ? given.give(kind, instead) : instead;
+    };
     return {
       get: (v) => source.get(v),
       give: (kind, ref) => given.give(kind, ref),
@@ -134,19 +148,28 @@ export class Ready extends Redrawing implements Readies {
       isForm: (name) => source.get(of('XObject', name)[1]?.get('/Subtype')) !== '/Image',
       form: (name, state) => {
         const [what, dict] = of('XObject', name);
-        if (!(what instanceof Ref) || !dict) return undefined;
-        return named('XObject', this.formOf(what, dict, names.resources, state, base));
+        if (!(what instanceof Ref) || !dict) return named('XObject', name, undefined);
+        own(dict);
+        return named('XObject', name, this.formOf(what, dict, names.resources, state, base));
       },
       image: (name, state) => {
         const [what, dict] = of('XObject', name);
-        if (!(what instanceof Ref) || !dict) return undefined;
-        if (source.get(dict.get('/ImageMask')) === 'true') return state.fill.gone ? null : undefined;
-        return named('XObject', this.images.object(what, dict, this.changes.of(dict.get('/ColorSpace'), spaces)));
+        if (!(what instanceof Ref) || !dict) return named('XObject', name, undefined);
+        if (source.get(dict.get('/ImageMask')) === 'true')
+          return named('XObject', name, state.fill.gone ? null : undefined);
+        return named('XObject', name, this.images.object(what, dict, this.changes.of(dict.get('/ColorSpace'), spaces)));
       },
       inline: (image, state) => this.inline(image, state, spaces, given),
-      shading: (name) => named('Shading', this.shading(names('Shading', name), names)),
-      pattern: (name) => named('Pattern', this.pattern(names('Pattern', name), names, base)),
-      font: (name) => named('Font', this.font(names('Font', name), names.resources, base)),
+      shading: (name) => named('Shading', name, this.shading(names('Shading', name), names)),
+      pattern: (name) => {
+        own(of('Pattern', name)[1]);
+        return named('Pattern', name, this.pattern(names('Pattern', name), names, base));
+      },
+      font: (name) => {
+        const [, font] = of('Font', name);
+        if (font?.has('/CharProcs')) own(font);
+        return named('Font', name, this.font(names('Font', name), names.resources, base));
+      },
       graphics: (name) => of('ExtGState', name)[1],
     };
   }

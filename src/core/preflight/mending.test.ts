@@ -1,0 +1,58 @@
+import { describe, expect, it } from 'vitest';
+import { MadeBleed } from '../docket';
+import { artworkOf, docketFor } from '../testing';
+import { preflight, reportFor, type FileLook } from '.';
+
+const artwork = artworkOf(1);
+const { artwork: wish } = docketFor(artwork);
+const FILE: FileLook = {
+  artwork,
+  version: '1.7',
+  layers: [],
+  pages: [
+    {
+      whole: true,
+      extent: artwork.pages[0]!.bleed,
+      pictures: [],
+      spaces: {},
+      lines: [{ box: { x: 20, y: 20, width: 40, height: 0 }, width: 0.02 }],
+      rich: [],
+      through: [],
+      fonts: [],
+      remarks: { printed: 0, unprinted: 0 },
+      fields: 0,
+    },
+  ],
+};
+
+describe('a file’s report as a job has it', () => {
+  const report = preflight(FILE, { ...preflightRules(), weights: { 'thin-lines': 'stop' } });
+
+  it('failed, and is mended where the job does something about all that stops it', () => {
+    expect(report.outcome).toBe('failed');
+    expect(reportFor(report, wish).outcome).toBe('failed');
+    const mended = reportFor(report, { ...wish, lines: { under: 0.08, to: 0.1, most: 0.2 } });
+    expect(mended.outcome).toBe('mended');
+    expect(mended.findings.find((f) => f.check === 'thin-lines')!.mended).toBe('thickened where they are printed');
+    // bleed that is made thickens no line
+    expect(reportFor(report, { ...wish, bleed: MadeBleed.parse({ way: 'mirrored' }) }).outcome).toBe('failed');
+  });
+
+  it('is clean where nothing was found, whatever else is wished', () => {
+    const clean = preflight({ ...FILE, pages: [{ ...FILE.pages[0]!, lines: [] }] });
+    expect(reportFor(clean, { ...wish, lines: { under: 0.08, to: 0.1, most: 0.2 } }).outcome).toBe('clean');
+  });
+});
+
+function preflightRules() {
+  return {
+    kind: 'odd-sparrow preflight rules' as const,
+    name: 'own',
+    leastPpi: 200,
+    mostPpi: 1200,
+    thinnest: 0.08,
+    smallest: 8,
+    bleed: 3,
+    safe: 3,
+  };
+}

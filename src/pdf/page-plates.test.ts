@@ -1,0 +1,82 @@
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { describe, expect, it } from 'vitest';
+import { scratch, writePdf } from './testing';
+import { mostInk, pagePlates } from './page-plates';
+import { CASES, HIGH, RESOURCES, THINGS, WIDE } from './separate/testing-things';
+import { inkOn, separationsOf } from './separate/testing';
+
+const dir = scratch();
+let serial = 0;
+function pdfOf(content: string, entries = ''): string {
+  const path = join(dir, `p${++serial}.pdf`);
+  writePdf(path, [{ entries: `/MediaBox[0 0 ${WIDE} ${HIGH}]${entries}${RESOURCES}`, content }], THINGS);
+  return path;
+}
+
+describe('the inks of a page', () => {
+  const told = [
+    'spot inks and several at once',
+    'pictures of process inks',
+    'patterns',
+    'shadings of circles in a spot ink',
+    'drawn letters',
+    'meshes',
+  ];
+  it.each(told)('cover what Ghostscript’s separations do: %s', async (name) => {
+    const path = pdfOf(CASES[name]!);
+    const { plates } = await pagePlates(path, 1);
+    const [theirs] = await separationsOf(path, 150);
+    for (const { ink, coverage } of plates) {
+      const wanted = theirs!.has(ink) ? 100 * inkOn(theirs!.get(ink)!) : 0;
+      expect([ink, Math.abs(coverage - wanted) < 0.5 || [coverage, wanted]]).toEqual([ink, true]);
+    }
+    expect(plates.reduce((sum, p) => sum + p.coverage, 0)).toBeGreaterThan(0.5);
+  });
+
+  it('are those of what is printed, where something is done to them', async () => {
+    const path = pdfOf('/Gold cs 1 scn 0 0 140 170 re f 1 0 0 0 k 200 20 40 40 re f');
+    const inks = async (becomes: 'nothing' | 'process'): Promise<Map<string, number>> => {
+      const ready = { wish: { inks: [{ ink: 'Gold', becomes }], lines: null }, scale: 1 };
+      return new Map((await pagePlates(path, 1, ready)).plates.map((p) => [p.ink, p.coverage]));
+    };
+    const out = await inks('nothing');
+    expect([...out.keys()]).toEqual(['Cyan', 'Magenta', 'Yellow', 'Black']);
+    expect(out.get('Yellow')).toBe(0);
+    // four fifths of yellow on 140 of 283 points
+    expect((await inks('process')).get('Yellow')).toBeCloseTo((80 * 140) / WIDE, 0);
+  });
+
+  it('are found wherever they stand: in tables, patterns, shadings, letters and forms', async () => {
+    for (const content of ['/Pattern cs /Tile scn 0 0 90 90 re f', '/Radial sh', '/Group Do']) {
+      const { plates } = await pagePlates(pdfOf(content), 1);
+      expect(plates.find((p) => p.ink === 'Gold')!.coverage).toBeGreaterThan(0);
+    }
+  });
+
+  it('look like what stands for them, and lie as the page is seen', async () => {
+    const { width, height, plates } = await pagePlates(pdfOf('/Gold cs 1 scn 0 0 20 20 re f', '/Rotate 90'), 1);
+    expect(width).toBeLessThan(height);
+    const [red, green, blue] = plates.find((p) => p.ink === 'Gold')!.rgb;
+    expect(red > green && green > blue).toBe(true);
+    // the lower left corner is the upper left one when it is turned clockwise
+    const { data } = await sharp(plates.at(-1)!.png).raw().toBuffer({ resolveWithObject: true });
+    expect([data[0], data.at(-1)]).toEqual([0, 255]);
+  });
+});
+
+describe('the most ink in one place', () => {
+  it('is the mean over a square millimetre: one dot alone is no place', () => {
+    // 10 dots a millimetre; a square millimetre of two inks in full, and one dot of a third
+    const [width, height] = [40, 30];
+    const plate = (x0: number, y0: number, side: number): Uint8Array => {
+      const grey = new Uint8Array(width * height).fill(255);
+      for (let y = y0; y < y0 + side; y++) grey.fill(0, y * width + x0, y * width + x0 + side);
+      return grey;
+    };
+    const most = mostInk([plate(5, 5, 10), plate(5, 5, 10), plate(30, 20, 1)], width, height, 0.1);
+    expect(most).toEqual({ total: 200, x: 10 / 40, y: 10 / 30 });
+    expect(mostInk([plate(30, 20, 1)], width, height, 0.1).total).toBe(1);
+    expect(mostInk([new Uint8Array(4).fill(255)], 2, 2, 0.1).total).toBe(0);
+  });
+});
