@@ -1,4 +1,6 @@
+import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
+import { run, writePdf } from '../src/pdf/made';
 import { CARD_FILES, writeCards } from '../src/pdf/testing-cards';
 import { accessible, dropFiles, exported, fill, openDropped, openStation, saved, scratch } from './helpers';
 
@@ -11,8 +13,7 @@ test('seven unlike files of one card become one run without a click, and single 
   const arriving = page.getByRole('region', { name: 'Arriving files' });
   await expect(arriving.getByText('7 files are cards of one size')).toBeVisible({ timeout: 60_000 });
   await accessible(page);
-  const run = arriving.getByRole('link', { name: /^8 cards/ });
-  await run.click();
+  await arriving.getByRole('link', { name: /^8 cards/ }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('8 cards: without bleed and others');
   const brief = page.getByLabel('Brief');
   await expect(brief).toContainText('85 × 55');
@@ -78,4 +79,55 @@ test('a box is dragged and typed for pages of a range, and taken back', async ({
   await saved(page);
   await page.getByRole('button', { name: 'The file’s own again' }).click();
   await expect(size).toHaveValue('85 × 55 mm');
+});
+
+test('inks are looked at, left out and made another; thin lines are found, thickened and made ready in one go', async ({
+  page,
+}) => {
+  const path = join(scratch, 'die-cut.pdf');
+  const space = '[/Separation/Die#20line/DeviceCMYK<</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[0 1 0 0]/N 1>>]';
+  const content =
+    '1 0 0 0 k 0 0 140 200 re f /Die CS 1 SCN 2 w 60 60 100 80 re S 0 0 0 1 K 0.05 w 20 150 m 200 150 l S';
+  writePdf(path, [
+    { entries: `/MediaBox[0 0 241 156]/TrimBox[0 0 241 156]/Resources<</ColorSpace<</Die ${space}>>>>`, content },
+  ]);
+  await openDropped(page, path);
+  await openStation(page, 'artwork');
+  const station = page.locator('[data-station=artwork]');
+  await expect(station.getByRole('button', { name: /Lines are very thin/ })).toBeVisible({ timeout: 20_000 });
+  // a page's number leads there, with a ring round the line
+  await station.getByRole('button', { name: /Lines are very thin/ }).click();
+  await station.getByRole('button', { name: 'Lines are very thin: page 1' }).click();
+  await expect(page.locator('[data-halo]')).toHaveCount(1);
+  await accessible(page);
+  await page.getByText('Inks', { exact: true }).click();
+  const inks = page.getByRole('region', { name: 'Inks' });
+  await expect(inks.getByRole('button', { name: 'Die line', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await inks.getByRole('button', { name: 'Only Die line' }).click();
+  await expect(inks.getByRole('button', { name: 'Cyan', exact: true })).toHaveAttribute('aria-pressed', 'false');
+  const picture = page.getByRole('img', { name: 'Page 1 in its inks' });
+  const { x, y, width, height } = (await picture.boundingBox())!;
+  await page.mouse.move(x + width / 6, y + height / 2);
+  await expect(inks.getByRole('row', { name: /Cyan/ })).toContainText('100 %');
+  await accessible(page);
+  await station.getByRole('button', { name: /What becomes of Die line/ }).click();
+  await page.getByRole('option', { name: /Left out/ }).click();
+  await expect(inks.getByRole('button', { name: 'Die line', exact: true })).toHaveCount(0);
+  await inks.getByText('As in the file', { exact: true }).click();
+  await expect(inks.getByRole('button', { name: 'Die line', exact: true })).toBeVisible();
+  await page.getByText('Before, after', { exact: true }).click();
+  await expect(page.getByRole('img', { name: 'Page 1 as it is printed' })).toBeVisible();
+  await accessible(page);
+  await station.getByRole('button', { name: 'Make ready' }).click();
+  await expect(page.getByText(/Made ready: Thin lines thickened/)).toBeVisible();
+  await expect(station.getByText('thickened where they are printed')).toBeVisible();
+  await expect(station.getByLabel('Thin lines become')).toHaveValue('0.1 mm');
+  await saved(page);
+  const { file } = await exported(page, 'die-cut');
+  const text = run('qpdf', '--qdf', '--object-streams=disable', file, '-');
+  expect(text).not.toContain('Die#20line');
+  // 0.1 mm is 0.28346 points
+  expect(text).toMatch(/^0\.28\d* w$/m);
+  await page.keyboard.press('Control+z');
+  await expect(station.getByLabel('Thin lines become')).toHaveCount(0);
 });

@@ -122,6 +122,20 @@ await page.getByText('One page', { exact: true }).click();
 await page.locator('[data-grip]').first().waitFor();
 await page.waitForTimeout(1500);
 await shot('page');
+await open('The borrower’s handbook');
+await station('artwork');
+await page.keyboard.press('3');
+await page.getByText('One page', { exact: true }).click();
+await page.getByText('Inks', { exact: true }).click();
+await page.getByRole('button', { name: 'Only Gull Rust' }).waitFor();
+await page.getByText('Spot inks').scrollIntoViewIfNeeded();
+await page.waitForTimeout(1500);
+{
+  // the pointer over the sun, so that the read-out is seen
+  const { x, y, width, height } = await page.getByRole('img', { name: 'Page 1 in its inks' }).boundingBox();
+  await page.mouse.move(x + 0.64 * width, y + 0.35 * height);
+}
+await shot('inks');
 await open('Staff cards, five people');
 await station('sheet');
 await page.getByText('Ways to lay it compared').click();
@@ -136,10 +150,6 @@ await open('Coupons, stub to tear off');
 await station('finish');
 await page.keyboard.press('4');
 await shot('slitter');
-await open('Loan slips, three parts');
-await page.keyboard.press('2');
-await page.locator('[data-stamps] text').first().waitFor();
-await shot('flat-dummy');
 await open('Seven harbour notices, offset');
 await station('marks');
 await page.getByRole('button', { name: 'Set Text line' }).click();

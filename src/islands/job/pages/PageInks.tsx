@@ -158,7 +158,9 @@ function InkList({
             <th className="py-1 font-normal">Ink</th>
             <th className="text-right font-normal">covers</th>
             <th className="text-right font-normal">here</th>
-            <th />
+            <th>
+              <span className="sr-only">Alone</span>
+            </th>
           </tr>
         </thead>
         <tbody>
