@@ -132,7 +132,8 @@ await page.getByText('Spot inks').scrollIntoViewIfNeeded();
 await page.waitForTimeout(1500);
 {
   // the pointer over the sun, so that the read-out is seen
-  const { x, y, width, height } = await page.getByRole('img', { name: 'Page 1 in its inks' }).boundingBox();
+  const box = await page.getByRole('img', { name: 'Page 1 in its inks' }).boundingBox();
+  const { x, y, width, height } = box ?? { x: 0, y: 0, width: 0, height: 0 };
   await page.mouse.move(x + 0.64 * width, y + 0.35 * height);
 }
 await shot('inks');

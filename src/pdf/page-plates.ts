@@ -6,7 +6,8 @@ import { readSpace } from './colour/spaces';
 import { Copier } from './compose/copier';
 import { PdfWriter } from './compose/writer';
 import { spotInks, spotSpace } from './inks';
-import { allow, mupdf } from './mupdf';
+import { greysOf } from './greys';
+import { allow } from './mupdf';
 import { openWithMupdf } from './mupdf-file';
 import { OpenPdf } from './open';
 import { pageAlone, type ReadyPage } from './raster';
@@ -145,23 +146,11 @@ function drawn(path: string, count: number): { width: number; height: number; gr
       const page = doc.loadPage(i);
       const [x0, y0, x1, y1] = page.getBounds('MediaBox');
       const scale = Math.min(DPI / 72, MOST_DOTS / Math.max(x1 - x0, y1 - y0, 1));
-      const pixmap = page.toPixmap(
-        mupdf.Matrix.scale(scale, scale),
-        mupdf.ColorSpace.DeviceGray,
-        false,
-        true,
-        'Print',
-        'MediaBox',
-      );
       try {
-        const [width, height, stride] = [pixmap.getWidth(), pixmap.getHeight(), pixmap.getStride()];
+        const { width, height, greys: grey } = greysOf(page, scale);
         size = { width, height, dot: 25.4 / 72 / scale };
-        const pixels = pixmap.getPixels();
-        const grey = new Uint8Array(width * height);
-        for (let y = 0; y < height; y++) grey.set(pixels.subarray(y * stride, y * stride + width), y * width);
         return grey;
       } finally {
-        pixmap.destroy();
         page.destroy();
       }
     });

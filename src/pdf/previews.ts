@@ -1,8 +1,8 @@
 import { closeSync, fsyncSync, openSync, rmSync, statSync, writeSync } from 'node:fs';
 import { plan, type SideName } from '../core';
 import { ppfWritten, PREVIEW_DPI, type Preview } from '../core/ticket';
+import { greysOf } from './greys';
 import { filesOf, type Composed, type ComposeJob } from './compose';
-import { mupdf } from './mupdf';
 import { openWithMupdf } from './mupdf-file';
 import { OpenPdf } from './open';
 import { renameDurably } from './write-file';
@@ -16,23 +16,9 @@ function previewsOf(path: string, plates: readonly (readonly [SideName, string])
   try {
     return plates.map(([side, ink], i) => {
       const page = doc.loadPage(i);
-      const pixmap = page.toPixmap(
-        mupdf.Matrix.scale(1 / DOT, 1 / DOT),
-        mupdf.ColorSpace.DeviceGray,
-        false,
-        true,
-        'Print',
-        'MediaBox',
-      );
       try {
-        const [width, height] = [pixmap.getWidth(), pixmap.getHeight()];
-        const stride = pixmap.getStride();
-        const pixels = pixmap.getPixels();
-        const greys = new Uint8Array(width * height);
-        for (let y = 0; y < height; y++) greys.set(pixels.subarray(y * stride, y * stride + width), y * width);
-        return { side, ink, width, height, greys };
+        return { side, ink, ...greysOf(page, 1 / DOT) };
       } finally {
-        pixmap.destroy();
         page.destroy();
       }
     });

@@ -26,6 +26,7 @@ describe('what becomes of inks', () => {
     const many = Array.from({ length: MOST_INK_WORKS + 1 }, (_, i) => one(`Ink ${i}`));
     expect(InkWorks.safeParse(many).success).toBe(false);
     expect(InkWorks.safeParse(many.slice(1)).success).toBe(true);
+    expect(MOST_INK_WORKS).toBe(24);
   });
 });
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { patched, type Artwork, type Patch } from '../docket';
-import { makeReady, remediesFor, USUAL_LINES } from '../propose';
+import { makeReady, remediesFor } from '../propose';
 import { A5, artworkOf, docketFor, look, page } from '../testing';
 
 const inked = (...inks: string[]): Artwork => ({ ...artworkOf(8), inks });
@@ -91,7 +91,7 @@ describe('making ready', () => {
     const { patch, done } = makeReady({ ...it_, docket: patched(it_.docket, { product: { bleed: 3 } }) }, true);
     expect(done).toEqual(['Thin lines thickened', 'Make bleed: the page mirrored at its edges', 'Both as “Gull Rust”']);
     const after = look(patched(patched(it_.docket, { product: { bleed: 3 } }), patch!), bare);
-    expect(after.docket.artwork.lines).toEqual(USUAL_LINES);
+    expect(after.docket.artwork.lines).toEqual({ under: 0.08, to: 0.1, most: 0.25 });
     expect(after.docket.artwork.bleed?.way).toBe('mirrored');
     expect(after.findings.some((f) => f.id === 'no-bleed' || f.id.startsWith('inks-alike'))).toBe(false);
     // and once more there is nothing to do

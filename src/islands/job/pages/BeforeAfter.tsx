@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { WorkedPage } from '../../../core';
 import { pictureUrl } from '../../../ui/client';
-import { useJob } from '../context';
+import { usePageFile } from './plates';
 import { useRoom } from '../room';
 import { pictureWidth } from '../table/geometry';
 
@@ -18,10 +18,7 @@ export function BeforeAfter({
   readonly file: number;
   readonly page: number;
 }) {
-  const { own, ready } = useJob(({ docket, files }) => ({
-    own: [docket.artwork.file, ...docket.artwork.more][file]?.sha256 ?? '',
-    ready: files[file] ?? '',
-  }));
+  const { own, ready } = usePageFile(file);
   const [room, { width, height }] = useRoom();
   const [at, move] = useState(50);
   const scale = Math.max(0.05, Math.min((width - 2 * MARGIN) / media.width, (height - 2 * MARGIN - 40) / media.height));

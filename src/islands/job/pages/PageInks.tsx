@@ -2,9 +2,8 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { formatNumber, type WorkedPage } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/choices';
-import { useJob } from '../context';
 import { useRoom } from '../room';
-import { amountAt, laidOver, usePlates, type Plate, type Plates } from './plates';
+import { amountAt, laidOver, usePageFile, usePlates, type Plate, type Plates } from './plates';
 
 /** Round the page as it is drawn, px. */
 const MARGIN = 24;
@@ -20,10 +19,7 @@ export function PageInks({
   readonly file: number;
   readonly page: number;
 }) {
-  const { own, ready } = useJob(({ docket, files }) => ({
-    own: [docket.artwork.file, ...docket.artwork.more][file]?.sha256 ?? '',
-    ready: files[file] ?? '',
-  }));
+  const { own, ready } = usePageFile(file);
   const [as, setAs] = useState<'printed' | 'file'>('printed');
   const parting = usePlates(as === 'file' ? own : ready, page);
   const [hidden, hide] = useState<ReadonlySet<string>>(new Set());

@@ -1,6 +1,14 @@
 import { useEffect, useState } from 'react';
 import * as z from 'zod';
 import { ask, platesUrl, Refused } from '../../../ui/client';
+import { useJob } from '../context';
+
+/** One of the job's files, from 0: as it is, and as its pages are printed. */
+export const usePageFile = (file: number): { readonly own: string; readonly ready: string } =>
+  useJob(({ docket, files }) => ({
+    own: [docket.artwork.file, ...docket.artwork.more][file]?.sha256 ?? '',
+    ready: files[file] ?? '',
+  }));
 
 /** The inks of a page as they are looked at. */
 const Said = z.object({

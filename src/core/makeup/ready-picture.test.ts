@@ -1,0 +1,22 @@
+import { describe, expect, it } from 'vitest';
+import { patched } from '../docket';
+import { A5, artworkOf, docketFor } from '../testing';
+import { readyPicture } from './ready-picture';
+
+const lines = { under: 0.08, to: 0.1, most: 0.2 };
+
+describe('how pages are drawn', () => {
+  const artwork = artworkOf(4, { width: 2 * A5.width, height: 2 * A5.height });
+  const fitted = patched(docketFor(artwork), { artwork: { fit: 'fit' }, product: { finished: A5 } });
+
+  it('is as the file has them where nothing is done to them', () => {
+    expect(readyPicture(fitted, artwork)).toBe(null);
+    expect(readyPicture(patched(fitted, { artwork: { inks: [], lines: null } }), artwork)).toBe(null);
+  });
+
+  it('is at the size at which they are printed, where lines count', () => {
+    expect(readyPicture(patched(fitted, { artwork: { lines } }), artwork)).toEqual({ inks: [], lines, scale: 0.5 });
+    const inks = [{ ink: 'Cut', becomes: 'nothing' as const }];
+    expect(readyPicture(patched(fitted, { artwork: { inks } }), artwork)).toEqual({ inks, lines: null, scale: 1 });
+  });
+});
