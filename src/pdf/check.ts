@@ -10,7 +10,8 @@ import { canDecode, filtersOf } from './syntax/filters';
 import { isDict, numberOf, PdfSyntaxError, type Dict, type PdfObject } from './syntax/objects';
 
 /** Takes everything and keeps nothing: what can be put into it can be composed. */
-class Nowhere implements ObjectSink {
+/** Takes what is written, and keeps none of it. */
+export class Nowhere implements ObjectSink {
   readonly takesBytes = false;
   private last = 0;
   allocate = (): number => ++this.last;

@@ -1,10 +1,15 @@
 import { closeSync, openSync, readSync, statSync } from 'node:fs';
 import type { Artwork } from '../core';
 import type { FileLook, PageLook } from '../core/preflight';
+import { Nowhere } from './check';
+import { Copier } from './compose/copier';
 import { findPieces, withFound } from './find-pieces';
 import { layersOf, lookAtPage } from './look-page';
 import { allow } from './mupdf';
 import { openWithMupdf } from './mupdf-file';
+import { OpenPdf } from './open';
+import { lostWhites } from './overprint';
+import { PdfSyntaxError } from './syntax/objects';
 
 /** Pages that are looked at in one file, at most. */
 const MOST_PAGES = 5000;
@@ -34,11 +39,12 @@ export function lookAtFile(
   const found = withFound(artwork, findPieces(source, artwork));
   allow((160 << 20) + 2 * statSync(source).size);
   const { doc, close } = openWithMupdf(source);
+  const opened = openOr(source);
   try {
     const total = Math.min(MOST_PAGES, artwork.pages.length);
     const pages: PageLook[] = [];
     for (let i = 0; i < total; i++) {
-      pages.push(lookAtPage(doc, i));
+      pages.push({ ...lookAtPage(doc, i), lostWhites: lostOn(opened, i) });
       onProgress(i + 1, total);
     }
     const said = versionOf(path);
@@ -51,6 +57,30 @@ export function lookAtFile(
       pages,
     };
   } finally {
+    opened?.close();
     close();
+  }
+}
+
+/** The file as its content is gone through; null where it cannot be followed. */
+function openOr(path: string): OpenPdf | null {
+  try {
+    return new OpenPdf(path);
+  } catch (e) {
+    if (e instanceof PdfSyntaxError) return null;
+    throw e;
+  }
+}
+
+/** What a page paints in white that is lost, as far as it can be followed. */
+function lostOn(opened: OpenPdf | null, index: number): number {
+  const page = opened?.pages[index];
+  if (!opened || !page) return 0;
+  try {
+    const content = new Copier(opened.file, new Nowhere()).contentOf(page).toString('latin1');
+    return lostWhites(opened.file, page, content);
+  } catch (e) {
+    if (e instanceof PdfSyntaxError) return 0;
+    throw e;
   }
 }

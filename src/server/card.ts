@@ -1,4 +1,17 @@
-import { cutCard, inspect, jobCard, mark, pileSlips, plan, reckon, wallOf, writing, type Docket } from '../core';
+import {
+  cutCard,
+  inspect,
+  jobCard,
+  mark,
+  pileSlips,
+  plan,
+  readyPicture,
+  reckon,
+  wallOf,
+  writing,
+  type Docket,
+  type ReadyPicture,
+} from '../core';
 import { sql } from './db';
 import { picture } from './pictures';
 import { sourcesOf } from './sources';
@@ -8,9 +21,12 @@ import { cutCardInWorker, jobCardInWorker, slipsInWorker, wallCardInWorker } fro
 /** Wide enough for a card's pictures in print, pixels. */
 const WIDE = 640;
 
-/** A page's picture, a JPEG; none where it cannot be drawn: the card is written all the same. */
-const thumb = async (sha256: string | undefined, page: number): Promise<Uint8Array | null> =>
-  sha256 ? picture(sha256, page, WIDE).catch(() => null) : null;
+/** A page's picture as it is printed, a JPEG; none where it cannot be drawn: the card is written all the same. */
+const thumb = async (
+  sha256: string | undefined,
+  page: number,
+  ready: ReadyPicture | null,
+): Promise<Uint8Array | null> => (sha256 ? picture(sha256, page, WIDE, 'looked-at', ready).catch(() => null) : null);
 
 /**
  * The card that travels with a job, as PDF. @returns null where its artwork is not in the store
@@ -26,7 +42,8 @@ export async function cardOf(number: number, docket: Docket, address: string): P
   const findings = inspect({ docket, artwork, plan: planned, marks: mark(docket, planned), shop, unit });
   const card = jobCard(number, docket, planned, { findings, figures: reckon(docket, planned) }, unit);
   const files = [docket.artwork.file, ...docket.artwork.more];
-  const thumbs = await Promise.all(card.pages.map(({ file, page }) => thumb(files[file]?.sha256, page)));
+  const ready = readyPicture(docket, artwork);
+  const thumbs = await Promise.all(card.pages.map(({ file, page }) => thumb(files[file]?.sha256, page, ready)));
   return jobCardInWorker({ card, address, thumbs, unit, house: house.name, writing: writing() });
 }
 

@@ -2,7 +2,15 @@ import { existsSync } from 'node:fs';
 import { mkdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { unpackArtwork } from '../core';
-import { DEFAULT_RULES, preflight, type FileLook, type PreflightReport, type PreflightRules } from '../core/preflight';
+import {
+  atScale,
+  DEFAULT_RULES,
+  preflight,
+  rulesAt,
+  type FileLook,
+  type PreflightReport,
+  type PreflightRules,
+} from '../core/preflight';
 import { inWords, Stopped } from '../pdf';
 import { diskFull, sql } from './db';
 import { folderOf, sourceOf, write } from './pictures';
@@ -34,16 +42,18 @@ type Seen = Omit<FileLook, 'artwork'>;
 /**
  * What preflight finds in a file, by the rules that are given; it is looked over once, page by page, behind everything
  * else, and asked for again until that is done.
+ * @param scale what it is printed at of its own size
  * @throws RangeError where there is no such file
  */
-export async function checked(sha256: string, rules: Partial<PreflightRules> = {}): Promise<FileCheck> {
+export async function checked(sha256: string, rules: Partial<PreflightRules> = {}, scale = 1): Promise<FileCheck> {
   const row = await findArtwork(sql, sha256);
   if (!row) throw new RangeError('There is no such file.');
   const artwork = unpackArtwork(row.facts);
   const file = fileOf(sha256);
   if (existsSync(file)) {
     const seen = JSON.parse(await readFile(file, 'utf8')) as Seen;
-    return { state: 'done', report: preflight({ ...seen, artwork }, { ...DEFAULT_RULES, ...rules }) };
+    const by = rulesAt({ ...DEFAULT_RULES, ...rules }, scale);
+    return { state: 'done', report: preflight(atScale({ ...seen, artwork }, scale), by) };
   }
   const why = failed.get(sha256);
   if (why !== undefined) {

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { InkWorks, madeReady, ThinLines, type Artwork, type Docket } from '../docket';
+import { worked } from '../pages';
 import { printedScale } from './placing';
 
 /** What pictures of pages show of what is done to their content: as they are printed. */
@@ -10,16 +11,14 @@ export const ReadyPicture = z.strictObject({
 });
 export type ReadyPicture = z.infer<typeof ReadyPicture>;
 
+/** A scale to a hundredth: what is kept of pages is kept by it, and a hair more or less is no other one. */
+export const roundedScale = (scale: number): number => Math.min(100, Math.max(0.01, Math.round(scale * 100) / 100));
+
 /** How a job's pages are drawn; null where they are as the file has them. */
 export function readyPicture(docket: Docket, artwork: Artwork): ReadyPicture | null {
   const wish = madeReady(docket.artwork);
   if (!wish) return null;
-  const [first] = artwork.pages;
+  const [first] = worked(artwork, docket.artwork).pages;
   const scale = first && wish.lines ? printedScale(first, docket.artwork, docket.product.finished) : 1;
-  // to a hundredth: pictures are kept, and a hair more or less is no other picture
-  return {
-    inks: [...wish.inks],
-    lines: wish.lines,
-    scale: Math.min(100, Math.max(0.01, Math.round(scale * 100) / 100)),
-  };
+  return { inks: [...wish.inks], lines: wish.lines, scale: roundedScale(scale) };
 }

@@ -5,6 +5,7 @@ import { fields } from './checks/fields';
 import { fonts } from './checks/fonts';
 import { lab } from './checks/lab';
 import { layers } from './checks/layers';
+import { lostWhite } from './checks/lost-white';
 import { mended } from './checks/mended';
 import { nearTrim } from './checks/near-trim';
 import { noBleed } from './checks/no-bleed';
@@ -24,6 +25,7 @@ import { DEFAULT_RULES, type CheckId, type PreflightRules } from './rules';
 
 export type { FileLook, PageLook, PictureLook, Space } from './look';
 export type { PreflightFinding, PreflightReport } from './report';
+export { atScale, rulesAt } from './at-scale';
 export { reportFor, type JobFinding, type JobReport } from './mending';
 export { DEFAULT_RULES, PreflightRules } from './rules';
 
@@ -36,6 +38,7 @@ const CHECKS: Readonly<Record<CheckId, PreflightCheck>> = {
   lab,
   'rich-text': richText,
   'thin-lines': thinLines,
+  'lost-white': lostWhite,
   transparency,
   layers,
   remarks,

@@ -27,6 +27,8 @@ export interface PageLook {
   readonly rich: readonly { readonly box: Rect; readonly points: number }[];
   /** What is seen through, or is blended with what lies under it. */
   readonly through: readonly Rect[];
+  /** Things painted in white that overprints, and so are not there in print. */
+  readonly lostWhites?: number;
   readonly fonts: readonly { readonly name: string; readonly embedded: boolean }[];
   /** Comments that are on it, and whether they print. */
   readonly remarks: { readonly printed: number; readonly unprinted: number };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MadeBleed } from '../docket';
 import { artworkOf, docketFor } from '../testing';
-import { preflight, reportFor, type FileLook } from '.';
+import { atScale, preflight, reportFor, rulesAt, type FileLook, type PreflightRules } from '.';
 
 const artwork = artworkOf(1);
 const { artwork: wish } = docketFor(artwork);
@@ -44,8 +44,9 @@ describe('a file’s report as a job has it', () => {
   });
 });
 
-function preflightRules() {
+function preflightRules(): PreflightRules {
   return {
+    weights: {},
     kind: 'odd-sparrow preflight rules' as const,
     name: 'own',
     leastPpi: 200,
@@ -56,3 +57,25 @@ function preflightRules() {
     safe: 3,
   };
 }
+
+describe('a file printed at another size', () => {
+  const thick: FileLook = {
+    ...FILE,
+    pages: [
+      {
+        ...FILE.pages[0]!,
+        lines: [{ box: { x: 20, y: 20, width: 40, height: 0 }, width: 0.12 }],
+        pictures: [{ box: { x: 20, y: 20, width: 40, height: 40 }, ppi: 150, space: 'cmyk' }],
+        rich: [{ box: { x: 20, y: 20, width: 40, height: 4 }, points: 12 }],
+      },
+    ],
+  };
+  const found = (scale: number): string[] =>
+    preflight(atScale(thick, scale), rulesAt(preflightRules(), scale)).findings.map((f) => f.check);
+
+  it('has lines, letters and pixels of that size', () => {
+    expect(found(1)).toEqual(['coarse']);
+    // half as large: lines of 0.06 mm, letters of 6 points, 300 pixels an inch; and 3 mm of bleed there are 6 here
+    expect(found(0.5)).toEqual(['rich-text', 'thin-lines', 'no-bleed']);
+  });
+});

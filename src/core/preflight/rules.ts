@@ -10,6 +10,7 @@ export const CHECK_IDS = [
   'lab',
   'rich-text',
   'thin-lines',
+  'lost-white',
   'transparency',
   'layers',
   'remarks',

@@ -17,6 +17,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Space', 'in the dummy, unfolding: on and stop; at the knife, play and hold'],
   ['Alt ← →, Del', 'in the page list: move, take out'],
   ['B, D, R', 'in the page list: blank before, repeat, turn'],
+  ['A', 'in the Artwork station: make ready'],
   ['1 to 6, ↑ ↓', 'among the plans of sections: take one'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['Tab', 'walks brief, docket and table'],

@@ -1,9 +1,10 @@
 import { useEffect, useState } from 'react';
-import { makeReady } from '../../../core';
+import { factsOf, makeReady, printedScale, roundedScale, worked, type Artwork, type Docket } from '../../../core';
 import { reportFor, type JobFinding, type JobReport, type PreflightReport } from '../../../core/preflight';
 import { Button } from '../../../ui/Button';
 import { ask, Refused } from '../../../ui/client';
 import { Row } from '../../../ui/fields';
+import { useKeys } from '../../../ui/keys';
 import { useNotices } from '../../../ui/Notices';
 import { Severity } from '../../../ui/Severity';
 import { inspectedOf, useJob, useJobStore } from '../context';
@@ -15,12 +16,24 @@ type FileCheck =
   | { readonly state: 'done'; readonly report: PreflightReport }
   | { readonly state: 'stopped'; readonly why: string };
 
+/** What a file's first page is printed at of its own size, to a hundredth. */
+function scaleOf(docket: Docket, artwork: Artwork, file: number): number {
+  const facts = factsOf(worked(artwork, docket.artwork), { file, page: 1 });
+  return facts ? roundedScale(printedScale(facts, docket.artwork, docket.product.finished)) : 1;
+}
+
 /** How often it is asked how far it has come, ms. */
 const BEAT = 600;
 
+/** How a file's pages are printed: with how much bleed, and at what of their own size. */
+interface Printing {
+  readonly bleed: number;
+  readonly scale: number;
+}
+
 /** What preflight finds in a file: asked for until it is known. @param times counts up to ask anew */
-function useCheck(sha256: string, bleed: number, times: number): FileCheck {
-  const of = `${sha256} ${bleed} ${times}`;
+function useCheck(sha256: string, { bleed, scale }: Printing, times: number): FileCheck {
+  const of = `${sha256} ${bleed} ${scale} ${times}`;
   const [known, set] = useState<{ readonly of: string; readonly check: FileCheck }>({ of, check: { state: 'asking' } });
   useEffect(() => {
     let wanted = true;
@@ -28,7 +41,7 @@ function useCheck(sha256: string, bleed: number, times: number): FileCheck {
     const once = async (): Promise<void> => {
       let check: FileCheck;
       try {
-        check = await ask<FileCheck>(`/api/artworks/${sha256}/check?bleed=${bleed}`);
+        check = await ask<FileCheck>(`/api/artworks/${sha256}/check?bleed=${bleed}&scale=${scale}`);
       } catch (e) {
         check = { state: 'stopped', why: e instanceof Refused ? e.message : 'Nobody answers. Check again.' };
       }
@@ -41,7 +54,7 @@ function useCheck(sha256: string, bleed: number, times: number): FileCheck {
       wanted = false;
       clearTimeout(next);
     };
-  }, [of, sha256, bleed]);
+  }, [of, sha256, bleed, scale]);
   return known.of === of ? known.check : { state: 'asking' };
 }
 
@@ -75,9 +88,13 @@ function FileRow({
   readonly file: number;
   readonly name: string | null;
 }) {
-  const { wish, bleed } = useJob(({ docket }) => ({ wish: docket.artwork, bleed: docket.product.bleed }));
+  const { wish, bleed, scale } = useJob(({ docket, artwork }) => ({
+    wish: docket.artwork,
+    bleed: docket.product.bleed,
+    scale: scaleOf(docket, artwork, file),
+  }));
   const [times, again] = useState(0);
-  const check = useCheck(sha256, bleed, times);
+  const check = useCheck(sha256, { bleed, scale }, times);
   const report = check.state === 'done' ? reportFor(check.report, wish) : null;
   const outcome = report && outcomeSaid(report);
   const worst = outcome?.severity;
@@ -136,8 +153,9 @@ function MakeReady({ thin }: { readonly thin: boolean }) {
         : 'There is nothing that could be mended without losing something.';
     useNotices.getState().say({ tone: 'fine', text });
   };
+  useKeys({ a: press });
   return (
-    <Button small onPress={press}>
+    <Button small keys="a" onPress={press}>
       Make ready
     </Button>
   );

@@ -1,16 +1,23 @@
+import { ReadyPicture } from '../../../../core';
 import { PreflightRules } from '../../../../core/preflight';
 import { checked, stopChecking } from '../../../../server';
 import { endpoint, notThere } from '../../../_api';
 
 const shaOf = (sha: string | undefined): string | null => (sha && /^[0-9a-f]{64}$/.test(sha) ? sha : null);
 
-/** What preflight finds in a file, or how far looking it over has come. `bleed` is what its job asks for. */
+/**
+ * What preflight finds in a file, or how far looking it over has come. `bleed` is what its job asks for, `scale` what it is
+ * printed at of its own size.
+ */
 export const GET = endpoint(async ({ params, url }) => {
   const sha = shaOf(params.sha);
   if (sha === null) return notThere();
   const bleed = PreflightRules.shape.bleed.safeParse(Number(url.searchParams.get('bleed') ?? NaN));
+  const scale = ReadyPicture.shape.scale.safeParse(Number(url.searchParams.get('scale') ?? NaN));
   try {
-    return Response.json(await checked(sha, bleed.success ? { bleed: bleed.data } : {}));
+    return Response.json(
+      await checked(sha, bleed.success ? { bleed: bleed.data } : {}, scale.success ? scale.data : 1),
+    );
   } catch (e) {
     if (e instanceof RangeError) return notThere();
     throw e;
