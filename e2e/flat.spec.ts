@@ -55,7 +55,7 @@ test('a card without bleed gets it by one remedy, on the table and on paper, and
 }) => {
   const path = join(scratch, 'bare.pdf');
   const [w, h] = [90 * MM, 50 * MM];
-  writePdf(path, [{ entries: `/MediaBox[0 0 ${w} ${h}]`, content: `0.2 0.5 0.7 rg 0 0 ${w} ${h} re f` }]);
+  writePdf(path, [{ entries: `/MediaBox[0 0 ${w} ${h}]`, content: `0.8 0.5 0.3 0 k 0 0 ${w} ${h} re f` }]);
   await openDropped(page, path);
   const found = page.getByRole('status', { name: 'Foremost finding' });
   await expect(found).toContainText('The artwork has no bleed');
@@ -67,6 +67,8 @@ test('a card without bleed gets it by one remedy, on the table and on paper, and
   await expect(found).toContainText('Nothing against it');
   await expect(artwork.getByRole('radio', { name: 'Mirrored' })).toBeChecked();
   expect(await pictures.count()).toBeGreaterThanOrEqual(9 * before);
+  // what the pointer came to rest on says its key beside it
+  await page.mouse.move(2, 2);
   await accessible(page, 'bleed made');
   const { file } = await exported(page, 'bare');
   const inks = run('gs', '-q', '-o', '-', '-sDEVICE=inkcov', file);
