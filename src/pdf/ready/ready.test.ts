@@ -39,6 +39,8 @@ function written(job: ComposeJob, wish: Partial<ArtworkWish>): string {
 const NOTHING = new Uint8Array();
 const near = (a: Greys | undefined, b: Greys | undefined): number =>
   a && b ? differ(a, b) : inkOn(a ?? b ?? NOTHING) || 0;
+/** Dots from the edge of the sheet to its middle. */
+const HALF = 227;
 const ALL = ['Cyan', 'Magenta', 'Yellow', 'Black'];
 
 describe('an ink made another', () => {
@@ -89,6 +91,17 @@ describe('an ink in process inks', () => {
       ]);
   });
 
+  it('is what stands for it in pictures whose numbers are turned over, or do not run from none to all', async () => {
+    for (const decode of ['[1 0]', '[.2 .7]']) {
+      const things = { ...THINGS, 105: THINGS[105]!.replace('/BitsPerComponent', `/Decode${decode}/BitsPerComponent`) };
+      const job = await jobOf(CASES['pictures of a spot ink, and by a table']!, things);
+      const [wanted] = await asGhostscript(written(job, {}));
+      const [is] = await separationsOf(written(job, { inks: [{ ink: 'Gold', becomes: 'process' }] }));
+      for (const ink of ALL)
+        expect([decode, ink, near(wanted!.get(ink), is!.get(ink)) < 0.002]).toEqual([decode, ink, true]);
+    }
+  });
+
   it('leaves alone what it overprinted', async () => {
     const job = await jobOf(
       '1 0 0 0 k 20 20 150 90 re f /Over0 gs /Gold cs 1 scn 60 40 60 60 re f 0 .3 0 0 k 130 30 20 20 re f',
@@ -113,6 +126,27 @@ describe('an ink left out', () => {
     const [is] = await separationsOf(written(job, { inks: [{ ink: 'Gold', becomes: 'nothing' }] }));
     expect([...is!.keys()].sort()).toEqual([...wanted!.keys()].sort());
     for (const ink of ALL) expect([ink, near(wanted!.get(ink), is!.get(ink))]).toEqual([ink, 0]);
+  });
+
+  it('leaves others that mix as each of them is alone, where there is no plate for them', async () => {
+    // cyan stands for the cut, magenta and yellow for the gold, black for the silver
+    const program = '{ 3 1 roll dup 0.2 mul exch 0.8 mul 4 -1 roll 0.5 mul }';
+    const things = {
+      ...THINGS,
+      140: '[/DeviceN[/Cut/Gold/Silver]/DeviceCMYK 141 0 R]',
+      141: `<</FunctionType 4/Domain[0 1 0 1 0 1]/Range[0 1 0 1 0 1 0 1]/Length ${program.length}>>\nstream\n${program}\nendstream`,
+    };
+    const content = '/Three cs .9 .5 .4 scn 0 0 300 200 re f';
+    const job = await jobOf(content, things, '/Resources<</ColorSpace<</Three 140 0 R>>>>');
+    const middle = async (wish: Partial<ArtworkWish>): Promise<number[]> => {
+      const [page] = await separationsOf(written(job, wish), 72, '-dMaxSpots=0');
+      return ALL.map((ink) => {
+        const plate = page!.get(ink)!;
+        return Math.round(((255 - plate[(plate.length >> 1) + HALF]!) / 255) * 100);
+      });
+    };
+    expect(await middle({})).toEqual([90, 10, 40, 20]);
+    expect(await middle({ inks: [{ ink: 'Cut', becomes: 'nothing' }] })).toEqual([0, 10, 40, 20]);
   });
 
   it('leaves the others of a colour', async () => {
