@@ -8,7 +8,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import sharp from 'sharp';
-import { inspect, mark, plan } from '../src/core';
+import { canBecome, inspect, mark, MOST_INK_WORKS, patched, plan, USUAL_LINES } from '../src/core';
 import { docketFor, SHOP } from '../src/core/testing';
 import { ArtworkError, Hands, PdfSyntaxError, TookTooLong, TookTooMuch } from '../src/pdf';
 import { KINDS, Random, giveJpeg } from '../src/pdf/testing-hostile';
@@ -31,7 +31,7 @@ giveJpeg(
 const hand = (seconds: number): Hands =>
   new Hands({ file: join(process.cwd(), 'dist/workers/pdf.mjs'), hands: 1, seconds });
 const [reader, drawer, imposer] = [hand(60), hand(10), hand(120)];
-const counts = { files: 0, taken: 0, refused: 0, heavy: 0, warned: 0, parted: 0, unparted: 0 };
+const counts = { files: 0, taken: 0, refused: 0, heavy: 0, warned: 0, parted: 0, unparted: 0, ready: 0, unready: 0 };
 const faults: string[] = [];
 const reading: number[] = [];
 let memory = 0;
@@ -91,6 +91,21 @@ for (const kind of KINDS.filter((k) => k.kind.includes(values.kind)))
         const said = e instanceof PdfSyntaxError || e instanceof TookTooLong || e instanceof TookTooMuch;
         if (!said && !/has no plate for/.test(String(e))) wrong(`as plates failed: ${(e as Error).message}`);
       }
+      const ready = `${path}.ready.pdf`;
+      try {
+        // whatever inks it names become process inks, and lines are thickened
+        const inks = artwork.inks.filter(canBecome).slice(0, MOST_INK_WORKS);
+        const wished = patched(docket, {
+          artwork: { inks: inks.map((ink) => ({ ink, becomes: 'process' as const })), lines: USUAL_LINES },
+        });
+        await imposer.run('impose', { docket: wished, artwork, source, out: ready });
+        counts.ready++;
+        if (picture) for (const what of readBack(ready, 20_000)) wrong(`made ready ${what}`);
+      } catch (e) {
+        counts.unready++;
+        if (!(e instanceof PdfSyntaxError || e instanceof TookTooLong || e instanceof TookTooMuch))
+          wrong(`made ready failed: ${(e as Error).message}`);
+      }
       if (picture && kind.fate === 'taken') {
         const gap = await difference(picture, source, 1);
         if (gap >= 60) wrong(`what is shown and what is printed differ by ${gap}`);
@@ -120,6 +135,8 @@ console.log(
     ['of those taken, too heavy to draw', counts.heavy],
     ['parted into plates', counts.parted],
     ['not parted, in words', counts.unparted],
+    ['made ready', counts.ready],
+    ['not made ready, in words', counts.unready],
     ['read back with warnings by qpdf', counts.warned],
     ['reading, p50', `${Math.round(quantile(reading, 0.5))} ms`],
     ['reading, slowest', `${Math.round(Math.max(...reading))} ms`],
