@@ -2,6 +2,7 @@ import { closeSync, existsSync, openSync, rmSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
 import {
   madeReady,
+  withFiles,
   inspect,
   LengthError,
   mark,
@@ -96,7 +97,7 @@ function withSound<T>(it: Imposing, docket: Docket, extras: Extras, work: (it: R
       sound.push(found);
     }
     const [first, ...others] = sound.map((s) => s.artwork);
-    const files = others.length > 0 ? { ...first!, more: others.map((a) => a.pages) } : first!;
+    const files = withFiles(first!, others);
     const artwork = extras.table ? { ...files, table: extras.table.facts } : files;
     const planned = plannedOr(it, docket, artwork);
     return work({

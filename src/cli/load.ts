@@ -1,6 +1,6 @@
 import { accessSync, constants, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { albumFrom, type Artwork, type Docket, type FileRef } from '../core';
+import { albumFrom, type Artwork, type Docket, type FileRef, withFiles } from '../core';
 import { ArtworkError, Hands, scratchFolder, sweepEnded, TookTooLong, TookTooMuch } from '../pdf';
 import { Complaint, pathOf, systemSaid, withFile, type Loaded } from './inputs';
 
@@ -82,7 +82,10 @@ export async function load(
     const { album: named } = docket.imprint;
     const album = named && (await readFile(hands, path, named, 'imprint.album', join(scratch, 'album.pdf')));
     if (docket.product.kind === 'poster') first.artwork = await withPpi(hands, first);
-    const files = more.length > 0 ? { ...first.artwork, more: more.map((m) => m.artwork.pages) } : first.artwork;
+    const files = withFiles(
+      first.artwork,
+      more.map((m) => m.artwork),
+    );
     const artwork = album ? { ...files, album: albumFrom(album.artwork) } : files;
     const table = docket.imprint.table ? await (await import('./table')).tableOf(path, docket) : null;
     try {

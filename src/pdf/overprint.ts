@@ -1,6 +1,6 @@
 import { operations } from './colour/operators';
 import { CMYK, GRAY, readSpace, RGB, type Space } from './colour/spaces';
-import { MOST_KEPT, paintsPath } from './separate/state';
+import { MOST_KEPT, overprintIn, paintsPath } from './separate/state';
 import type { PdfFile } from './syntax/file';
 import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfValue } from './syntax/objects';
 
@@ -115,8 +115,10 @@ function walked(
         ...state,
         [which]: { space: String(operands.at(-1)).startsWith('/') ? null : state[which].space, colour: numbers() },
       };
-    else if (operator === 'gs') state = { ...state, ...overprintOf(file, named('/ExtGState', operands[0])) };
-    else if (operator === 'Tr') state = { ...state, mode: numberOf(operands[0], 0) & 3 };
+    else if (operator === 'gs') {
+      const dict = file.get(named('/ExtGState', operands[0]));
+      if (isDict(dict)) state = { ...state, ...overprintIn(file, dict) };
+    } else if (operator === 'Tr') state = { ...state, mode: numberOf(operands[0], 0) & 3 };
     else if (/^(Tj|TJ|'|")$/.test(operator))
       paints(state.mode === 0 || state.mode === 2, state.mode === 1 || state.mode === 2);
     else if (operator === 'Do') lost += form(named('/XObject', operands[0]), state);
@@ -131,22 +133,4 @@ function spaceRead(file: PdfFile, name: PdfValue | undefined, spaces: Dict | und
     if (e instanceof PdfSyntaxError) return null;
     throw e;
   }
-}
-
-/** What of a graphics state says how inks are laid over each other (table 58). */
-function overprintOf(file: PdfFile, what: PdfValue | undefined): Partial<State> {
-  const dict = file.get(what);
-  if (!isDict(dict)) return {};
-  const flag = (key: string): boolean | undefined => {
-    const v = file.get(dict.get(key));
-    return v === undefined ? undefined : v === 'true';
-  };
-  const OP = flag('/OP');
-  const op = flag('/op') ?? OP;
-  const opm = file.get(dict.get('/OPM'));
-  return {
-    ...(OP === undefined ? {} : { OP }),
-    ...(op === undefined ? {} : { op }),
-    ...(opm === undefined ? {} : { opm: numberOf(opm, 0) === 1 }),
-  };
 }

@@ -9,6 +9,7 @@ import {
   type Artwork,
   type Docket,
   type FileRef,
+  withFiles,
 } from '../core';
 import { StillPrinting } from './board';
 import { sql, transaction } from './db';
@@ -83,7 +84,7 @@ async function oneRun(
   const [first, ...others] = files;
   if (!run || !first) return null;
   const shop = await readShop(sql);
-  const artwork: Artwork = { ...first, more: others.map((f) => f.pages) };
+  const artwork = withFiles(first!, others);
   const fresh = newDocket(titleOf(refs, run.pieces), refs[0]!, first, shop, today(), 'flat');
   const marked = patched(fresh, (await marksOfMachine(fresh.sheet.machine.id)) ?? {});
   const docket = checkedPatch(checkedPatch(marked, { artwork: { more: refs.slice(1) } }), run.patch);

@@ -1,4 +1,4 @@
-import { albumFrom, unpackArtwork, type Artwork, type Docket, type TableFacts } from '../core';
+import { albumFrom, unpackArtwork, withFiles, type Artwork, type Docket, type TableFacts } from '../core';
 import type { Sql } from './db';
 import { sourceOf } from './pictures';
 import { keepRows } from './rows';
@@ -28,13 +28,11 @@ export async function sourcesOf(run: Sql, docket: Docket): Promise<Sources | nul
   const [first, ...others] = known;
   const pictures = album ? (others.pop() ?? null) : null;
   if (!first) return null;
-  const facts = others.map((row) => (row ? unpackArtwork(row.facts).pages : []));
-  const artwork = unpackArtwork(first.facts);
+  const facts = others.map((row) => (row ? unpackArtwork(row.facts) : null));
   const table = await tableOf(run, docket);
   return {
     artwork: {
-      ...artwork,
-      ...(facts.length > 0 ? { more: facts } : {}),
+      ...withFiles(unpackArtwork(first.facts), facts),
       ...(table ? { table: table.facts } : {}),
       ...(pictures ? { album: albumFrom(unpackArtwork(pictures.facts)) } : {}),
     },

@@ -98,6 +98,13 @@ export const albumFrom = ({ pages, names }: Pick<Artwork, 'pages' | 'names'>): A
   names: names ?? pages.map((_, i) => String(i + 1)),
 });
 
+/** The artwork with the further files' pages, and the inks of all; a file that is gone has no pages. */
+export function withFiles(first: Artwork, others: readonly (Pick<Artwork, 'pages' | 'inks'> | null)[]): Artwork {
+  if (others.length === 0) return first;
+  const inks = new Set([...first.inks, ...others.flatMap((file) => file?.inks ?? [])]);
+  return { ...first, inks: [...inks], more: others.map((file) => file?.pages ?? []) };
+}
+
 /** Artwork facts as they are kept and sent: pages that are alike are said once. */
 export const PackedArtwork = Artwork.omit({ pages: true, more: true, table: true, album: true }).extend({
   alike: z.array(PageFacts),

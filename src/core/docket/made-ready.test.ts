@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { artworkOf } from '../testing';
+import { withFiles } from './artwork';
 import { canBecome, inksLeft, InkWorks, MOST_INK_WORKS, ThinLines } from './made-ready';
 
 describe('what becomes of inks', () => {
@@ -35,5 +37,16 @@ describe('thin lines', () => {
     expect(ThinLines.safeParse({ under: 0.1, to: 0.09, most: 0.2 }).success).toBe(false);
     expect(ThinLines.safeParse({ under: 0.1, to: 0.2, most: 0.19 }).success).toBe(false);
     expect(ThinLines.safeParse({ under: 0.1, to: 0.1, most: 0.1 }).success).toBe(true);
+  });
+});
+
+describe('a job of several files', () => {
+  it('has the inks of all of them, each once, and no pages of one that is gone', () => {
+    const of = (count: number, ...inks: string[]) => ({ ...artworkOf(count), inks });
+    const all = withFiles(of(4, 'Gold'), [of(2, 'Cut', 'Gold'), null]);
+    expect(all.inks).toEqual(['Gold', 'Cut']);
+    expect(all.more!.map((pages) => pages.length)).toEqual([2, 0]);
+    const one = of(4, 'Gold');
+    expect(withFiles(one, [])).toBe(one);
   });
 });

@@ -5,6 +5,7 @@ import {
   touchedPaths,
   unpackArtwork,
   valueAt,
+  withFiles,
   type Artwork,
   type Docket,
   type Patch,
@@ -52,10 +53,9 @@ const NO_ARTWORK: Artwork = { pages: [], kind: 'pdf', inks: [], notes: [] };
 /** Facts of all of a job's files. */
 function artworkIn(page: JobPage): Artwork {
   if (!page.artwork) return NO_ARTWORK;
-  const artwork = unpackArtwork(page.artwork);
+  const others = page.more.map((m) => (m ? unpackArtwork(m) : null));
   return {
-    ...artwork,
-    ...(page.more.length > 0 ? { more: page.more.map((m) => (m ? unpackArtwork(m).pages : [])) } : {}),
+    ...withFiles(unpackArtwork(page.artwork), others),
     ...(page.table ? { table: page.table } : {}),
     ...(page.album ? { album: albumFrom(unpackArtwork(page.album)) } : {}),
   };

@@ -15,8 +15,9 @@ export interface Change {
   readonly into: (colour: readonly number[]) => readonly number[];
   /** Whether its numbers stay what they are. */
   readonly same: boolean;
-  /** The space that it was. */
+  /** The space that it was; of a pattern's, that of the pattern's colour. */
   readonly was: Space;
+  readonly ofPattern?: boolean;
 }
 /** Another space; nothing, as no ink of it prints; null for itself. */
 export type Becomes = Change | 'gone' | null;
@@ -70,7 +71,7 @@ export class Changes {
         const under = this.of(value[1], spaces, depth + 1);
         return under === null || under === 'gone'
           ? under
-          : { ...under, space: this.written(`[/Pattern ${under.space}]`) };
+          : { ...under, space: this.written(`[/Pattern ${under.space}]`), ofPattern: true };
       }
       default:
         return null;

@@ -2,11 +2,13 @@ import type { ThinLines } from '../../core';
 import type { Linear } from '../compose/forms';
 import { realNumber as n } from '../compose/number';
 import { operations, type Operation } from '../colour/operators';
-import { MOST_KEPT, painted, paintsPath, textMode } from '../separate/state';
+import { MOST_KEPT, overprintIn, painted, paintsPath, textMode } from '../separate/state';
+import type { PdfFile } from '../syntax/file';
 import { isDict, numberOf, type Dict, type PdfValue } from '../syntax/objects';
 import type { Becomes } from './changes';
 import type { Paint, State } from './state';
-import { follow, MOST_POINTS, sliverPen, thickened } from './thin';
+import { Path } from './path';
+import { follow, sliverPen, thickened } from './thin';
 
 /** What a thing that content names becomes: undefined as it is, null nothing, else what stands for it. */
 type Instead = string | null | undefined;
@@ -23,7 +25,7 @@ export interface Things {
   /** A dictionary of the graphics state. */
   readonly graphics: (name: PdfValue | undefined) => Dict | null;
   readonly isForm: (name: PdfValue | undefined) => boolean;
-  readonly get: (v: PdfValue | undefined) => PdfValue | undefined;
+  readonly file: PdfFile;
   /** Names a thing that the content did not name before. */
   readonly give: (kind: string, ref: string) => string;
 }
@@ -38,9 +40,7 @@ export class Rewriter {
   private readonly out: string[] = [];
   private changed = false;
   private readonly kept: State[] = [];
-  /** The path that is being made: where it begins in what is written, and its points. */
-  private path: { readonly at: number; readonly parts: [number, number][][]; points: number; clips: boolean } | null =
-    null;
+  private path: Path | null = null;
 
   constructor(
     private state: State,
@@ -147,15 +147,15 @@ export class Rewriter {
       return `${name} ${cs}`;
     }
     const { was, space } = change;
-    if (was.pattern !== undefined || (change.same && space !== '/DeviceCMYK')) {
+    if (change.ofPattern || change.same) {
       const name = this.things.give('ColorSpace', space);
       return this.painting(which, { change, gone: false, stroking: `${name} CS` }, `${name} ${cs}`);
     }
-    return this.set_(which, change, was.initial);
+    return this.setAs(which, change, was.initial);
   }
 
   /** Sets a colour of a space that has become another. */
-  private set_(which: 'fill' | 'stroke', change: Exclude<Becomes, 'gone' | null>, colour: readonly number[]): Instead {
+  private setAs(which: 'fill' | 'stroke', change: Exclude<Becomes, 'gone' | null>, colour: readonly number[]): Instead {
     const operands = change.into(colour).map(n).join(' ');
     const name = change.space === '/DeviceCMYK' ? null : this.things.give('ColorSpace', change.space);
     const [fill, stroke] =
@@ -167,7 +167,7 @@ export class Rewriter {
     const { change, stroking } = this.state[which];
     const last = o.operands.at(-1);
     const named = typeof last === 'string' && last.startsWith('/');
-    const numbers = (named ? o.operands.slice(0, -1) : o.operands).map((v) => numberOf(this.things.get(v), 0));
+    const numbers = (named ? o.operands.slice(0, -1) : o.operands).map((v) => numberOf(this.things.file.get(v), 0));
     if (change === 'gone') return null;
     // the space as it was set before, without the colours set since
     const space = stroking === null ? null : (/^.* CS/.exec(stroking)?.[0] ?? null);
@@ -187,7 +187,7 @@ export class Rewriter {
           : `${operands} ${which === 'fill' ? 'scn' : 'SCN'}`;
       return this.painting(which, paint, as);
     }
-    if (change !== null && !change.same) return this.set_(which, change, numbers);
+    if (change !== null && !change.same) return this.setAs(which, change, numbers);
     const stroke = space && `${space} ${o.operands.map(String).join(' ')} SCN`;
     return this.painting(which, { change, gone: false, stroking: stroke });
   }
@@ -216,22 +216,15 @@ export class Rewriter {
   private graphics(o: Operation): Instead {
     const dict = this.things.graphics(o.operands[0]);
     if (!dict) return undefined;
-    const flag = (key: string): boolean | undefined => {
-      const v = this.things.get(dict.get(key));
-      return v === undefined ? undefined : v === 'true';
-    };
     const number = (key: string): number | undefined => {
-      const v = this.things.get(dict.get(key));
+      const v = this.things.file.get(dict.get(key));
       return v === undefined ? undefined : numberOf(v, 1);
     };
-    const OP = flag('/OP');
-    // one of the two alone stands for both (table 58)
-    const op = flag('/op') ?? OP;
-    const [opm, width, solid] = [number('/OPM'), number('/LW'), number('/ca')];
+    const over = overprintIn(this.things.file, dict);
+    const [width, solid] = [number('/LW'), number('/ca')];
     this.set({
-      ...(OP === undefined ? {} : { OP }),
-      ...(op === undefined ? {} : { op }),
-      ...(opm === undefined ? {} : { opm: opm === 1, opmWritten: opm === 1 }),
+      ...over,
+      ...(over.opm === undefined ? {} : { opmWritten: over.opm }),
       ...(width === undefined ? {} : { width }),
       ...(solid === undefined ? {} : { solid: solid >= 1 }),
     });
@@ -239,27 +232,9 @@ export class Rewriter {
   }
 
   private drawn(o: Operation): undefined {
-    if (!this.path) {
-      // what goes before the path may have to be said once it is known what becomes of it
-      this.path = { at: this.out.push('') - 1, parts: [], points: 0, clips: false };
-    }
-    const { path } = this;
-    const v = o.operands.map((x) => numberOf(x, 0));
-    path.points += Math.max(1, v.length >> 1);
-    if (!this.lines || path.points > MOST_POINTS) return undefined;
-    if (o.operator === 're') {
-      const [x = 0, y = 0, w = 0, h = 0] = v;
-      path.parts.push([
-        [x, y],
-        [x + w, y],
-        [x + w, y + h],
-        [x, y + h],
-      ]);
-      return undefined;
-    }
-    if (o.operator === 'm') path.parts.push([]);
-    const part = path.parts.at(-1);
-    for (let i = 0; part && i + 1 < v.length; i += 2) part.push([v[i]!, v[i + 1]!]);
+    // what goes before the path may have to be said once it is known what becomes of it
+    this.path ??= new Path(this.out.push('') - 1);
+    if (this.lines) this.path.add(o);
     return undefined;
   }
 
@@ -275,24 +250,20 @@ export class Rewriter {
         return `${as}\n${n(state.width)} w`;
       }
     }
-    const { stroking } = state.fill;
-    if (
-      lines &&
-      path &&
-      fill &&
-      !does.stroke &&
-      state.solid &&
-      !path.clips &&
-      stroking !== null &&
-      path.points <= MOST_POINTS
-    ) {
-      const pen = sliverPen(path.parts, state.map, lines);
-      if (pen !== null && pen > 0) {
-        this.out[path.at] = `q ${stroking} ${n(pen)} w 0 J 0 j [] 0 d`;
-        return `${as.endsWith('*') ? 'B*' : 'B'}\nQ`;
-      }
+    const pen = lines && path && fill && !does.stroke ? this.sliver(path, lines) : null;
+    if (pen !== null) {
+      this.out[path!.at] = `q ${state.fill.stroking!} ${n(pen)} w 0 J 0 j [] 0 d`;
+      return `${as.endsWith('*') ? 'B*' : 'B'}\nQ`;
     }
     return as === operator ? undefined : as;
+  }
+
+  /** The pen that a filled sliver is drawn round with; null for anything else, and where that would show as a line of its own. */
+  private sliver({ parts, whole, clips }: Path, lines: ThinLines): number | null {
+    const { solid, op, OP, fill, map } = this.state;
+    if (!whole || clips || !solid || op !== OP || fill.stroking === null) return null;
+    const pen = sliverPen(parts, map, lines);
+    return pen !== null && pen > 0 ? pen : null;
   }
 
   private text(o: Operation): Instead {

@@ -9,8 +9,10 @@ export class Given {
   private readonly more = new Map<string, Map<string, string>>();
   private readonly names = new Map<string, string>();
   private last = 0;
-  /** Things that are named as they were, and those that others stand for. What nobody names does not go along: pages share resources, and an ink that
-   * is no more would be among them. */
+  /**
+   * Things that are named as they were, and those that others stand for. What nobody names does not go along: pages share
+   * resources, and an ink that is no more would be among them.
+   */
   private readonly stay = new Set<string>();
   private readonly instead = new Set<string>();
   private all = false;

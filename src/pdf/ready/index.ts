@@ -9,23 +9,17 @@ import { namesOf, type Names } from '../separate/names';
 import { Pictures } from '../separate/pictures';
 import { Redrawing } from '../separate/redrawing';
 import { recolouredShading } from '../separate/shadings';
-import { isDict, numberOf, PdfSyntaxError, Ref, type Dict, type PdfValue } from '../syntax/objects';
+import { isDict, PdfSyntaxError, Ref, type Dict, type PdfValue } from '../syntax/objects';
 import { Changes, kindOf } from './changes';
 import { Rewriter, type Things } from './content';
 import { Given } from './given';
 import { Images } from './images';
 import { beginning, stateId, unnamed, type State } from './state';
-import { follow } from './thin';
+import { alike, follow, linearOf } from './thin';
 
 const MOST_DEEP = 64;
-
-/** Matrices of forms and patterns (8.3.4), without where they are moved to. */
-function linearOf(copier: Copier, dict: Dict): Linear {
-  const v = copier.source.get(dict.get('/Matrix'));
-  const at = (i: number, otherwise: number): number =>
-    Array.isArray(v) && v.length >= 4 ? numberOf(copier.source.get(v[i]), otherwise) : otherwise;
-  return [at(0, 1), at(1, 0), at(2, 0), at(3, 1)];
-}
+/** Things that are written anew for a file. */
+const MOST_THINGS = 100_000;
 
 /**
  * Writes pages of a file as they are wished: spot inks made others, or left out; thin lines drawn thicker. Lines stay lines
@@ -142,7 +136,7 @@ export class Ready extends Redrawing implements Readies {
       return typeof instead === 'string' ? given.give(kind, instead) : instead;
     };
     return {
-      get: (v) => source.get(v),
+      file: source,
       give: (kind, ref) => given.give(kind, ref),
       space: (name) => this.changes.of(name, spaces),
       isForm: (name) => source.get(of('XObject', name)[1]?.get('/Subtype')) !== '/Image',
@@ -191,8 +185,11 @@ export class Ready extends Redrawing implements Readies {
 
   /** What becomes of things that are asked for again: undefined where they stay as they are. */
   private readonly become = new Map<string, string | null | undefined>();
-  private once_(id: string, make: () => string | null | undefined): string | null | undefined {
+  private onceAs(id: string, make: () => string | null | undefined): string | null | undefined {
     if (!this.become.has(id)) {
+      // forms of forms may be more than anybody draws
+      if (this.become.size >= MOST_THINGS)
+        throw new PdfSyntaxError('Pages are drawn of too many things to make them ready.');
       // one that draws itself stays what it is
       this.become.set(id, undefined);
       this.become.set(id, make());
@@ -202,12 +199,12 @@ export class Ready extends Redrawing implements Readies {
 
   private formOf(ref: Ref, dict: Dict, drawing: Dict | undefined, state: State, base: Linear): string | undefined {
     const lines = this.wish.lines !== null;
-    const map = follow(linearOf(this.copier, dict), state.map);
+    const map = alike(follow(linearOf(this.copier.source, dict), state.map));
     // what colours are set to round it is not known by name within
     const within = { ...state, map, fill: unnamed(state.fill), stroke: unnamed(state.stroke) };
     const id = `form ${ref.num} ${stateId(within, lines)}`;
     return (
-      this.once_(id, () => {
+      this.onceAs(id, () => {
         const made = this.rewritten(this.textOf(ref), this.resourcesOf(dict, drawing), within, base);
         return made ? this.drawing(dict, made) : undefined;
       }) ?? undefined
@@ -228,7 +225,7 @@ export class Ready extends Redrawing implements Readies {
     const change = this.changes.of(dict.get('/ColorSpace'), spaces);
     if (change === null || change === 'gone') return change === null ? undefined : null;
     const id = what instanceof Ref ? `${what.num}` : this.copier.value(dict);
-    return this.once_(`shading ${id}`, () => {
+    return this.onceAs(`shading ${id}`, () => {
       if (!change.same)
         return recolouredShading(
           this.out,
@@ -253,7 +250,7 @@ export class Ready extends Redrawing implements Readies {
     if (!isDict(dict)) return undefined;
     const id = what instanceof Ref ? `${what.num}` : this.copier.value(dict);
     if (source.get(dict.get('/PatternType')) === '2')
-      return this.once_(`pattern ${id}`, () => {
+      return this.onceAs(`pattern ${id}`, () => {
         const shading = this.shading(dict.get('/Shading'), names);
         if (typeof shading !== 'string') return shading;
         const full: Dict = new Map(dict);
@@ -264,8 +261,8 @@ export class Ready extends Redrawing implements Readies {
       });
     if (!(what instanceof Ref)) return undefined;
     // a pattern's cell lies by the page, wherever it is painted (8.7.3.1)
-    const map = follow(linearOf(this.copier, dict), base);
-    return this.once_(`pattern ${id} ${map.map((v) => v.toPrecision(6)).join(' ')}`, () => {
+    const map = follow(linearOf(this.copier.source, dict), base);
+    return this.onceAs(`pattern ${id} ${map.map((v) => v.toPrecision(6)).join(' ')}`, () => {
       const made = this.rewritten(this.textOf(what), this.resourcesOf(dict, names.resources), beginning(map), map);
       return made ? this.drawing(dict, made) : undefined;
     });
@@ -278,7 +275,7 @@ export class Ready extends Redrawing implements Readies {
     if (!isDict(font) || !drawn || this.wish.inks.length === 0) return undefined;
     const id = what instanceof Ref ? `${what.num}` : this.copier.value(font);
     return (
-      this.once_(`font ${id}`, () => {
+      this.onceAs(`font ${id}`, () => {
         const letters: Dict = new Map();
         for (const [name, letter, dict] of drawn) {
           const own = this.resourcesOf(font, drawing);

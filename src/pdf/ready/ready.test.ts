@@ -54,6 +54,26 @@ describe('an ink made another', () => {
     for (const ink of ALL) expect([ink, near(was!.get(ink), is!.get(ink))]).toEqual([ink, 0]);
   });
 
+  it('is so where a pattern that has no colour of its own is stamped in it', async () => {
+    const things = { ...THINGS, 150: '[/Pattern 120 0 R]' };
+    const resources = '/Resources<</ColorSpace<</Gold 120 0 R/Stamped 150 0 R>>/Pattern<</Stamp 117 0 R>>>>';
+    const job = await jobOf(
+      '.3 0 0 0 k 0 0 50 90 re f /Stamped cs .7 /Stamp scn 20 20 150 120 re f',
+      things,
+      resources,
+    );
+    const [was] = await separationsOf(written(job, {}));
+    const [is] = await separationsOf(written(job, { inks: [{ ink: 'Gold', becomes: { ink: 'Silver' } }] }));
+    expect(inkOn(is!.get('Silver')!)).toBeGreaterThan(0.01);
+    expect(near(was!.get('Gold'), is!.get('Silver'))).toBe(0);
+    const [mixed] = await separationsOf(written(job, { inks: [{ ink: 'Gold', becomes: 'process' }] }));
+    // four fifths of yellow where there is gold
+    expect(inkOn(mixed!.get('Yellow')!) / inkOn(was!.get('Gold')!)).toBeCloseTo(0.8, 1);
+    expect(near(was!.get('Cyan'), mixed!.get('Cyan'))).toBe(0);
+    const [out] = await separationsOf(written(job, { inks: [{ ink: 'Gold', becomes: 'nothing' }] }));
+    expect(out!.has('Gold')).toBe(false);
+  });
+
   it('may be a process ink', async () => {
     const job = await jobOf('.2 0 0 0 k 20 20 90 60 re f /Gold cs .8 scn 80 60 90 60 re f');
     const [was] = await separationsOf(written(job, {}));

@@ -9,7 +9,7 @@ import type { Linear } from '../compose/forms';
 import { readArtwork } from '../read';
 import { run, scratch, writePdf } from '../testing';
 import { readier } from '.';
-import { follow, narrowest, sliverPen, stretches, thickened } from './thin';
+import { alike, follow, narrowest, sliverPen, stretches, thickened } from './thin';
 
 const WISH: ThinLines = { under: 0.08, to: 0.1, most: 0.2 };
 const turned = (degrees: number): Linear => {
@@ -37,6 +37,12 @@ describe('how thick a line is printed', () => {
     // drawn flat it has no thickness one way, whatever the pen
     expect(thickened(0, [1, 0, 0, 0], WISH)).toBeCloseTo(0.2, 9);
     expect(thickened(0, [0, 0, 0, 0], WISH)).toBe(null);
+  });
+
+  it('is alike for all that only turns or mirrors, so that what is drawn a thousand times is written once', () => {
+    const map = follow(turned(37), [0.5, 0, 0, -0.5]);
+    expect(alike(map).map((v) => Math.round(v * 1e9) / 1e9)).toEqual([0.5, 0, 0, 0.5]);
+    expect(alike([1, 0, 0, 2])).toEqual([1, 0, 0, 2]);
   });
 
   it('holds for any map', () => {

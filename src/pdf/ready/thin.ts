@@ -1,7 +1,17 @@
 import type { ThinLines } from '../../core';
 import type { Linear } from '../compose/forms';
+import type { PdfFile } from '../syntax/file';
+import { numberOf, type Dict } from '../syntax/objects';
 
 /** How thick lines are as they are printed, and how thick they are to be drawn to be seen. */
+
+/** Matrices of forms and patterns (8.3.4), without where they are moved to. */
+export function linearOf(file: PdfFile, dict: Dict): Linear {
+  const v = file.get(dict.get('/Matrix'));
+  const at = (i: number, otherwise: number): number =>
+    Array.isArray(v) && v.length >= 4 ? numberOf(file.get(v[i]), otherwise) : otherwise;
+  return [at(0, 1), at(1, 0), at(2, 0), at(3, 1)];
+}
 
 /** Applies `first`, then `then`. */
 export const follow = (first: Linear, then: Linear): Linear => [
@@ -15,6 +25,18 @@ export const follow = (first: Linear, then: Linear): Linear => [
 export function stretches([a, b, c, d]: Linear): readonly [number, number] {
   const [s, t] = [Math.hypot(a + d, b - c), Math.hypot(a - d, b + c)];
   return [Math.abs(s - t) / 2, (s + t) / 2];
+}
+
+/** How alike the stretches of both ways are where a map only scales and turns. */
+const EVEN = 1e-6;
+
+/**
+ * A map for all that stretch alike: one that scales and turns is told by its scale, as no line is any thinner for being
+ * turned, however often it is drawn.
+ */
+export function alike(map: Linear): Linear {
+  const [least, widest] = stretches(map);
+  return widest - least <= EVEN * widest ? [widest, 0, 0, widest] : map;
 }
 
 /** What stretches less than this draws nothing that anybody sees. */
@@ -33,8 +55,6 @@ export function thickened(width: number, map: Linear, { under, to, most }: ThinL
   return pen > width ? pen : null;
 }
 
-/** Points of an area that are looked at: a sliver has few. */
-export const MOST_POINTS = 64;
 /** An area is a line where it is this much longer than wide. */
 const LONG = 4;
 

@@ -4,7 +4,7 @@ import { CMYK, GRAY, RGB, type Space } from '../colour/spaces';
 import { isDict, numberOf, PdfSyntaxError, type PdfValue } from '../syntax/objects';
 import type { Named, Names } from './names';
 import { amountOn, type Paint, type Plate } from './plate';
-import { BEGINNING, fills, MOST_KEPT, painted, paintsPath, strokes, textMode, type State } from './state';
+import { BEGINNING, fills, MOST_KEPT, overprintIn, painted, paintsPath, strokes, textMode, type State } from './state';
 
 /** What the things that a content stream names become on a plate. */
 export interface Things {
@@ -170,19 +170,7 @@ export class Rewriter {
     const what = this.names('ExtGState', name);
     const dict = this.names.file.get(what);
     if (!isDict(dict)) return null;
-    const flag = (key: string): boolean | undefined => {
-      const v = this.names.file.get(dict.get(key));
-      return v === undefined ? undefined : v === 'true';
-    };
-    const OP = flag('/OP');
-    // one of the two alone stands for both (table 58)
-    const op = flag('/op') ?? OP;
-    const opm = this.names.file.get(dict.get('/OPM'));
-    this.set({
-      ...(OP === undefined ? {} : { OP }),
-      ...(op === undefined ? {} : { op }),
-      ...(opm === undefined ? {} : { opm: numberOf(opm, 0) === 1 }),
-    });
+    this.set(overprintIn(this.names.file, dict));
     return `${this.give('ExtGState', 'G', this.things.graphics(what))} gs`;
   }
 

@@ -1,4 +1,6 @@
 import { GRAY } from '../colour/spaces';
+import type { PdfFile } from '../syntax/file';
+import { numberOf, type Dict } from '../syntax/objects';
 import { touches, type Paint, type Plate } from './plate';
 
 /** What of the graphics state decides what a plate gets (ISO 32000-1, 8.4). */
@@ -12,6 +14,22 @@ export interface State {
   /** The text rendering mode that is wanted, and that which is written. */
   readonly mode: number;
   readonly written: number;
+}
+
+/** What a graphics state says of how inks are laid over each other; one of the two alone stands for both (table 58). */
+export function overprintIn(file: PdfFile, dict: Dict): Partial<Pick<State, 'op' | 'OP' | 'opm'>> {
+  const flag = (key: string): boolean | undefined => {
+    const v = file.get(dict.get(key));
+    return v === undefined ? undefined : v === 'true';
+  };
+  const OP = flag('/OP');
+  const op = flag('/op') ?? OP;
+  const opm = file.get(dict.get('/OPM'));
+  return {
+    ...(OP === undefined ? {} : { OP }),
+    ...(op === undefined ? {} : { op }),
+    ...(opm === undefined ? {} : { opm: numberOf(opm, 0) === 1 }),
+  };
 }
 
 /** How deep states may be kept; a reader may stop at 28. */

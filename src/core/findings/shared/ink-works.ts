@@ -1,8 +1,8 @@
 import { canBecome, InkName, MOST_INK_WORKS, sameInk, type InkWork } from '../../docket';
 import { plural, type Check, type Finding } from '../kinds';
 
-/** Names as they are told apart by eye: without case, spaces and strokes. */
-const plain = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
+/** Names as they are told apart by eye: without case, and without what stands between words. */
+const plain = (name: string): string => name.toLowerCase().replace(/[\s_.‐–-]+(?=.)/gu, '');
 
 /** The wish for an ink, among those that there are: of two the later one holds. */
 export const withInkWork = (works: readonly InkWork[] | null | undefined, work: InkWork): InkWork[] => [
@@ -18,14 +18,14 @@ export const canWish = (works: readonly InkWork[] | null | undefined, ink: strin
 export const inksAlike: Check = ({ docket, artwork }) => {
   const { inks } = artwork;
   const found: Finding[] = [];
-  inks.forEach((name, i) => {
+  inks.forEach((name) => {
     const first = inks.findIndex((other) => plain(other) === plain(name));
-    if (first === i || plain(name) === '') return;
     const other = inks[first]!;
+    // names that are one to whoever makes plates are one already
+    if (sameInk(name, other)) return;
     const one = (from: string, into: string) => ({
       label: `Both as “${into}”`,
       detail: 'one plate',
-      gentle: true,
       patch: { artwork: { inks: withInkWork(docket.artwork.inks, { ink: from, becomes: { ink: into } }) } },
     });
     found.push({
@@ -34,22 +34,18 @@ export const inksAlike: Check = ({ docket, artwork }) => {
       station: 'artwork',
       title: `“${other}” and “${name}” look like one ink`,
       detail: 'Their names differ in how they are written. As they are, each has a plate of its own.',
-      // names that are one to whoever makes plates are one already
       offers: () =>
-        sameInk(name, other)
-          ? []
-          : [one(name, other), one(other, name)].filter(
-              ({ patch }) =>
-                patch.artwork.inks.every((w) => InkName.safeParse(wanted(w)).success) &&
-                canWish(docket.artwork.inks, name) &&
-                canBecome(other),
-            ),
+        [one(name, other), one(other, name)].filter(
+          ({ patch }) =>
+            InkName.safeParse(wanted(patch.artwork.inks.at(-1)!)).success &&
+            [name, other].every((ink) => canWish(docket.artwork.inks, ink)),
+        ),
     });
   });
-  return found.filter((f) => f.offers!().length > 0);
+  return found;
 };
 
-const wanted = ({ becomes }: InkWork): string => (typeof becomes === 'string' ? 'Black' : becomes.ink);
+const wanted = ({ becomes }: InkWork): string => (typeof becomes === 'string' ? '' : becomes.ink);
 
 /** What is wished of inks that the artwork does not have, or has no more. */
 export const inkWorksLost: Check = ({ docket, raw }) => {
