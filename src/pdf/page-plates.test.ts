@@ -54,6 +54,32 @@ describe('the inks of a page', () => {
     }
   });
 
+  it('leave out what lies on a layer that is not printed', async () => {
+    const path = join(dir, 'layered.pdf');
+    const layer = '/OCProperties<</OCGs[140 0 R]/D<</BaseState/ON/OFF[140 0 R]>>>>';
+    const entries = `/MediaBox[0 0 ${WIDE} ${HIGH}]${RESOURCES.replace('/Resources<<', '/Resources<</Properties<</L 140 0 R>>')}`;
+    const content = '1 0 0 0 k 0 0 60 60 re f /OC /L BDC 0 1 0 0 k 90 0 60 60 re f EMC';
+    writePdf(path, [{ entries, content }], { ...THINGS, 140: '<</Type/OCG/Name(Die)>>' }, layer);
+    const { plates } = await pagePlates(path, 1);
+    const covers = new Map(plates.map((p) => [p.ink, p.coverage]));
+    expect([covers.get('Cyan')! > 5, covers.get('Magenta')]).toEqual([true, 0]);
+  });
+
+  it('are so many and no more: the others are seen in what stands for them', async () => {
+    const path = join(dir, 'many.pdf');
+    const space = (i: number): string =>
+      `/S${i}[/Separation/Ink${i}/DeviceCMYK<</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[0 0 1 0]/N 1>>]`;
+    const all = Array.from({ length: 27 }, (_, i) => i);
+    const content = all.map((i) => `/S${i} cs 1 scn ${10 * i} 0 10 100 re f`).join(' ');
+    writePdf(path, [
+      { entries: `/MediaBox[0 0 270 100]/Resources<</ColorSpace<<${all.map(space).join('')}>>>>`, content },
+    ]);
+    const { plates, more } = await pagePlates(path, 1);
+    expect([plates.length, more]).toEqual([28, 3]);
+    // three strips of 27
+    expect(plates.find((p) => p.ink === 'Yellow')!.coverage).toBeCloseTo(100 / 9, 0);
+  });
+
   it('look like what stands for them, and lie as the page is seen', async () => {
     const { width, height, plates } = await pagePlates(pdfOf('/Gold cs 1 scn 0 0 20 20 re f', '/Rotate 90'), 1);
     expect(width).toBeLessThan(height);

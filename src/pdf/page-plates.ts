@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { PROCESS, sameInk } from '../core';
 import { readSpace } from './colour/spaces';
 import { Copier } from './compose/copier';
+import { layersEntry } from './compose/layers';
 import { PdfWriter } from './compose/writer';
 import { spotInks, spotSpace } from './inks';
 import { greysOf } from './greys';
@@ -33,6 +34,8 @@ export interface PagePlates {
   readonly width: number;
   readonly height: number;
   readonly plates: readonly PagePlate[];
+  /** Spot inks that are too many to be looked at: they are seen in what stands for them. */
+  readonly more: number;
   /** The most ink in one place, per cent of all inks together, as the mean over a square millimetre; and where, 0 to 1. */
   readonly most: { readonly total: number; readonly x: number; readonly y: number };
 }
@@ -40,6 +43,8 @@ export interface PagePlates {
 /** Dots an inch that plates are looked at in, and dots of the longer side at most. */
 const DPI = 150;
 const MOST_DOTS = 2400;
+/** Spot inks of a page at most: each is a picture. */
+const MOST_SPOTS = 24;
 
 /**
  * A page parted into its inks, as pictures to be looked at.
@@ -51,7 +56,7 @@ export async function pagePlates(path: string, page: number, ready?: ReadyPage):
   try {
     const one = join(dir, 'page.pdf');
     pageAlone(path, page, one, ready);
-    const { inks, rgb } = separated(one, join(dir, 'plates.pdf'));
+    const { inks, rgb, more } = separated(one, join(dir, 'plates.pdf'));
     const { width, height, greys, dot } = drawn(join(dir, 'plates.pdf'), inks.length);
     const plates = await Promise.all(
       greys.map(async (grey, i): Promise<PagePlate> => ({
@@ -64,21 +69,22 @@ export async function pagePlates(path: string, page: number, ready?: ReadyPage):
           .toBuffer(),
       })),
     );
-    return { width, height, plates, most: mostInk(greys, width, height, dot) };
+    return { width, height, plates, more, most: mostInk(greys, width, height, dot) };
   } finally {
     rmSync(dir, { recursive: true, force: true });
   }
 }
 
 /** Writes a page of its own as plates. @returns its inks, with what each looks like */
-function separated(one: string, out: string): { inks: string[]; rgb: PagePlate['rgb'][] } {
+function separated(one: string, out: string): { inks: string[]; rgb: PagePlate['rgb'][]; more: number } {
   const opened = new OpenPdf(one);
   const pictures = new Pictures(one);
   const writer = new PdfWriter(out, '1.7');
   try {
     const { file, pages } = opened;
-    const spots = spotInks(file, pages).filter((name) => !PROCESS.some((p) => sameInk(p, name)));
-    const inks = [...PROCESS, ...spots.filter((a, i) => spots.findIndex((b) => sameInk(a, b)) === i)];
+    const named = spotInks(file, pages).filter((name) => !PROCESS.some((p) => sameInk(p, name)));
+    const spots = named.filter((a, i) => named.findIndex((b) => sameInk(a, b)) === i);
+    const inks = [...PROCESS, ...spots.slice(0, MOST_SPOTS)];
     const copier = new Copier(file, writer);
     const plates = inks.map(plateOf);
     const separator = new Separator(copier, writer, plates, pictures, { lost: new Set(), light: false });
@@ -98,9 +104,15 @@ function separated(one: string, out: string): { inks: string[]; rgb: PagePlate['
     });
     writer.object(tree, `<</Type/Pages/Count ${kids.length}/Kids[${kids.join(' ')}]>>`);
     writer.object(info, '<</Producer(Odd Sparrow)>>');
-    writer.object(root, `<</Type/Catalog/Pages ${tree} 0 R>>`);
+    // what lies on a hidden layer is not printed
+    writer.object(root, `<</Type/Catalog/Pages ${tree} 0 R${layersEntry([copier])}>>`);
+    copier.drain();
     writer.finish(root, info, '0'.repeat(32));
-    return { inks, rgb: inks.map((ink) => lookOf(file, opened, ink)) };
+    return {
+      inks,
+      rgb: inks.map((ink) => lookOf(file, opened, ink)),
+      more: spots.length - (inks.length - PROCESS.length),
+    };
   } catch (e) {
     writer.abandon();
     throw e;

@@ -129,7 +129,7 @@ function Laid({
 
 /** Each ink with its switch, its cover of the page, and how much of it is under the pointer. */
 function InkList({
-  plates: { plates, most },
+  plates: { plates, more, most },
   hidden,
   hide,
   at,
@@ -188,6 +188,7 @@ function InkList({
         Most ink in one place: <strong className="tabular-nums">{formatNumber(most.total, 0)} %</strong>
         {most.total > 0 && ', in the ring; the mean over a square millimetre'}.
       </p>
+      {more > 0 && <p className="mt-1 text-sm">{more} more spot inks are shown in what stands for them.</p>}
       <p className="mt-1 text-xs text-ink-soft">RGB is parted into inks by the plain formula, without a profile.</p>
     </>
   );

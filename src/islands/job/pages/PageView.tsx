@@ -94,7 +94,7 @@ export function PageView({ more }: { readonly more: ReactNode }) {
         onShow={show}
       />
       {shown === 'inks' ? (
-        <PageInks key={`${at} ${page}`} facts={facts} file={at} page={page} />
+        <PageInks facts={facts} file={at} page={page} />
       ) : shown === 'compared' ? (
         <BeforeAfter facts={facts} file={at} page={page} />
       ) : (

@@ -23,6 +23,7 @@ const Said = z.object({
       png: z.string(),
     }),
   ),
+  more: z.int(),
   most: z.object({ total: z.number(), x: z.number(), y: z.number() }),
 });
 
@@ -38,6 +39,8 @@ export interface Plates {
   readonly width: number;
   readonly height: number;
   readonly plates: readonly Plate[];
+  /** Spot inks beyond those, shown in what stands for them. */
+  readonly more: number;
   readonly most: { readonly total: number; readonly x: number; readonly y: number };
 }
 
