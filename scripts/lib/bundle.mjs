@@ -22,7 +22,7 @@ const onlyWhatIsUsed = {
 };
 
 /** What brings programs of its own, or files that it looks for beside itself. */
-const APART = ['mupdf', 'sharp', 'opentype.js', '@fontsource/*'];
+const APART = ['mupdf', 'lcms-wasm', 'sharp', 'opentype.js', '@fontsource/*'];
 
 /**
  * Bundles the command line, with the packages that it uses: looking up and reading a hundred small files takes longer

@@ -10,6 +10,8 @@ import { fail, say } from './say.mjs';
  */
 export const FOR_RUNNING = [
   [() => existsSync('/usr/lib/postgresql') || output('postgres', ['--version']) !== null, 'postgresql'],
+  // the profile of a press that a shop can begin with
+  [() => existsSync('/usr/share/color/icc/ghostscript/default_cmyk.icc'), 'libgs-common'],
 ];
 /**
  * What its tests need besides.
@@ -24,6 +26,7 @@ export const FOR_TESTS = [
   [has('ippeveprinter'), 'cups-ipp-utils'],
   [has('dbus-daemon'), 'dbus-daemon'],
   [has('xmllint'), 'libxml2-utils'],
+  [has('transicc'), 'liblcms2-utils'],
 ];
 
 function has(/** @type {string} */ program) {

@@ -84,7 +84,7 @@ function withSound<T>(it: Imposing, docket: Docket, extras: Extras, work: (it: R
   const { docket: path } = it;
   const { file, more } = docket.artwork;
   // pictures are made a PDF of first; what is written anew has to be read with care
-  if (docket.imprint.album || madeReady(docket.artwork)) return null;
+  if (docket.imprint.album || madeReady(docket)) return null;
   const sources: string[] = [];
   const sound: SoundPdf[] = [];
   try {

@@ -8,6 +8,7 @@ import { layersEntry } from './compose/layers';
 import { PdfWriter } from './compose/writer';
 import { spotInks, spotSpace } from './inks';
 import { greysOf } from './greys';
+import type { Press } from './icc';
 import { allow } from './mupdf';
 import { openWithMupdf } from './mupdf-file';
 import { OpenPdf } from './open';
@@ -48,14 +49,19 @@ const MOST_SPOTS = 24;
 
 /**
  * A page parted into its inks, as pictures to be looked at.
- * @param page from 1 @param ready what is done to its content first
+ * @param page from 1 @param ready what is done to its content first @param press where its colours are brought to, where they are
  * @throws PdfSyntaxError where it cannot be parted
  */
-export async function pagePlates(path: string, page: number, ready?: ReadyPage): Promise<PagePlates> {
+export async function pagePlates(
+  path: string,
+  page: number,
+  ready?: ReadyPage,
+  press: Press | null = null,
+): Promise<PagePlates> {
   const dir = scratchFolder();
   try {
     const one = join(dir, 'page.pdf');
-    pageAlone(path, page, one, ready);
+    pageAlone(path, page, one, ready, press);
     const { inks, rgb, more } = separated(one, join(dir, 'plates.pdf'));
     const { width, height, greys, dot } = drawn(join(dir, 'plates.pdf'), inks.length);
     const plates = await Promise.all(

@@ -8,7 +8,8 @@ import { openWithMupdf, type OpenedPdf } from './mupdf-file';
 import type { Copier } from './compose/copier';
 import type { Readies } from './compose/forms';
 import type { PdfWriter } from './compose/writer';
-import { readier } from './ready';
+import type { Press } from './icc';
+import { readierFor } from './ready';
 import { scratchFolder } from './scratch';
 
 /** More pixels than this are not drawn for one page. */
@@ -38,9 +39,16 @@ function opened(path: string): OpenedPdf {
  * @param page from 1
  * @param width in pixels
  * @param ready what is done to its content first, and what it is printed at of its own size
+ * @param press where its colours are brought to, where they are
  * @returns a JPEG
  */
-export function rasterise(path: string, page: number, width: number, ready?: ReadyPage): Uint8Array {
+export function rasterise(
+  path: string,
+  page: number,
+  width: number,
+  ready?: ReadyPage,
+  press: Press | null = null,
+): Uint8Array {
   const { size } = statSync(path);
   // a picture on the page is unpacked before it is made smaller
   allow((224 << 20) + 4 * size);
@@ -48,10 +56,10 @@ export function rasterise(path: string, page: number, width: number, ready?: Rea
   const dir = scratchFolder();
   try {
     const one = join(dir, 'page.pdf');
-    pageAlone(path, page, one, ready);
+    pageAlone(path, page, one, ready, press);
     const it = openWithMupdf(one);
     try {
-      return draw(it, 1, width);
+      return draw(it, 1, width, press);
     } finally {
       it.close();
     }
@@ -65,12 +73,21 @@ export interface ReadyPage {
   readonly wish: MadeReady;
   /** What it is printed at of its own size. */
   readonly scale: number;
+  /** Where the profile is kept that its colours are brought to; null where they are not. */
+  readonly profile?: string | null;
 }
 
 /** Writes a page as a file of its own, its content made ready. */
-export function pageAlone(path: string, page: number, out: string, ready?: ReadyPage): void {
+export function pageAlone(
+  path: string,
+  page: number,
+  out: string,
+  ready?: ReadyPage,
+  press: Press | null = null,
+): void {
   let readies: Readies | null = null;
-  const made = (copier: Copier, writer: PdfWriter): Readies => (readies = readier(copier, writer, ready!.wish, path));
+  const made = (copier: Copier, writer: PdfWriter): Readies =>
+    (readies = readierFor(press)(copier, writer, ready!.wish, path));
   try {
     extractPage(path, page, out, ready && { scale: ready.scale, with: made });
   } finally {
@@ -79,10 +96,25 @@ export function pageAlone(path: string, page: number, out: string, ready?: Ready
 }
 
 /** A page's whole media box as it prints, red, green and blue. */
-export const drawnAt = (page: PDFPage, scale: number): Pixmap =>
-  page.toPixmap(mupdf.Matrix.scale(scale, scale), mupdf.ColorSpace.DeviceRGB, false, true, 'Print', 'MediaBox');
+export const drawnAt = (page: PDFPage, scale: number, press: Press | null = null): Pixmap => {
+  const matrix = mupdf.Matrix.scale(scale, scale);
+  const { DeviceRGB, DeviceCMYK } = mupdf.ColorSpace;
+  if (!press) return page.toPixmap(matrix, DeviceRGB, false, true, 'Print', 'MediaBox');
+  // in the inks that are printed, and as they look
+  const inks = page.toPixmap(matrix, DeviceCMYK, false, true, 'Print', 'MediaBox');
+  try {
+    const [w, h] = [inks.getWidth(), inks.getHeight()];
+    const seen = new mupdf.Pixmap(DeviceRGB, [0, 0, w, h], false);
+    // memory may have grown, and moved, meanwhile
+    const pixels = press.shown(inks.getPixels());
+    seen.getPixels().set(pixels);
+    return seen;
+  } finally {
+    inks.destroy();
+  }
+};
 
-function draw({ doc }: OpenedPdf, page: number, width: number): Uint8Array {
+function draw({ doc }: OpenedPdf, page: number, width: number, press: Press | null = null): Uint8Array {
   // MuPDF draws nothing outside the crop box, where the bleed may be: for drawing, the whole sheet is the crop
   const object = doc.findPage(page - 1);
   object.put('CropBox', object.getInheritable('MediaBox'));
@@ -91,7 +123,7 @@ function draw({ doc }: OpenedPdf, page: number, width: number): Uint8Array {
     const [x0, y0, x1, y1] = loaded.getBounds('MediaBox');
     const [w, h] = [Math.max(1e-3, x1 - x0), Math.max(1e-3, y1 - y0)];
     const scale = Math.min(width / w, Math.sqrt(MAX_PIXELS / (w * h)));
-    const pixmap = drawnAt(loaded, scale);
+    const pixmap = drawnAt(loaded, scale, press);
     try {
       return pixmap.asJPEG(82, false).slice();
     } finally {

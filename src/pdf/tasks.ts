@@ -1,9 +1,9 @@
 import {
   madeReady,
+  type MadeColour,
   writeBy,
   type Artwork,
   type CutCard,
-  type Docket,
   type FoundOnPage,
   type JobCard,
   type PileSlips,
@@ -18,6 +18,7 @@ import type { ArtworkError } from './errors';
 import { writer, type Parted } from './ways';
 import type { Composed, ComposeJob } from './compose';
 import { findPieces } from './find-pieces';
+import type { Press } from './icc';
 import type { PagePlates } from './page-plates';
 import { rasterise, type ReadyPage } from './raster';
 import type { WallCard } from './wall';
@@ -82,8 +83,12 @@ export type Answer =
 
 export const TASKS: Tasks = {
   read: ({ path, copy, password }) => readArtwork(path, copy, password),
-  draw: async ({ path, page, width, ready }) => rasterise(path, page, width, ready),
-  plates: async ({ path, page, ready }) => (await import('./page-plates')).pagePlates(path, page, ready),
+  draw: async ({ path, page, width, ready }) =>
+    rasterise(path, page, width, ready, ready && (await pressOf(ready.wish.colour, ready.profile))),
+  plates: async ({ path, page, ready }) => {
+    const press = ready && (await pressOf(ready.wish.colour, ready.profile));
+    return (await import('./page-plates')).pagePlates(path, page, ready, press);
+  },
   coarsest: async ({ path, page }) => coarsestPicture(path, page),
   look: async ({ path, copy, password }, progress) => {
     const { artwork, workingCopy } = await readArtwork(path, copy, password);
@@ -121,7 +126,7 @@ export const TASKS: Tasks = {
     const parted = task.plates || task.previews ? await partedBy() : undefined;
     const job: ComposeJob = {
       ...task,
-      ...(await readying(task.docket)),
+      ...(await readying(task)),
       coder: await coderOf(task.docket),
       onProgress: (done, total) => {
         const now = performance.now();
@@ -135,8 +140,19 @@ export const TASKS: Tasks = {
 };
 
 /** What writes pages as they are wished, where something is: it unpacks pictures. */
-async function readying({ artwork }: Docket): Promise<Pick<ComposeJob, 'readier'>> {
-  return madeReady(artwork) ? { readier: (await import('./ready')).readier } : {};
+async function readying({
+  docket,
+  profile,
+}: Pick<ComposeJob, 'docket' | 'profile'>): Promise<Pick<ComposeJob, 'readier'>> {
+  const wish = madeReady(docket);
+  if (!wish) return {};
+  const { readierFor } = await import('./ready');
+  return { readier: readierFor(await pressOf(wish.colour, profile)) };
+}
+
+/** The press that colours are brought to, where they are: its engine is loaded where it is wanted. */
+async function pressOf(colour: MadeColour | null, profile: string | null | undefined): Promise<Press | null> {
+  return colour ? (await import('./icc')).pressFor(profile ?? null, colour) : null;
 }
 
 async function partedBy(): Promise<Parted> {

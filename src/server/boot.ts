@@ -10,6 +10,7 @@ import { lookForInk } from './ink';
 import { summariseJobs } from './jobs';
 import { migrate } from './migrate';
 import { drawFirstSheet, fillPictures, sweepPictures } from './pictures';
+import { takeSystemProfiles } from './profiles';
 import { takeHouse } from './shop';
 import { sweepArrivals, sweepStore } from './store';
 import { unseenArtworks } from './tables/artworks';
@@ -52,6 +53,7 @@ async function begin(): Promise<void> {
     swept = true;
   }
   await takeHouse();
+  await takeSystemProfiles();
   startWork({
     pictures: async (sha256) => {
       await fillPictures(sha256);

@@ -81,7 +81,13 @@ describe('looking a file over', () => {
 });
 
 describe('pictures of pages that are made ready', () => {
-  const ready = { inks: [{ ink: 'Cut', becomes: 'nothing' as const }], lines: null, scale: 1 };
+  const ready = {
+    inks: [{ ink: 'Cut', becomes: 'nothing' as const }],
+    lines: null,
+    colour: null,
+    tone: null,
+    scale: 1,
+  };
   const leftOf = async (jpeg: Buffer): Promise<number> =>
     (await sharp(jpeg).extract({ left: 20, top: 60, width: 4, height: 4 }).greyscale().raw().toBuffer())[0]!;
 

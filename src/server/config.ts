@@ -6,6 +6,8 @@ export const dataFolder = (): string => resolve(process.env.ODD_SPARROW_DATA ?? 
 export const folders = {
   store: (): string => join(dataFolder(), 'store'),
   pictures: (): string => join(dataFolder(), 'pictures'),
+  /** Colour profiles, by their content. */
+  profiles: (): string => join(dataFolder(), 'profiles'),
   out: (): string => join(dataFolder(), 'out'),
   /** Files on their way in, in one breath. */
   arriving: (): string => join(dataFolder(), 'store', 'arriving'),

@@ -7,6 +7,7 @@ import { Stopped, type ReadyPage } from '../pdf';
 import { folders } from './config';
 import { databaseAway, diskFull, sql } from './db';
 import { tell } from './events';
+import { profileAt } from './profiles';
 import { storedAt, workingCopyAt } from './store';
 import { findArtwork } from './tables/artworks';
 import { tooHeavy } from './too-heavy';
@@ -30,7 +31,11 @@ const fileOf = (sha256: string, page: number, width: number, ready: ReadyPicture
   join(folderOf(sha256), `${page}-${width}${keyOf(ready)}.jpg`);
 /** How workers are told of it. */
 const readied = (ready: ReadyPicture | null): ReadyPage | null =>
-  ready && { wish: { inks: ready.inks, lines: ready.lines }, scale: ready.scale };
+  ready && {
+    wish: { inks: ready.inks, lines: ready.lines, colour: ready.colour, tone: ready.tone },
+    scale: ready.scale,
+    profile: ready.colour && profileAt(ready.colour.profile.sha256),
+  };
 
 /**
  * The small picture of a page where it is drawn already.

@@ -1,6 +1,15 @@
-import { albumFrom, unpackArtwork, withFiles, type Artwork, type Docket, type TableFacts } from '../core';
+import {
+  albumFrom,
+  colourProfile,
+  unpackArtwork,
+  withFiles,
+  type Artwork,
+  type Docket,
+  type TableFacts,
+} from '../core';
 import type { Sql } from './db';
 import { sourceOf } from './pictures';
+import { profileAt } from './profiles';
 import { keepRows } from './rows';
 import { rowsAt } from './store';
 import { findArtworks } from './tables/artworks';
@@ -15,6 +24,8 @@ export interface Sources {
   readonly album: string | null;
   /** Where the rows of its table are kept; null where it has none. */
   readonly rows: string | null;
+  /** Where the profile is kept that its colours are brought to; null where they are not. */
+  readonly profile: string | null;
 }
 
 /** The files of a docket, or null where its artwork is not in the store. A further file that is gone has no pages. */
@@ -30,6 +41,7 @@ export async function sourcesOf(run: Sql, docket: Docket): Promise<Sources | nul
   if (!first) return null;
   const facts = others.map((row) => (row ? unpackArtwork(row.facts) : null));
   const table = await tableOf(run, docket);
+  const profile = colourProfile(docket);
   return {
     artwork: {
       ...withFiles(unpackArtwork(first.facts), facts),
@@ -38,6 +50,7 @@ export async function sourcesOf(run: Sql, docket: Docket): Promise<Sources | nul
     },
     album: pictures && sourceOf(pictures.sha256, pictures.working_copy),
     rows: table?.rows ?? null,
+    profile: profile && profileAt(profile.sha256),
     source: sourceOf(first.sha256, first.working_copy),
     // a file without pages is never opened for one: any file that can be read stands in its place
     more: others.map((row) => sourceOf((row ?? first).sha256, (row ?? first).working_copy)),

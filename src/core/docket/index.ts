@@ -6,6 +6,8 @@ export * from './poster';
 export * from './proof';
 export * from './imprint';
 export * from './inks';
+export * from './colour';
+export * from './tone';
 export * from './made-ready';
 export * from './order';
 export * from './ordered';

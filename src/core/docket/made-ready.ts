@@ -1,4 +1,7 @@
 import * as z from 'zod';
+import { profileOf, type Machine, type Profile, type Stock } from '../shop';
+import type { ColourWish } from './colour';
+import { toned, type ToneWish } from './tone';
 import { InkName, PROCESS, sameInk } from './inks';
 
 /** What is done to the content of pages where they are written: the file is not touched. */
@@ -53,21 +56,47 @@ export const ThinLines = z
   .meta({ id: 'ThinLines' });
 export type ThinLines = z.infer<typeof ThinLines>;
 
+/** Colours brought into the inks of a press by a profile that is known. */
+export type MadeColour = Omit<ColourWish, 'profile'> & { readonly profile: Profile };
+
 /** What is wished to be done to the content of pages. */
 export interface MadeReady {
   readonly inks: readonly InkWork[];
   readonly lines: ThinLines | null;
+  readonly colour: MadeColour | null;
+  readonly tone: ToneWish | null;
+}
+
+/** Where a job's colours go: its own wish, its machine, and what it is printed on. */
+export interface OfColour {
+  readonly artwork: { readonly colour?: ColourWish | null | undefined };
+  readonly sheet: { readonly machine: Pick<Machine, 'profiles'>; readonly stock: Pick<Stock, 'id'> };
+}
+
+/** The profile that a job's colours are brought to; null where none is wished, or none is known. */
+export function colourProfile({ artwork: { colour }, sheet: { machine, stock } }: OfColour): Profile | null {
+  return colour ? (colour.profile ?? profileOf(machine, stock.id)) : null;
 }
 
 /** What is done to the content of a job's pages; null where nothing is. */
-export function madeReady({
-  inks,
-  lines,
-}: {
-  readonly inks?: readonly InkWork[] | null | undefined;
-  readonly lines?: ThinLines | null | undefined;
-}): MadeReady | null {
-  return (inks && inks.length > 0) || lines ? { inks: inks ?? [], lines: lines ?? null } : null;
+export function madeReady(
+  docket: OfColour & {
+    readonly artwork: {
+      readonly inks?: readonly InkWork[] | null | undefined;
+      readonly lines?: ThinLines | null | undefined;
+      readonly tone?: ToneWish | null | undefined;
+    };
+  },
+): MadeReady | null {
+  const { inks, lines, colour, tone } = docket.artwork;
+  const profile = colourProfile(docket);
+  const made: MadeReady = {
+    inks: inks ?? [],
+    lines: lines ?? null,
+    colour: colour && profile ? { ...colour, profile } : null,
+    tone: tone && toned(tone) ? tone : null,
+  };
+  return made.inks.length > 0 || made.lines || made.colour || made.tone ? made : null;
 }
 
 /** What becomes of an ink; itself where nothing is said of it. */

@@ -7,7 +7,9 @@ import { PosterProduct } from './poster';
 import { FileRef } from './file';
 import { ImprintWish } from './imprint';
 import { Inks } from './inks';
+import { ColourWish } from './colour';
 import { InkWorks, ThinLines } from './made-ready';
+import { ToneWish } from './tone';
 import { OrderFacts } from './order';
 import { MarksWish } from './marks';
 import { MOST_WORKS, PageWork } from './page-work';
@@ -58,6 +60,10 @@ export const ArtworkWish = z.strictObject({
     .describe('Per cent that a page that is fitted may be drawn out more one way than the other, to be of its size'),
   inks: InkWorks.nullish().describe('What becomes of spot inks of its pages'),
   lines: ThinLines.nullish().describe('Thin lines that are drawn thicker; none where nothing is said'),
+  colour: ColourWish.nullish().describe(
+    'How colours are brought into the inks of the press; as they are where nothing is said',
+  ),
+  tone: ToneWish.nullish().describe('How much of an ink is printed for how much of it; the same where nothing is said'),
 });
 export type ArtworkWish = z.infer<typeof ArtworkWish>;
 

@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { InkWorks, madeReady, ThinLines, type Artwork, type Docket } from '../docket';
+import { ColourWish, InkWorks, madeReady, ThinLines, ToneWish, type Artwork, type Docket } from '../docket';
+import { Profile } from '../shop';
 import { worked } from '../pages';
 import { printedScale } from './placing';
 
@@ -7,6 +8,8 @@ import { printedScale } from './placing';
 export const ReadyPicture = z.strictObject({
   inks: InkWorks,
   lines: ThinLines.nullable(),
+  colour: ColourWish.extend({ profile: Profile }).nullable(),
+  tone: ToneWish.nullable(),
   scale: z.number().min(0.01).max(100).describe('What pages are printed at of the size they have'),
 });
 export type ReadyPicture = z.infer<typeof ReadyPicture>;
@@ -16,9 +19,9 @@ export const roundedScale = (scale: number): number => Math.min(100, Math.max(0.
 
 /** How a job's pages are drawn; null where they are as the file has them. */
 export function readyPicture(docket: Docket, artwork: Artwork): ReadyPicture | null {
-  const wish = madeReady(docket.artwork);
+  const wish = madeReady(docket);
   if (!wish) return null;
   const [first] = worked(artwork, docket.artwork).pages;
   const scale = first && wish.lines ? printedScale(first, docket.artwork, docket.product.finished) : 1;
-  return { inks: [...wish.inks], lines: wish.lines, scale: roundedScale(scale) };
+  return { inks: [...wish.inks], lines: wish.lines, colour: wish.colour, tone: wish.tone, scale: roundedScale(scale) };
 }

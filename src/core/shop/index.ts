@@ -8,6 +8,7 @@ export * from './machine';
 export * from './finisher';
 export * from './pile-program';
 export * from './slit-program';
+export * from './profile';
 export * from './takes';
 export * from './house';
 export * from './file';

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { Profile } from './profile';
 import { anHour, cents, edge, id, minutes, name, size } from './measures';
 
 export const Turn = z.enum(['turn', 'tumble']);
@@ -88,6 +89,20 @@ export const Machine = z
       .nullable()
       .default(null)
       .describe('The SHA-256 of the certificate that its print service shows over ipps, where nobody has signed it'),
+    profiles: z
+      .array(
+        z.strictObject({
+          stock: id.nullable().describe('The stock, by its id; null for every one that is not named'),
+          profile: Profile,
+        }),
+      )
+      .max(200)
+      .nullish()
+      .describe('How its colours come out on which stock'),
   })
   .meta({ id: 'Machine' });
 export type Machine = z.infer<typeof Machine>;
+
+/** How a machine's colours come out on a stock; null where nobody has said. */
+export const profileOf = ({ profiles }: Pick<Machine, 'profiles'>, stock: string): Profile | null =>
+  (profiles?.find((p) => p.stock === stock) ?? profiles?.find((p) => p.stock === null))?.profile ?? null;

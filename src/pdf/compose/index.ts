@@ -48,6 +48,8 @@ export interface ComposeJob extends Written {
   readonly coder?: Coder;
   /** What writes pages as they are wished; asked for where the docket wishes something of their content. */
   readonly readier?: Readier;
+  /** Where the profile is kept that colours are brought to; null where it is not kept. */
+  readonly profile?: string | null;
   /** The files, where they are open already; whoever opened them closes them. */
   readonly opened?: readonly OpenPdf[];
   /** The sheets to write, by number; all where it is not said. */
@@ -140,7 +142,7 @@ interface Writing {
 
 /** The files with what writes their pages as they are wished; an album's stay as they are. */
 function sourcesOf(job: ComposeJob, out: PdfWriter, files: readonly OpenPdf[], readies: Readies[]): Source[] {
-  const wish = madeReady(job.docket.artwork);
+  const wish = madeReady(job.docket);
   const paths = filesOf(job);
   return files.map((opened, i): Source => {
     const copier = new Copier(opened.file, out, job.verify ? (o) => unbroken(opened.file, o) : undefined);

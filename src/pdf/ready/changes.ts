@@ -1,26 +1,15 @@
-import { PROCESS, sameInk, type InkWork } from '../../core';
+import { PROCESS, sameInk, type InkWork, type Tone } from '../../core';
 import { realNumber as n } from '../compose/number';
 import type { Copier } from '../compose/copier';
 import { nameOf } from '../compose/spots';
 import type { PdfWriter } from '../compose/writer';
 import { readSpace, stringBytes, type Space } from '../colour/spaces';
+import { readFunction } from '../colour/functions';
 import { decodeName } from '../inks';
+import { alternateFunction } from '../separate/shades';
+import type { Becomes, Change } from './change';
+import { DEFAULTS, DEVICES, type Conversion } from './conversion';
 import { isDict, numberOf, Ref, type Dict, type PdfValue } from '../syntax/objects';
-
-/** What a colour space becomes where inks of it are wished to be others. */
-export interface Change {
-  /** The space as it is written: a reference, or the name of a device's. */
-  readonly space: string;
-  /** A colour of it, by one that was. */
-  readonly into: (colour: readonly number[]) => readonly number[];
-  /** Whether its numbers stay what they are. */
-  readonly same: boolean;
-  /** The space that it was; of a pattern's, that of the pattern's colour. */
-  readonly was: Space;
-  readonly ofPattern?: boolean;
-}
-/** Another space; nothing, as no ink of it prints; null for itself. */
-export type Becomes = Change | 'gone' | null;
 
 const MOST_DEEP = 8;
 const isProcess = (name: string): boolean => PROCESS.some((p) => sameInk(p, name));
@@ -34,6 +23,7 @@ export class Changes {
     private readonly copier: Copier,
     private readonly out: PdfWriter,
     private readonly works: readonly InkWork[],
+    private readonly conversion: Conversion | null = null,
   ) {}
 
   /**
@@ -41,10 +31,12 @@ export class Changes {
    * @param spaces what names of spaces stand for
    */
   of(v: PdfValue | undefined, spaces?: Dict, depth = 0): Becomes {
-    if (v === undefined || this.works.length === 0 || depth > MOST_DEEP) return null;
+    if (v === undefined || (this.works.length === 0 && !this.conversion) || depth > MOST_DEEP) return null;
     const { source } = this.copier;
     const value = source.get(v);
     if (typeof value === 'string') {
+      const device = DEVICES[value];
+      if (device) return this.device(device, spaces, depth);
       const named = spaces?.get(value);
       return named === undefined || named === value ? null : this.of(named, undefined, depth + 1);
     }
@@ -53,6 +45,16 @@ export class Changes {
     let known = this.known.get(id);
     if (known === undefined) this.known.set(id, (known = this.made(value, spaces, depth)));
     return known;
+  }
+
+  /** A space of the device, or what the file says stands for it (8.6.5.6). */
+  device(of: 'gray' | 'rgb' | 'cmyk', spaces: Dict | undefined, depth = 0): Becomes {
+    if (!this.conversion) return null;
+    const instead = spaces?.get(DEFAULTS[of]);
+    // what stands for a device is measured: one that is named by another device's name is no such thing
+    if (instead !== undefined && Array.isArray(this.copier.source.get(instead)))
+      return this.of(instead, undefined, depth + 1);
+    return this.conversion.device(of);
   }
 
   private made(value: readonly PdfValue[], spaces: Dict | undefined, depth: number): Becomes {
@@ -73,8 +75,10 @@ export class Changes {
           ? under
           : { ...under, space: this.written(`[/Pattern ${under.space}]`), ofPattern: true };
       }
-      default:
-        return null;
+      default: {
+        const found = this.conversion?.measured(value) ?? null;
+        return typeof found === 'string' ? this.conversion!.device(found) : found;
+      }
     }
   }
 
@@ -100,7 +104,9 @@ export class Changes {
     const { source } = this.copier;
     const names = list.map((v) => decodeName(String(source.get(v))));
     const becomes = names.map((name) => this.works.find((w) => sameInk(w.ink, name))?.becomes ?? null);
-    if (becomes.every((b) => b === null)) return null;
+    const alternate = this.alternate(value);
+    const tones = names.map((name) => this.conversion?.tone(PROCESS.findIndex((p) => sameInk(p, name))) ?? null);
+    if (becomes.every((b) => b === null)) return this.retoned(value, tones, alternate);
     const all = (): Space => readSpace(source, [...value], undefined, () => true);
     const after = names.map((name, i): string | null => {
       const b = becomes[i]!;
@@ -111,7 +117,7 @@ export class Changes {
     // names alone: what else there is of the space holds as it did
     if (kept.length === names.length && unlike) {
       const said = kept.map((name) => `/${nameOf(name)}`);
-      const rest = value.slice(2, 4).map((v) => this.copier.value(v));
+      const rest = alternate ?? value.slice(2, 4).map((v) => this.copier.value(v));
       const written =
         names.length === 1 && source.get(value[0]) === '/Separation'
           ? `[/Separation ${said[0]!} ${rest.join(' ')}]`
@@ -134,8 +140,8 @@ export class Changes {
     // by what the file says stands for its inks
     const instead = readSpace(this.copier.source, [...value], undefined, () => false);
     const count = names.length;
-    const alone = (i: number, tint: number): readonly number[] =>
-      instead.tints(names.map((_, j) => (j === i ? tint : 0))).process;
+    const inks = this.inProcess(value, instead);
+    const alone = (i: number, tint: number): readonly number[] => inks(names.map((_, j) => (j === i ? tint : 0)));
     const into = [
       ...(asProcess.includes(true) ? PROCESS : PROCESS.filter((p) => after.some((a) => a !== null && sameInk(a, p)))),
       ...after.filter((a, i) => a !== null && !isProcess(a) && firstOf(after, a) === i).map(String),
@@ -146,8 +152,8 @@ export class Changes {
     const tints = (colour: readonly number[]): number[] => {
       const sums = into.map(() => 0);
       if (together) {
-        const all = instead.tints(names.map((_, i) => (asProcess[i] ? (colour[i] ?? 0) : 0)));
-        all.process.forEach((v, k) => (sums[k]! += v));
+        const all = inks(names.map((_, i) => (asProcess[i] ? (colour[i] ?? 0) : 0)));
+        all.forEach((v, k) => (sums[k]! += v));
       } else
         for (let i = 0; i < count; i++) {
           if (asProcess[i]) alone(i, clamp(colour[i])).forEach((v, k) => (sums[k]! += v));
@@ -171,6 +177,40 @@ export class Changes {
     return { space, was, same: false, into: tints };
   }
 
+  /** What stands for inks where they are not printed, brought to the press: a space and a function; null where it stays. */
+  private alternate(value: readonly PdfValue[]): readonly [string, string] | null {
+    const change = this.of(value[2]);
+    if (change === null || change === 'gone' || change.same) return null;
+    const fn = readFunction(this.copier.source, value[3]);
+    const written = alternateFunction(this.out, fn, (colour) => inkOf(change, colour));
+    return written === null ? null : ['/DeviceCMYK', written];
+  }
+
+  /** Inks that stay, in what stands for them on the press, process inks among them in their tones. */
+  private retoned(
+    value: readonly PdfValue[],
+    tones: readonly (Tone | null)[],
+    alternate: readonly [string, string] | null,
+  ): Becomes {
+    if (alternate === null && tones.every((tone) => tone === null)) return null;
+    const was = readSpace(this.copier.source, [...value], undefined, () => true);
+    const rest = alternate ?? value.slice(2, 4).map((v) => this.copier.value(v));
+    const more = value.slice(4).map((v) => this.copier.value(v));
+    const space = this.written(
+      `[${[...value.slice(0, 2).map((v) => this.copier.value(v)), ...rest, ...more].join(' ')}]`,
+    );
+    if (tones.every((tone) => tone === null)) return { space, was, same: true, into: (colour) => colour };
+    return { space, was, same: false, into: (colour) => colour.map((v, i) => tones[i]?.(clamp(v)) ?? v) };
+  }
+
+  /** The process inks that stand for a colour of inks which are not printed. */
+  private inProcess(value: readonly PdfValue[], instead: Space): (colour: readonly number[]) => readonly number[] {
+    const change = this.of(value[2]);
+    if (change === null || change === 'gone') return (colour) => instead.tints(colour).process;
+    const fn = readFunction(this.copier.source, value[3]);
+    return (colour) => inkOf(change, fn.at(colour));
+  }
+
   /** A function that adds up what stands for each ink (7.10.5): for screens, and printers that lack the inks. */
   private mixing(full: readonly (readonly number[])[]): string {
     const count = full.length;
@@ -184,6 +224,12 @@ export class Changes {
     this.out.stream(num, `/FunctionType 4/Domain[${unit(count)}]/Range[${unit(4)}]`, Buffer.from(program, 'latin1'));
     return `${num} 0 R`;
   }
+}
+
+/** A colour in the four process inks, of a space that has become them or grey. */
+function inkOf(change: Change, colour: readonly number[]): readonly number[] {
+  const made = change.into(colour);
+  return change.space === '/DeviceGray' ? [0, 0, 0, 1 - (made[0] ?? 0)] : made;
 }
 
 const firstOf = (names: readonly (string | null)[], name: string): number =>

@@ -5,7 +5,7 @@ import { operations, type Operation } from '../colour/operators';
 import { MOST_KEPT, overprintIn, painted, paintsPath, textMode } from '../separate/state';
 import type { PdfFile } from '../syntax/file';
 import { isDict, numberOf, type Dict, type PdfValue } from '../syntax/objects';
-import type { Becomes } from './changes';
+import type { Becomes } from './change';
 import type { Paint, State } from './state';
 import { Path } from './path';
 import { follow, sliverPen, thickened } from './thin';
@@ -16,6 +16,8 @@ type Instead = string | null | undefined;
 /** What the things that a content stream names become. */
 export interface Things {
   readonly space: (name: PdfValue | undefined) => Becomes;
+  /** A space that the device has. */
+  readonly device: (of: 'gray' | 'rgb' | 'cmyk') => Becomes;
   readonly form: (name: PdfValue | undefined, state: State) => Instead;
   readonly image: (name: PdfValue | undefined, state: State) => Instead;
   readonly inline: (image: NonNullable<Operation['image']>, state: State) => Instead;
@@ -32,6 +34,9 @@ export interface Things {
 
 const STROKING: Readonly<Record<string, string>> = { g: 'G', rg: 'RG', k: 'K', cs: 'CS', sc: 'SC', scn: 'SCN' };
 const COMPONENTS: Readonly<Record<string, number>> = { g: 1, rg: 3, k: 4 };
+const DEVICE = { g: 'gray', rg: 'rgb', k: 'cmyk' } as const;
+/** Spaces of the device by the operators that set a colour of them. */
+const PLAIN: Readonly<Record<string, string>> = { '/DeviceCMYK': 'k', '/DeviceGray': 'g' };
 /** An ink that is none: what is painted in it leaves no trace, where anything paints it. */
 const NONE = '[/Separation /None /DeviceCMYK <</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[0 0 0 0]/N 1>>]';
 
@@ -129,7 +134,15 @@ export class Rewriter {
     const low = o.operator.toLowerCase();
     const which = o.operator === low ? 'fill' : 'stroke';
     if (Object.hasOwn(COMPONENTS, low)) {
-      const operands = o.operands.slice(0, COMPONENTS[low]).map(String).join(' ');
+      const colour = o.operands.slice(0, COMPONENTS[low]);
+      const change = this.things.device(DEVICE[low as keyof typeof DEVICE]);
+      if (change !== null && change !== 'gone')
+        return this.setAs(
+          which,
+          change,
+          colour.map((v) => numberOf(this.things.file.get(v), 0)),
+        );
+      const operands = colour.map(String).join(' ');
       return this.painting(which, { change: null, gone: false, stroking: `${operands} ${STROKING[low]!}` });
     }
     if (low === 'cs') return this.spaceSet(which, o);
@@ -157,9 +170,11 @@ export class Rewriter {
   /** Sets a colour of a space that has become another. */
   private setAs(which: 'fill' | 'stroke', change: Exclude<Becomes, 'gone' | null>, colour: readonly number[]): Instead {
     const operands = change.into(colour).map(n).join(' ');
-    const name = change.space === '/DeviceCMYK' ? null : this.things.give('ColorSpace', change.space);
-    const [fill, stroke] =
-      name === null ? [`${operands} k`, `${operands} K`] : [`${name} cs ${operands} scn`, `${name} CS ${operands} SCN`];
+    const plain = PLAIN[change.space];
+    const name = plain ? null : this.things.give('ColorSpace', change.space);
+    const [fill, stroke] = plain
+      ? [`${operands} ${plain}`, `${operands} ${plain.toUpperCase()}`]
+      : [`${name} cs ${operands} scn`, `${name} CS ${operands} SCN`];
     return this.painting(which, { change, gone: false, stroking: stroke }, which === 'fill' ? fill : stroke);
   }
 
@@ -205,8 +220,10 @@ export class Rewriter {
   private overprint(): string | null {
     const { op, OP, opm, opmWritten, fill, stroke } = this.state;
     const asProcess = ({ change }: Paint): boolean =>
-      change !== null && change !== 'gone' && change.space === '/DeviceCMYK';
-    const wanted = opm || (op && asProcess(fill)) || (OP && asProcess(stroke));
+      change !== null && change !== 'gone' && change.space === '/DeviceCMYK' && change.whole === undefined;
+    const whole = ({ change }: Paint): boolean => change !== null && change !== 'gone' && change.whole === true;
+    const paints = (op && whole(fill)) || (OP && whole(stroke));
+    const wanted = !paints && (opm || (op && asProcess(fill)) || (OP && asProcess(stroke)));
     if (wanted === opmWritten) return null;
     this.set({ opmWritten: wanted });
     // all of it, as some readers look at the mode where overprint is set

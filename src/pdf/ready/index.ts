@@ -8,9 +8,13 @@ import type { Operation } from '../colour/operators';
 import { namesOf, type Names } from '../separate/names';
 import { Pictures } from '../separate/pictures';
 import { Redrawing } from '../separate/redrawing';
-import { recolouredShading } from '../separate/shadings';
+import { readFunction, type Fn } from '../colour/functions';
+import { LOOKED, recolouredShading, type Target } from '../separate/shadings';
 import { isDict, PdfSyntaxError, Ref, type Dict, type PdfValue } from '../syntax/objects';
+import type { Press } from '../icc/press';
+import type { Change } from './change';
 import { Changes, kindOf } from './changes';
+import { Conversion, DEFAULTS } from './conversion';
 import { Rewriter, type Things } from './content';
 import { Given } from './given';
 import { Images } from './images';
@@ -22,24 +26,27 @@ const MOST_DEEP = 64;
 const MOST_THINGS = 100_000;
 
 /**
- * Writes pages of a file as they are wished: spot inks made others, or left out; thin lines drawn thicker. Lines stay lines
+ * Writes pages of a file as they are wished: spot inks made others, or left out; colours brought to the press; thin lines drawn thicker. Lines stay lines
  * and letters letters; what nothing is wished of is carried over as it is.
  */
 export class Ready extends Redrawing implements Readies {
   private readonly changes: Changes;
   private readonly pictures: Pictures;
   private readonly images: Images;
+  private readonly conversion: Conversion | null;
   private deep = 0;
 
-  /** @param wish what is done @param path where the file lies */
+  /** @param wish what is done @param path where the file lies @param press where its colours are brought to */
   constructor(
     copier: Copier,
     out: PdfWriter,
     private readonly wish: MadeReady,
     path: string,
+    press: Press | null,
   ) {
     super(copier, out);
-    this.changes = new Changes(copier, out, wish.inks);
+    this.conversion = press || wish.tone ? new Conversion(copier.source, press, wish) : null;
+    this.changes = new Changes(copier, out, wish.inks, this.conversion);
     this.pictures = new Pictures(path);
     this.images = new Images(copier, out, this.pictures);
   }
@@ -63,7 +70,8 @@ export class Ready extends Redrawing implements Readies {
     const resources = source.get(page.get('/Resources'));
     const own = isDict(resources) ? resources : undefined;
     const text = this.copier.contentOf(page).toString('latin1');
-    const made = this.rewritten(text, own, beginning(map), map);
+    const made =
+      this.rewritten(text, own, beginning(map), map, this.wish.lines, true) ?? this.regrouped(page, text, own);
     if (!made) {
       this.copier.pageAsForm(num, page, bbox);
       return;
@@ -84,7 +92,32 @@ export class Ready extends Redrawing implements Readies {
 
   private group(dict: Dict): string {
     const group = dict.get('/Group');
-    return group === undefined ? '' : `/Group ${this.copier.value(group)}`;
+    if (group === undefined) return '';
+    const mixed = this.mixedIn(dict);
+    return `/Group ${this.copier.value(mixed ?? group)}`;
+  }
+
+  /** What a thing's colours are mixed in where that is another than it was: those of the press (11.6.6). */
+  private mixedIn(dict: Dict): Dict | null {
+    const { source } = this.copier;
+    const group = source.get(dict.get('/Group'));
+    const space = isDict(group) ? group.get('/CS') : undefined;
+    if (!isDict(group) || space === undefined) return null;
+    const change = this.changes.of(space);
+    if (change === null || change === 'gone') return null;
+    const full: Dict = new Map(group);
+    full.set('/CS', '/DeviceCMYK');
+    return full;
+  }
+
+  /** What is drawn as it was, its colours mixed in others; null where they are not. */
+  private regrouped(
+    dict: Dict,
+    text: string,
+    resources: Dict | undefined,
+  ): { readonly packed: Uint8Array; readonly resources: string } | null {
+    if (!this.mixedIn(dict)) return null;
+    return { packed: packShort(text), resources: this.copier.value(resources ?? new Map()) };
   }
 
   /** Content with the resources it names; null where nothing of it is any other than it was. @param base the map of the page */
@@ -94,6 +127,7 @@ export class Ready extends Redrawing implements Readies {
     state: State,
     base: Linear,
     lines = this.wish.lines,
+    begins = false,
   ): { readonly packed: Uint8Array; readonly resources: string } | null {
     if (this.deep > MOST_DEEP) throw new PdfSyntaxError('Pages are drawn of forms nested too deeply.');
     this.deep++;
@@ -101,7 +135,10 @@ export class Ready extends Redrawing implements Readies {
       const names = namesOf(resources, this.copier, () => true);
       const given = new Given(resources, this.copier);
       const things = this.things(names, given, base);
-      const content = new Rewriter(state, things, lines).rewrite(text);
+      const change = begins ? things.device('gray') : null;
+      const before = change === null || change === 'gone' ? '' : begun(change);
+      const written = new Rewriter(state, things, lines).rewrite(text);
+      const content = before === '' ? written : `${before}${written ?? text}`;
       return content === null ? null : { packed: packShort(content), resources: given.written() };
     } finally {
       this.deep--;
@@ -122,6 +159,8 @@ export class Ready extends Redrawing implements Readies {
     // spaces of inks that are no more stand there no more, whether they are named or not
     for (const [name, space] of spaces ?? [])
       if (this.changes.of(space, spaces) !== null) given.named('ColorSpace', name, true);
+    // nor does what stood for a device's: its colours are those of the press
+    if (this.conversion) for (const name of Object.values(DEFAULTS)) given.named('ColorSpace', name, true);
     // what has no resources of its own draws with these
     const own = (dict: Dict | null): void => {
       if (dict && source.get(dict.get('/PatternType')) !== '2' && !isDict(source.get(dict.get('/Resources'))))
@@ -139,6 +178,7 @@ export class Ready extends Redrawing implements Readies {
       file: source,
       give: (kind, ref) => given.give(kind, ref),
       space: (name) => this.changes.of(name, spaces),
+      device: (of) => this.changes.device(of, spaces),
       isForm: (name) => source.get(of('XObject', name)[1]?.get('/Subtype')) !== '/Image',
       form: (name, state) => {
         const [what, dict] = of('XObject', name);
@@ -205,7 +245,8 @@ export class Ready extends Redrawing implements Readies {
     const id = `form ${ref.num} ${stateId(within, lines)}`;
     return (
       this.onceAs(id, () => {
-        const made = this.rewritten(this.textOf(ref), this.resourcesOf(dict, drawing), within, base);
+        const [text, resources] = [this.textOf(ref), this.resourcesOf(dict, drawing)];
+        const made = this.rewritten(text, resources, within, base) ?? this.regrouped(dict, text, resources);
         return made ? this.drawing(dict, made) : undefined;
       }) ?? undefined
     );
@@ -231,7 +272,7 @@ export class Ready extends Redrawing implements Readies {
           this.out,
           what,
           names,
-          () => change,
+          () => this.running(change, dict, names),
           () => undefined,
         ).ref;
       const full: Dict = new Map(dict);
@@ -242,6 +283,26 @@ export class Ready extends Redrawing implements Readies {
       else this.out.object(num, this.copier.value(full));
       return `${num} 0 R`;
     });
+  }
+
+  /** How the colours of a shading go: as single ones do where all of them are neutral, else as they run into each other. */
+  private running(change: Change, dict: Dict, { file }: Names): Target {
+    const { smooth, neutral, into, space } = change;
+    if (!smooth || !neutral) return { space, into };
+    const v = file.get(dict.get('/Function'));
+    const of = Array.isArray(v) ? v : v === undefined ? [] : [dict.get('/Function')];
+    const fns = of.slice(0, 64).map((f) => readFunction(file, f));
+    const within = (f: Fn, at: number): number[] =>
+      Array.from({ length: f.domain.length / 2 }, (_, i) => {
+        const [low, high] = [f.domain[2 * i]!, f.domain[2 * i + 1]!];
+        return low + (high - low) * at;
+      });
+    const all =
+      fns.length > 0 &&
+      Array.from({ length: LOOKED }, (_, i) => i / (LOOKED - 1)).every((at) =>
+        neutral(fns.length === 1 ? fns[0]!.at(within(fns[0]!, at)) : fns.map((f) => f.at(within(f, at))[0] ?? 0)),
+      );
+    return { space, into: all ? into : smooth };
   }
 
   private pattern(what: PdfValue | undefined, names: Names, base: Linear): string | null | undefined {
@@ -263,7 +324,14 @@ export class Ready extends Redrawing implements Readies {
     // a pattern's cell lies by the page, wherever it is painted (8.7.3.1)
     const map = follow(linearOf(this.copier.source, dict), base);
     return this.onceAs(`pattern ${id} ${map.map((v) => v.toPrecision(6)).join(' ')}`, () => {
-      const made = this.rewritten(this.textOf(what), this.resourcesOf(dict, names.resources), beginning(map), map);
+      const made = this.rewritten(
+        this.textOf(what),
+        this.resourcesOf(dict, names.resources),
+        beginning(map),
+        map,
+        this.wish.lines,
+        true,
+      );
       return made ? this.drawing(dict, made) : undefined;
     });
   }
@@ -272,7 +340,7 @@ export class Ready extends Redrawing implements Readies {
     const font = this.copier.source.get(what);
     const drawn = isDict(font) ? this.lettersOf(font) : null;
     // lines of letters are left alone, as outlines of letters are
-    if (!isDict(font) || !drawn || this.wish.inks.length === 0) return undefined;
+    if (!isDict(font) || !drawn || (this.wish.inks.length === 0 && !this.conversion)) return undefined;
     const id = what instanceof Ref ? `${what.num}` : this.copier.value(font);
     return (
       this.onceAs(`font ${id}`, () => {
@@ -294,5 +362,18 @@ export class Ready extends Redrawing implements Readies {
   }
 }
 
-/** Writes pages of files as they are wished. */
-export const readier: Readier = (copier, out, wish, path) => new Ready(copier, out, wish, path);
+/** What black is that nobody set: content begins with it (table 52). */
+function begun({ into, space }: Change): string {
+  const black = into([0]);
+  if (space === '/DeviceGray') return black[0] === 0 ? '' : `${realNumber(black[0]!)} g ${realNumber(black[0]!)} G\n`;
+  const inks = black.map(realNumber).join(' ');
+  return inks === '0 0 0 1' ? '' : `${inks} k ${inks} K\n`;
+}
+
+/** Writes pages of files as they are wished. @param press where their colours are brought to */
+export const readierFor =
+  (press: Press | null): Readier =>
+  (copier, out, wish, path) => {
+    if (wish.colour && !press) throw new RangeError('Colours are brought to a press that is known.');
+    return new Ready(copier, out, wish, path, press);
+  };

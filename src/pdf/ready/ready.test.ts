@@ -8,7 +8,7 @@ import { readArtwork } from '../read';
 import { differ, inkOn, separationsOf, type Greys } from '../separate/testing';
 import { CASES, HIGH, RESOURCES, THINGS, WIDE } from '../separate/testing-things';
 import { run, scratch, writePdf } from '../testing';
-import { readier } from '.';
+import { readierFor } from '.';
 
 /** Inks that became others, judged by Ghostscript: its separations of what was written, and of what was there before. */
 
@@ -31,7 +31,7 @@ async function jobOf(content: string, things = THINGS, resources = RESOURCES): P
 function written(job: ComposeJob, wish: Partial<ArtworkWish>): string {
   const out = join(dir, `ready${++serial}.pdf`);
   const docket = patched(job.docket, { artwork: wish });
-  compose({ ...job, docket, out, readier });
+  compose({ ...job, docket, out, readier: readierFor(null) });
   expect(run('qpdf', '--check', out)).toContain('No syntax or stream encoding errors');
   return out;
 }

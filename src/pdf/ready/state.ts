@@ -1,4 +1,4 @@
-import type { Becomes } from './changes';
+import type { Becomes } from './change';
 import type { Linear } from '../compose/forms';
 
 /** A colour that is set, to fill or to stroke. */
@@ -50,7 +50,7 @@ export const beginning = (map: Linear): State => ({
 /** A state as forms are told apart by: what they are drawn of may be another in another one. */
 export function stateId(s: State, lines: boolean): string {
   const paint = ({ change, gone }: Paint): string =>
-    gone ? 'gone' : change === null ? '' : change === 'gone' ? 'g' : change.space;
+    gone ? 'gone' : change === null ? '' : change === 'gone' ? 'g' : `${change.space}${change.whole ? ' w' : ''}`;
   const measures = lines ? [...s.map.map((v) => v.toPrecision(6)), s.width, s.solid, s.fill.stroking] : [];
   return [paint(s.fill), paint(s.stroke), s.op, s.OP, s.opm, s.opmWritten, s.mode, s.written, ...measures].join('|');
 }

@@ -8,7 +8,7 @@ import { compose } from '../compose';
 import type { Linear } from '../compose/forms';
 import { readArtwork } from '../read';
 import { run, scratch, writePdf } from '../testing';
-import { readier } from '.';
+import { readierFor } from '.';
 import { alike, follow, narrowest, sliverPen, stretches, thickened } from './thin';
 
 const WISH: ThinLines = { under: 0.08, to: 0.1, most: 0.2 };
@@ -125,7 +125,7 @@ async function runsOf(
     marks: { slug: { on: false }, crop: { on: false } },
   });
   const out = join(dir, `out${serial}.pdf`);
-  compose({ docket, artwork, source, out, readier });
+  compose({ docket, artwork, source, out, readier: readierFor(null) });
   run('pdftoppm', '-r', String(DPI), '-gray', '-png', '-singlefile', out, join(dir, `p${serial}`));
   const { data, info } = await sharp(join(dir, `p${serial}.png`), { limitInputPixels: false })
     .raw()

@@ -1,7 +1,7 @@
 import type { Image, PDFDocument, PDFObject, Pixmap } from 'mupdf';
 import { decodeName } from '../inks';
 import { stringBytes } from '../colour/spaces';
-import { allow } from '../mupdf';
+import { allow, mupdf } from '../mupdf';
 import { openWithMupdf, type OpenedPdf } from '../mupdf-file';
 import { isDict, PdfSyntaxError, Ref, type Dict, type PdfValue } from '../syntax/objects';
 
@@ -59,6 +59,18 @@ export class Pictures {
 
   close(): void {
     this.opened?.close();
+  }
+}
+
+/** Pixels in process inks as JPEG. @param quality of 100 */
+export function jpegOf(pixels: Uint8Array, width: number, height: number, quality: number): Uint8Array {
+  allow(3 * pixels.length);
+  const pixmap = new mupdf.Pixmap(mupdf.ColorSpace.DeviceCMYK, [0, 0, width, height], false);
+  try {
+    pixmap.getPixels().set(pixels);
+    return pixmap.asJPEG(quality, false).slice();
+  } finally {
+    pixmap.destroy();
   }
 }
 

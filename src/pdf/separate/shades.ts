@@ -77,6 +77,32 @@ export function recolouredPlane(out: PdfWriter, fns: readonly Fn[], into: Into):
   return sampled(out, `/Domain[${[x0, x1, y0, y1].map(n).join(' ')}]/Size[${ACROSS} ${ACROSS}]`, colours);
 }
 
+/** Steps of each input of a table, by how many inputs there are: more of them than that are left as they are. */
+const STEPS: readonly number[] = [0, ENTRIES, 65, 17, 9];
+
+/**
+ * The same of what stands for a colour of so many inks.
+ * @returns its reference; null where there are more inks than a table of them can be written for
+ */
+export function alternateFunction(out: PdfWriter, fn: Fn, into: Into): string | null {
+  const inputs = fn.domain.length / 2;
+  if (inputs === 1) return recolouredFunction(out, [fn], into);
+  const steps = STEPS[inputs];
+  if (!steps) return null;
+  const colours = Array.from({ length: steps ** inputs }, (_, at) =>
+    into(
+      fn.at(
+        Array.from({ length: inputs }, (_, i) => {
+          const [low, high] = [fn.domain[2 * i]!, fn.domain[2 * i + 1]!];
+          return low + ((high - low) * (Math.floor(at / steps ** i) % steps)) / (steps - 1);
+        }),
+      ),
+    ),
+  );
+  const size = Array.from({ length: inputs }, () => steps).join(' ');
+  return sampled(out, `/Domain[${fn.domain.map(n).join(' ')}]/Size[${size}]`, colours);
+}
+
 /** A table of colours, the first of its inputs running fastest. */
 function sampled(out: PdfWriter, entries: string, colours: readonly (readonly number[])[]): string {
   const outputs = colours[0]!.length;

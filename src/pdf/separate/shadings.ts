@@ -23,7 +23,7 @@ export interface Target {
 }
 
 /** Colours of a shading that are looked at to see what inks it is of. */
-const LOOKED = 9;
+export const LOOKED = 9;
 
 /**
  * Writes a shading (ISO 32000-1, 8.7.4.5) in other colours: the greys of one plate, other inks.
