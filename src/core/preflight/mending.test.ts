@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { MadeBleed } from '../docket';
+import { MadeBleed, USUAL_COLOUR } from '../docket';
 import { artworkOf, docketFor } from '../testing';
 import { atScale, preflight, reportFor, rulesAt, type FileLook, type PreflightRules } from '.';
 
 const artwork = artworkOf(1);
-const { artwork: wish } = docketFor(artwork);
+const docket = docketFor(artwork);
+const { artwork: wish } = docket;
 const FILE: FileLook = {
   artwork,
   version: '1.7',
@@ -30,17 +31,44 @@ describe('a file’s report as a job has it', () => {
 
   it('failed, and is mended where the job does something about all that stops it', () => {
     expect(report.outcome).toBe('failed');
-    expect(reportFor(report, wish).outcome).toBe('failed');
-    const mended = reportFor(report, { ...wish, lines: { under: 0.08, to: 0.1, most: 0.2 } });
+    expect(reportFor(report, docket).outcome).toBe('failed');
+    const mended = reportFor(report, { ...docket, artwork: { ...wish, lines: { under: 0.08, to: 0.1, most: 0.2 } } });
     expect(mended.outcome).toBe('mended');
     expect(mended.findings.find((f) => f.check === 'thin-lines')!.mended).toBe('thickened where they are printed');
     // bleed that is made thickens no line
-    expect(reportFor(report, { ...wish, bleed: MadeBleed.parse({ way: 'mirrored' }) }).outcome).toBe('failed');
+    expect(
+      reportFor(report, { ...docket, artwork: { ...wish, bleed: MadeBleed.parse({ way: 'mirrored' }) } }).outcome,
+    ).toBe('failed');
   });
 
   it('is clean where nothing was found, whatever else is wished', () => {
     const clean = preflight({ ...FILE, pages: [{ ...FILE.pages[0]!, lines: [] }] });
-    expect(reportFor(clean, { ...wish, lines: { under: 0.08, to: 0.1, most: 0.2 } }).outcome).toBe('clean');
+    expect(
+      reportFor(clean, { ...docket, artwork: { ...wish, lines: { under: 0.08, to: 0.1, most: 0.2 } } }).outcome,
+    ).toBe('clean');
+  });
+});
+
+describe('colours of light', () => {
+  const light: FileLook = {
+    ...FILE,
+    pages: [{ ...FILE.pages[0]!, lines: [], spaces: { rgb: artwork.pages[0]!.trim, lab: artwork.pages[0]!.trim } }],
+  };
+  const said = (of: Parameters<typeof reportFor>[1]): (string | null)[] =>
+    reportFor(preflight(light), of)
+      .findings.filter((f) => f.check === 'rgb' || f.check === 'lab')
+      .map((f) => f.mended);
+  const profile = { name: 'Coated', sha256: 'a'.repeat(64) };
+  const colour = USUAL_COLOUR;
+
+  it('are mended where they are brought to a press that is known', () => {
+    expect(said(docket)).toEqual([null, null]);
+    expect(said({ ...docket, artwork: { ...wish, colour } })).toEqual([null, null]);
+    const brought = ['as sRGB, brought to the press by its profile', 'brought to the press by its profile'];
+    expect(said({ ...docket, artwork: { ...wish, colour: { ...colour, profile } } })).toEqual(brought);
+    const machine = { ...docket.sheet.machine, profiles: [{ stock: docket.sheet.stock.id, profile }] };
+    const measured = { sheet: { ...docket.sheet, machine }, artwork: { ...wish, colour } };
+    expect(said({ ...docket, ...measured })).toEqual(brought);
   });
 });
 

@@ -1,11 +1,16 @@
-import type { ArtworkWish } from '../docket';
+import { colourProfile, type Docket } from '../docket';
 import type { PreflightFinding, PreflightReport } from './report';
 import type { CheckId } from './rules';
 
+/** What of a job says what it does about its artwork. */
+type OfMending = Pick<Docket, 'artwork' | 'sheet'>;
+
 /** What a job does about what a check finds, in words; null where it does nothing. */
-const MENDS: Readonly<Partial<Record<CheckId, (wish: ArtworkWish) => string | null>>> = {
-  'thin-lines': ({ lines }) => (lines ? 'thickened where they are printed' : null),
-  'no-bleed': ({ bleed }) => (bleed ? `bleed is made, ${bleed.way}` : null),
+const MENDS: Readonly<Partial<Record<CheckId, (docket: OfMending) => string | null>>> = {
+  'thin-lines': ({ artwork: { lines } }) => (lines ? 'thickened where they are printed' : null),
+  'no-bleed': ({ artwork: { bleed } }) => (bleed ? `bleed is made, ${bleed.way}` : null),
+  rgb: (docket) => (colourProfile(docket) ? 'as sRGB, brought to the press by its profile' : null),
+  lab: (docket) => (colourProfile(docket) ? 'brought to the press by its profile' : null),
 };
 
 /** A file's findings as a job has them: with what it does about each. */
@@ -17,8 +22,8 @@ export interface JobReport extends Omit<PreflightReport, 'findings'> {
 }
 
 /** A report with what a job does about it: mended is what stands as a wish, and what was mended to be read at all. */
-export function reportFor(report: PreflightReport, wish: ArtworkWish): JobReport {
-  const findings = report.findings.map((f): JobFinding => ({ ...f, mended: MENDS[f.check]?.(wish) ?? null }));
+export function reportFor(report: PreflightReport, docket: OfMending): JobReport {
+  const findings = report.findings.map((f): JobFinding => ({ ...f, mended: MENDS[f.check]?.(docket) ?? null }));
   const stops = findings.some((f) => f.weight === 'stop' && f.mended === null);
   const mended = report.outcome === 'mended' || findings.some((f) => f.mended !== null || f.check === 'mended');
   return { ...report, findings, outcome: stops ? 'failed' : mended ? 'mended' : 'clean' };

@@ -1,5 +1,6 @@
 import { createHash, type Hash } from 'node:crypto';
-import { existsSync, rmSync, statSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { deflateSync } from 'node:zlib';
 import {
   madeReady,
   mark,
@@ -198,8 +199,12 @@ function write(
   out.object(tree, `<</Type/Pages/Count ${kids.length}/Kids[${kids.map((k) => `${k} 0 R`).join(' ')}]>>`);
   out.object(info, `<</Title ${textString(docket.title)}/Producer(Odd Sparrow)>>`);
   const [first] = sources;
-  const carried = carriedFromCatalog(first!.opened.file.catalog(), first!.copier);
-  out.object(root, `<</Type/Catalog/Pages ${tree} 0 R${layersEntry(sources.map((s) => s.copier))}${carried}>>`);
+  const { colour } = madeReady(docket) ?? {};
+  const intent =
+    colour && job.profile
+      ? outputIntent(out, colour.profile.name, readFileSync(job.profile))
+      : intentOf(first!.opened.file.catalog(), first!.copier);
+  out.object(root, `<</Type/Catalog/Pages ${tree} 0 R${layersEntry(sources.map((s) => s.copier))}${intent}>>`);
   for (const s of sources) s.copier.drain();
   const id = made
     .update(JSON.stringify([docket.title, ...files.map((f) => f.file.size)]))
@@ -272,10 +277,17 @@ function named(all: ReadonlyMap<string, string>): string {
 }
 
 /** Output intents (14.11.5) hold for the sheets as they did for the pages. */
-function carriedFromCatalog(catalog: Dict, copier: Copier): string {
+function intentOf(catalog: Dict, copier: Copier): string {
   const v = catalog.get('/OutputIntents');
   const there = v !== undefined && (isDict(copier.source.get(v)) || Array.isArray(copier.source.get(v)));
   return there ? `/OutputIntents ${copier.value(v)}` : '';
+}
+
+/** What the inks are meant for (14.11.5): the profile that they were made by. */
+function outputIntent(out: PdfWriter, name: string, profile: Uint8Array): string {
+  const num = out.allocate();
+  out.stream(num, '/N 4/Filter/FlateDecode', deflateSync(profile));
+  return `/OutputIntents[<</Type/OutputIntent/S/GTS_PDFX/OutputConditionIdentifier(Custom)/Info ${textString(name)}/DestOutputProfile ${num} 0 R>>]`;
 }
 
 /** A text string (7.9.2.2): UTF-16BE with its mark, as hex. */

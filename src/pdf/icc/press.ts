@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { MadeColour } from '../../core';
-import type { ColourEngine} from './engine';
+import type { ColourEngine } from './engine';
 import { type Opened, type Through, type Way } from './engine';
 import { ProfileError } from './errors';
 import { readProfile } from './profile';

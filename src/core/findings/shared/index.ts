@@ -2,6 +2,7 @@ import type { Check } from '../kinds';
 import { artworkNotes } from './artwork-notes';
 import { boxFaults, workLost } from './boxes';
 import { inksAlike, inkWorksDone, inkWorksLost } from './ink-works';
+import { colourDone, colourOther, colourUnknown, colourUnlike } from './colour';
 import { finishingLacks } from './finishing-lacks';
 import { finishingLimits } from './finishing-limits';
 import { fitSheet } from './fit-sheet';
@@ -41,6 +42,10 @@ export const SHARED: readonly Check[] = [
   inksAlike,
   inkWorksLost,
   inkWorksDone,
+  colourUnknown,
+  colourOther,
+  colourUnlike,
+  colourDone,
   boxFaults,
   workLost,
   machineTakesStock,

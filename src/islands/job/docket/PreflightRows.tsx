@@ -88,14 +88,15 @@ function FileRow({
   readonly file: number;
   readonly name: string | null;
 }) {
-  const { wish, bleed, scale } = useJob(({ docket, artwork }) => ({
+  const { wish, sheet, bleed, scale } = useJob(({ docket, artwork }) => ({
     wish: docket.artwork,
+    sheet: docket.sheet,
     bleed: docket.product.bleed,
     scale: scaleOf(docket, artwork, file),
   }));
   const [times, again] = useState(0);
   const check = useCheck(sha256, { bleed, scale }, times);
-  const report = check.state === 'done' ? reportFor(check.report, wish) : null;
+  const report = check.state === 'done' ? reportFor(check.report, { artwork: wish, sheet }) : null;
   const outcome = report && outcomeSaid(report);
   const worst = outcome?.severity;
   useEffect(() => {
