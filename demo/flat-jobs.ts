@@ -1,5 +1,5 @@
 import type * as z from 'zod';
-import { Counter, Imprint, routeFor, routeToRound, routeWith } from '../src/core';
+import { Counter, Imprint, routeFor, routeToRound, routeWith, USUAL_COLOUR } from '../src/core';
 import { finisherOf, HARBOUR, stockOf, TOOLS, type DemoJob } from './job';
 
 const imprintOf = (wish: z.input<typeof Imprint>): Imprint => Imprint.parse(wish);
@@ -177,5 +177,14 @@ export const FLAT_JOBS: readonly DemoJob[] = [
     wish: () => ({
       product: { what: 'print', mirrored: true, bleed: 0, order: { kind: 'sequence', way: 'down', last: 'blanks' } },
     }),
+  },
+  {
+    file: 'harbour-postcard.pdf',
+    title: 'Harbour postcards',
+    dueIn: 6,
+    copies: 400,
+    customer: HARBOUR,
+    stock: 'silk-170-sra3-sg',
+    wish: () => ({ artwork: { colour: USUAL_COLOUR } }),
   },
 ];

@@ -1,5 +1,7 @@
+import { rgb } from 'pdf-lib';
 import { drawTool, harbour, TOOLS } from './drawings';
-import { bytesOf, DEEP, FOAM, INK, Leaf, MOSS, newBook, OAT, SAND, SEA, type LeafWish } from './leaf';
+import { seascape } from './photo';
+import { bytesOf, DEEP, embedded, FOAM, INK, Leaf, MOSS, newBook, OAT, SAND, SEA, type LeafWish } from './leaf';
 
 /** The flat work of the demonstration: cards, tickets, labels, invitations, transfers. */
 
@@ -174,5 +176,24 @@ export async function loanSlip(): Promise<Uint8Array> {
     leaf.line(32, 61 - i * 13, 138, 61 - i * 13, 0.25, INK);
   });
   leaf.text('Bring it back dry.', 10, 8, 9, book.body, SEA);
+  return bytesOf(book);
+}
+
+/** A postcard as an office program makes one: all of it in red, green and blue, its letters too. */
+export async function postcard(): Promise<Uint8Array> {
+  const book = await newBook('Harbour postcard');
+  const wish: LeafWish = { width: 140, height: 95, bleed: 3 };
+  const [photo] = await embedded(book, [() => seascape(41, 1820, 1312)]);
+  const front = new Leaf(book, wish);
+  front.image(photo!, -3, -3, 146, 101);
+  front.text('Gullcroft', 9, 12, 40, book.head, rgb(1, 1, 1));
+  const back = new Leaf(book, wish);
+  back.rect(-3, -3, 146, 101, rgb(0.99, 0.97, 0.92));
+  back.rect(72, 12, 0.4, 70, rgb(0.35, 0.35, 0.35));
+  back.rect(115, 68, 18, 20, rgb(0.85, 0.38, 0.16));
+  for (let i = 0; i < 4; i++) back.rect(80, 16 + i * 11, 52, 0.25, rgb(0.5, 0.5, 0.5));
+  back.text('The breakwater, seen from the net loft', 9, 12, 8, book.body, rgb(0, 0, 0));
+  const says = 'Take one, write to somebody, and put it through the letter box of the loft: we post it on.';
+  back.flow(says, 9, 82, 54, 11, book.body, 1.45, rgb(0, 0, 0));
   return bytesOf(book);
 }

@@ -20,6 +20,7 @@ import {
   members,
   membershipCard,
   mugTransfers,
+  postcard,
   staffCards,
 } from './flat';
 import { FLAT_JOBS } from './flat-jobs';
@@ -240,6 +241,7 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
   'opening-invitation.pdf': invitation,
   'bench-label.pdf': benchLabel,
   'mug-transfers.pdf': mugTransfers,
+  'harbour-postcard.pdf': postcard,
   'tide-table.pdf': tideTable,
   'harbour-notices.pdf': notices,
   // cut off before its table, as a copy that stopped half way is

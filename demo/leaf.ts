@@ -12,6 +12,7 @@ import {
   type PDFImage,
   type PDFPage,
   type PDFRef,
+  type RGB,
 } from 'pdf-lib';
 
 const PT = 72 / 25.4;
@@ -102,7 +103,7 @@ export class Leaf {
 
   private at = (mm: number): number => (mm + this.off) * PT;
 
-  rect(x: number, y: number, width: number, height: number, color: CMYK, opacity?: number): void {
+  rect(x: number, y: number, width: number, height: number, color: CMYK | RGB, opacity?: number): void {
     this.page.drawRectangle({
       x: this.at(x),
       y: this.at(y),
@@ -143,7 +144,7 @@ export class Leaf {
     this.page.drawCircle({ x: this.at(x), y: this.at(y), size: r * PT, color });
   }
 
-  text(s: string, x: number, y: number, size: number, font: PDFFont = this.book.body, color: CMYK = INK): void {
+  text(s: string, x: number, y: number, size: number, font: PDFFont = this.book.body, color: CMYK | RGB = INK): void {
     this.page.drawText(s, { x: this.at(x), y: this.at(y), size, font, color });
   }
 
@@ -161,7 +162,7 @@ export class Leaf {
     size = 9.5,
     font: PDFFont = this.book.body,
     leading = 1.45,
-    color: CMYK = INK,
+    color: CMYK | RGB = INK,
   ): number {
     const step = (size * leading) / PT;
     for (const paragraph of s.split('\n')) {

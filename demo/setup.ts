@@ -5,6 +5,7 @@ import {
   closeDatabase,
   databaseAway,
   jobFromArtwork,
+  keepProfile,
   migrate,
   patchJob,
   putTable,
@@ -22,17 +23,21 @@ import { House, madeAs } from '../src/core';
 import { closeWorkers } from '../src/server/workers';
 import { DEMO_JOBS, demoShop, makeDemoFiles } from '.';
 import { stockOf } from './job';
+import { pressProfile } from './profile';
 
 /** Brings the database up to date and, into an empty one, loads the shop and the demonstration. */
 async function setup(): Promise<void> {
   await migrate();
   const printer = process.env.ODD_SPARROW_PRINTER ?? null;
   const shop = await readShop(sql);
-  if (!process.env.ODD_SPARROW_EMPTY && shop.stocks.length === 0)
+  if (!process.env.ODD_SPARROW_EMPTY && shop.stocks.length === 0) {
+    const bytes = pressProfile();
+    const profile = bytes && (await keepProfile(bytes, ''));
     await transaction(async (run) => {
-      await writeShop(run, demoShop(printer));
+      await writeShop(run, demoShop(printer, profile));
       await writeHouse(run, House.parse({ name: 'Bindweed Lane' }));
     });
+  }
   const [row] = await sql<{ n: number }>('select count(*)::int as n from jobs');
   if (!process.env.ODD_SPARROW_DEMO || row!.n > 0) return;
   console.log('making the demo artwork');

@@ -1,4 +1,4 @@
-import { Shop } from '../src/core';
+import { Shop, type Profile } from '../src/core';
 
 /** The print room’s paper and machines. Everything is invented, prices too. */
 const paper = (
@@ -51,7 +51,7 @@ const stocks = [
   ...paper('recycled-115', 'Kelp recycled 115', 115, 0.148, '#c7c9b2', [['SRA3', 320, 450, 'short', 3.1]]),
 ];
 
-const machines = (printer: string | null) => [
+const machines = (printer: string | null, profile: Profile | null) => [
   {
     id: 'plover',
     name: 'Plover',
@@ -71,6 +71,7 @@ const machines = (printer: string | null) => [
     ],
     mixes: true,
     printer,
+    profiles: profile && [{ stock: null, profile }],
   },
   {
     id: 'dunlin',
@@ -221,5 +222,6 @@ const finishers = [
   },
 ];
 
-export const demoShop = (printer: string | null): Shop =>
-  Shop.parse({ stocks, machines: machines(printer), finishers });
+/** @param profile how the digital press prints, where that is known */
+export const demoShop = (printer: string | null, profile: Profile | null = null): Shop =>
+  Shop.parse({ stocks, machines: machines(printer, profile), finishers });

@@ -1,6 +1,7 @@
 import { closeSync, existsSync, openSync, rmSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
 import {
+  colourProfile,
   madeReady,
   withFiles,
   inspect,
@@ -43,6 +44,8 @@ export interface Imposing extends OfRecords {
   readonly proof?: ProofWish['how'];
   readonly paper: string;
   readonly together: boolean;
+  /** The profile that its colours are brought to, in place of the docket’s. */
+  readonly profile?: string;
   /** Whether it is written where a finding says that the paper would be spoilt. */
   readonly anyway: boolean;
   /** Says what is to be known of what was written. */
@@ -121,7 +124,8 @@ function withSound<T>(it: Imposing, docket: Docket, extras: Extras, work: (it: R
  * @throws Complaint, and Stopped where a finding says that the paper would be spoilt
  */
 export async function impose(it: Imposing): Promise<void> {
-  const docket = withRecords(docketFrom(it.docket), it);
+  const recorded = withRecords(docketFrom(it.docket), it);
+  const docket = it.profile === undefined ? recorded : (await import('./profile')).withProfile(recorded, it.profile);
   const extras = await extrasOf(it.docket, docket);
   try {
     await imposed(it, docket, extras);
@@ -226,9 +230,10 @@ async function withCare(docket: Docket, it: Imposing, out: string, begin: () => 
   try {
     await load(hands, it.docket, docket, async (loaded) => {
       plannedOr(it, docket, loaded.artwork);
+      const profile = colourProfile(docket) ? (await import('./profile')).profileFor(it.docket, docket) : null;
       begin();
       try {
-        const { note } = await hands.run('impose', jobOf(loaded, it, out));
+        const { note } = await hands.run('impose', { ...jobOf(loaded, it, out), profile });
         if (note) it.say(note);
       } catch (e) {
         const said = systemSaid(e);

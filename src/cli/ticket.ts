@@ -1,6 +1,15 @@
 import { closeSync, openSync, readFileSync, rmSync, writeFileSync, writeSync } from 'node:fs';
 import { basename, dirname, relative, resolve } from 'node:path';
-import { newDocket, orderedDocket, plan, StoredShop, firstProblem, type Docket, type Shop } from '../core';
+import {
+  colourProfile,
+  newDocket,
+  orderedDocket,
+  plan,
+  StoredShop,
+  firstProblem,
+  type Docket,
+  type Shop,
+} from '../core';
 import { layoutWritten, readOrders, textOf, TicketError, type LayoutFormat } from '../core/ticket';
 import { Complaint, docketFrom, withFile, withRecords, type OfRecords } from './inputs';
 import { load, threadFor } from './load';
@@ -26,7 +35,8 @@ export async function layOut(it: LayingOut): Promise<void> {
       if (planned.tooLarge)
         throw new Complaint(`${it.docket}: the job is too large to be laid in one; “plan” says what would do.`);
       if (it.previews) {
-        const job = { docket, artwork, source: source!, more, album, rows, previews: true, hashed: false };
+        const profile = colourProfile(docket) ? (await import('./profile')).profileFor(it.docket, docket) : null;
+        const job = { docket, artwork, source: source!, more, album, rows, profile, previews: true, hashed: false };
         await hands.run('impose', { ...job, out: resolve(it.output), durable: false });
         return;
       }

@@ -5,7 +5,7 @@ const LOCAL = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 /** Bodies that are not files, in bytes. */
 export const MOST_JSON = 2 << 20;
 /** Paths whose bodies are files: measured and stored as they stream in. */
-const FILES = /^\/api\/(uploads(\/|$)|jobs\/?$|jobs\/[^/]+\/(artwork|files|table|album)\/?$)/;
+const FILES = /^\/api\/(uploads(\/|$)|profiles\/?$|jobs\/?$|jobs\/[^/]+\/(artwork|files|table|album)\/?$)/;
 
 /** Headers of every answer, files of the site included. */
 export const HEADERS: Readonly<Record<string, string>> = {

@@ -25,6 +25,7 @@ export {
   takePrograms,
   type TakenIn,
 } from './programs';
+export { keepProfile, keptProfiles } from './profiles';
 export { NotSendable } from './not-sendable';
 export { packageOfJob } from './package';
 export { migrate } from './migrate';

@@ -62,7 +62,7 @@ export async function keepProfile(bytes: Uint8Array, name: string): Promise<Prof
 
 const plain = (name: string): string =>
   name
-    .replace(/[\p{Cc}\p{Cs}]+/gu, ' ')
+    .replace(/[\p{Cc}\p{Cs}\s]+/gu, ' ')
     .trim()
     .slice(0, 200) || 'A profile without a name';
 

@@ -26,7 +26,12 @@ export async function ask<T>(path: string, method = 'GET', body?: unknown): Prom
   try {
     res = await fetch(path, {
       method,
-      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+      // a file goes as it is
+      ...(body instanceof Blob
+        ? { body }
+        : body === undefined
+          ? {}
+          : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
     });
   } catch {
     throw new Away();

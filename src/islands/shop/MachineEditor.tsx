@@ -8,6 +8,7 @@ import { LengthField, Row, SizeField } from '../../ui/fields';
 import { useNotices } from '../../ui/Notices';
 import { MoneyField, NumberField, TextField } from '../../ui/numbers';
 import { useUnit } from '../../ui/unit';
+import { Colours } from './Colours';
 import { MachineDrawing } from './Drawings';
 import { ClickRow, Pace, TurnRow } from './parts';
 import { change, useShop } from './store';
@@ -68,6 +69,7 @@ export function MachineEditor({ machine }: { readonly machine: Machine }) {
       <Sides machine={machine} set={set} />
       <Speed machine={machine} set={set} />
       <Trays machine={machine} set={set} />
+      <Colours machine={machine} set={set} />
     </>
   );
 }

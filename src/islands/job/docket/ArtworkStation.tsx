@@ -15,6 +15,7 @@ import { useUnit } from '../../../ui/unit';
 import { useBook, useJob } from '../context';
 import { ImprintRows } from '../imprint/ImprintRows';
 import { BleedRow } from './BleedRow';
+import { ColourRows, ToneRows } from './ColourRows';
 import { PreflightRows } from './PreflightRows';
 import { InkWorksRow, ThinLinesRow } from './ReadyRows';
 import { Compared, FileRow, FormerFiles, useSwap } from './ArtworkFile';
@@ -49,6 +50,8 @@ export function ArtworkStation() {
       <BleedRow />
       <InkWorksRow />
       <ThinLinesRow />
+      <ColourRows />
+      <ToneRows />
       {/* what is cut into panels gets none */}
       {kind !== 'poster' && <ImprintRows />}
       <FormerFiles put={swapping.put} />
