@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { run, writePdf } from '../src/pdf/made';
 import { CARD_FILES, writeCards } from '../src/pdf/testing-cards';
-import { accessible, dropFiles, exported, fill, openDropped, openStation, saved, scratch } from './helpers';
+import { accessible, dropFiles, exported, fill, openDropped, openJob, openStation, saved, scratch } from './helpers';
 
 test('seven unlike files of one card become one run without a click, and single jobs again with one', async ({
   page,
@@ -130,4 +130,43 @@ test('inks are looked at, left out and made another; thin lines are found, thick
   expect(text).toMatch(/^0\.28\d* w$/m);
   await page.keyboard.press('Control+z');
   await expect(station.getByLabel('Thin lines become')).toHaveCount(0);
+});
+
+test('colours are printed by the profile of the press, as they are, or by one that is read from a file', async ({
+  page,
+}) => {
+  const plain = (file: string): string => run('qpdf', '--qdf', '--object-streams=disable', file, '-');
+  await openJob(page, 'Harbour postcards');
+  await openStation(page, 'artwork');
+  await expect(page.getByText('Colours are printed by “Plover, as it prints”')).toBeVisible();
+  await expect(page.getByText('as sRGB, brought to the press by its profile')).toBeVisible();
+  await accessible(page);
+  const brought = plain((await exported(page, 'postcards')).file);
+  expect(brought).toContain('/OutputIntent');
+  expect(brought).toContain('0 0 0 1 k');
+  expect(brought).not.toMatch(/DeviceRGB| rg\n/);
+  await openStation(page, 'artwork');
+  await page.getByText('As they are', { exact: true }).click();
+  await saved(page);
+  expect(plain((await exported(page, 'postcards-own')).file)).toContain('DeviceRGB');
+  await page.keyboard.press('Control+z');
+  await openStation(page, 'artwork');
+  await expect(page.getByRole('radio', { name: 'By profile' })).toBeChecked();
+  // a file that is none is refused in words, and nothing else is another
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Read a profile…' }).click();
+  await (await chooser).setFiles({ name: 'press.icc', mimeType: '', buffer: Buffer.from('no profile') });
+  await expect(page.getByText('press.icc was not taken in. It is no ICC profile.')).toBeVisible();
+  await expect(page.getByText('Colours are printed by “Plover, as it prints”')).toBeVisible();
+  await page.getByLabel('Tones, lighter').fill('20');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Tones are 20 % lighter')).toBeVisible();
+  await page.getByText('A curve for each ink').click();
+  await page.getByLabel('Black, for 50 %').fill('40');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/Tones are 20 % lighter, by a curve for/)).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await openStation(page, 'artwork');
+  await expect(page.getByLabel('Black, for 50 %')).toHaveValue('40');
 });

@@ -64,7 +64,7 @@ export class Pictures {
 
 /** Pixels in process inks as JPEG. @param quality of 100 */
 export function jpegOf(pixels: Uint8Array, width: number, height: number, quality: number): Uint8Array {
-  allow(3 * pixels.length);
+  allow(2 * MOST);
   const pixmap = new mupdf.Pixmap(mupdf.ColorSpace.DeviceCMYK, [0, 0, width, height], false);
   try {
     pixmap.getPixels().set(pixels);
