@@ -3,12 +3,23 @@
  * programs that are not ours. What may happen to a file: it is taken, shown and printed alike; or it is refused in words.
  */
 import { spawnSync } from 'node:child_process';
-import { mkdirSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import sharp from 'sharp';
-import { canBecome, inspect, mark, MOST_INK_WORKS, patched, plan, USUAL_LINES } from '../src/core';
+import {
+  canBecome,
+  inspect,
+  mark,
+  MOST_INK_WORKS,
+  patched,
+  plan,
+  ToneWish,
+  USUAL_COLOUR,
+  USUAL_LINES,
+} from '../src/core';
 import { docketFor, SHOP } from '../src/core/testing';
 import { ArtworkError, Hands, PdfSyntaxError, TookTooLong, TookTooMuch } from '../src/pdf';
 import { KINDS, Random, giveJpeg } from '../src/pdf/testing-hostile';
@@ -33,6 +44,13 @@ const hand = (seconds: number): Hands =>
 const [reader, drawer, imposer] = [hand(60), hand(10), hand(120)];
 const counts = { files: 0, taken: 0, refused: 0, heavy: 0, warned: 0, parted: 0, unparted: 0, ready: 0, unready: 0 };
 const faults: string[] = [];
+const PRESS = '/usr/share/color/icc/ghostscript/default_cmyk.icc';
+const colour = {
+  ...USUAL_COLOUR,
+  cmyk: 'converted' as const,
+  profile: { name: 'The press', sha256: createHash('sha256').update(readFileSync(PRESS)).digest('hex') },
+};
+const tone = ToneWish.parse({ lighter: 5 });
 const reading: number[] = [];
 let memory = 0;
 const watch = setInterval(() => (memory = Math.max(memory, process.memoryUsage().rss)), 100);
@@ -93,12 +111,17 @@ for (const kind of KINDS.filter((k) => k.kind.includes(values.kind)))
       }
       const ready = `${path}.ready.pdf`;
       try {
-        // whatever inks it names become process inks, and lines are thickened
+        // whatever inks it names become process inks, all else is brought to a press, and lines are thickened
         const inks = artwork.inks.filter(canBecome).slice(0, MOST_INK_WORKS);
         const wished = patched(docket, {
-          artwork: { inks: inks.map((ink) => ({ ink, becomes: 'process' as const })), lines: USUAL_LINES },
+          artwork: {
+            inks: inks.map((ink) => ({ ink, becomes: 'process' as const })),
+            lines: USUAL_LINES,
+            colour,
+            tone,
+          },
         });
-        await imposer.run('impose', { docket: wished, artwork, source, out: ready });
+        await imposer.run('impose', { docket: wished, artwork, source, out: ready, profile: PRESS });
         counts.ready++;
         if (picture) for (const what of readBack(ready, 20_000)) wrong(`made ready ${what}`);
       } catch (e) {
