@@ -136,6 +136,10 @@ const CAL =
   '[/CalRGB<</WhitePoint[0.9505 1 1.089]/Gamma[2.2 2.2 2.2]/Matrix[0.4124 0.2126 0.0193 0.3576 0.7152 0.1192 0.1805 0.0722 0.9505]>>]';
 const LAB = '[/Lab<</WhitePoint[0.9642 1 0.8249]/Range[-80 80 -80 80]>>]';
 
+/** Eight by six of one brown (200, 60, 20), packed without loss. */
+const JP2 =
+  'AAAADGpQICANCocKAAAAFGZ0eXBqcDIgAAAAAGpwMiAAAAAtanAyaAAAABZpaGRyAAAABgAAAAgAAwcHAAAAAAAPY29scgEAAAAAABAAAAC8anAyY/9P/1EALwAAAAAACAAAAAYAAAAAAAAAAAAAAAgAAAAGAAAAAAAAAAAAAwcBAQcBAQcBAf9SAAwAAAABAQAEBAAB/1wABEBA/2QAJQABQ3JlYXRlZCBieSBPcGVuSlBFRyB2ZXJzaW9uIDIuNS4w/5AACgAAAAAARAAB/5PH1B4RUFSHLusgAAYSDAnOEhLH1BoRUFSHLusgAAYSEv9/34CIFABciJNxAAAGEhLN3IAGEhL/2Q==';
+
 /** Content whose swatches are in every kind of space, with what they are in the inks of the press. */
 const KINDS: Readonly<
   Record<
@@ -313,6 +317,56 @@ describe('colours in the inks of the press', () => {
         COLOURS.map(() => brown[0]!),
       ),
     ).toBeLessThan(1.5);
+  });
+
+  it('of a JPEG 2000 that leaves them to its data as well', async () => {
+    const jp2 = Buffer.from(JP2, 'base64');
+    const image = `<</Type/XObject/Subtype/Image/Width 8/Height 6/Filter/JPXDecode/Length ${jp2.length}>>\nstream\n${jp2.toString('latin1')}\nendstream`;
+    const out = await written(await jobOf(WHOLE, NAMED, { 100: image }), wished());
+    const [brown] = transicc(SRGB, PRESS, [[200, 60, 20]], '-t1', '-b');
+    expect(
+      await worst(
+        out,
+        COLOURS.map(() => brown!),
+      ),
+    ).toBeLessThan(1);
+  });
+
+  it.each([
+    [16, (v: number) => [v, 0x80]],
+    [8, (v: number) => [v]],
+  ])('of a picture of %d bits, its numbers turned over, are as they look', async (bits, as) => {
+    const data = Uint8Array.from(BYTES.length > 0 ? [...BYTES].flatMap((v) => as(255 - v)) : []);
+    const image = picture('/DeviceRGB', data, '/Decode[1 0 1 0 1 0]').replace(
+      'BitsPerComponent 8',
+      `BitsPerComponent ${bits}`,
+    );
+    const out = await written(await jobOf(WHOLE, NAMED, { 100: image }), wished());
+    expect(await worst(out, transicc(SRGB, PRESS, ROUNDED, '-t1', '-b'))).toBeLessThan(1.5);
+  });
+
+  it('behind a soft mask stay behind it, and a colour that is no colour masks none', async () => {
+    const mask = picture(
+      '/DeviceGray',
+      Uint8Array.from({ length: COLUMNS * ROWS }, (_, i) => (i % COLUMNS < 4 ? 0 : 255)),
+    );
+    const things = { 100: picture('/DeviceRGB', BYTES, '/SMask 101 0 R'), 101: mask };
+    const at = await plates(await written(await jobOf(WHOLE, NAMED, things), wished()));
+    expect(at(...middle(1))).toEqual([0, 0, 0, 0]);
+    const [wanted] = transicc(SRGB, PRESS, [ROUNDED[22]!], '-t1', '-b');
+    at(...middle(22)).forEach((v, i) => expect(Math.abs(v - wanted![i]!)).toBeLessThan(1));
+  });
+
+  it.each([
+    ['is broken', stream('/N 3', Buffer.from('no profile'))],
+    ['is of other colours than it says', profiled(GREY, 3)],
+  ])('by a profile that %s go by number, as every reader has them', async (_, profile) => {
+    const job = await jobOf(
+      swatches((c) => `/S cs ${n(c)} scn`),
+      '/ColorSpace<</S[/ICCBased 101 0 R]>>',
+      { 101: profile },
+    );
+    expect(await worst(await written(job, wished()), rgbOn())).toBeLessThan(1);
   });
 
   it('go by the intent that is wished, and without the black point', async () => {

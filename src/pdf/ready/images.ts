@@ -48,6 +48,25 @@ export class Images {
     return known;
   }
 
+  /**
+   * A JPEG 2000 that leaves its colours to its data (7.4.9): what they become is told by how many numbers they have.
+   * @param of what a device's space becomes
+   */
+  bare(ref: Ref, dict: Dict, of: (device: 'gray' | 'rgb' | 'cmyk') => Becomes): string | undefined {
+    const { source } = this.copier;
+    const number = (key: string): number => numberOf(source.get(dict.get(key)), 0);
+    const id = `${ref.num} bare`;
+    let known = this.known.get(id);
+    if (known === undefined) {
+      const samples = this.pictures.ofObject(ref, number('/Width') * number('/Height') * 4);
+      const device = ({ 1: 'gray', 3: 'rgb', 4: 'cmyk' } as const)[samples.components];
+      const change = device ? of(device) : null;
+      known = change === null || change === 'gone' ? '' : this.sampled(samples, dict, change);
+      this.known.set(id, known);
+    }
+    return known || undefined;
+  }
+
   /** The same of an inline image, which becomes an object. @param dict with what its space's name stands for */
   inline({ data }: NonNullable<Operation['image']>, dict: Dict, change: Becomes): string | null | undefined {
     if (change === null || change === 'gone') return change === null ? undefined : null;

@@ -191,6 +191,12 @@ export class Ready extends Redrawing implements Readies {
         if (!(what instanceof Ref) || !dict) return named('XObject', name, undefined);
         if (source.get(dict.get('/ImageMask')) === 'true')
           return named('XObject', name, state.fill.gone ? null : undefined);
+        if (this.conversion && !dict.has('/ColorSpace'))
+          return named(
+            'XObject',
+            name,
+            this.images.bare(what, dict, (of) => this.changes.device(of, spaces)),
+          );
         return named('XObject', name, this.images.object(what, dict, this.changes.of(dict.get('/ColorSpace'), spaces)));
       },
       inline: (image, state) => this.inline(image, state, spaces, given),
