@@ -24,6 +24,7 @@ import {
 import { artworkOf, docketFor, flatDocketFor, posterDocketFor, SHOP } from '../src/core/testing';
 import { rasterise, readArtwork } from '../src/pdf';
 import { writePages, writePicture } from './inputs';
+import { makingReady } from './ready';
 
 /** Prints what is fast and what is not: imposing as ratios to `qpdf IN OUT` on the same file in one run. */
 const root = join(import.meta.dirname, '..', '..');
@@ -354,3 +355,4 @@ flatPlanning();
 marksAndCuts();
 comparing();
 await picture();
+await makingReady(dir, join(root, 'bin/odd-sparrow'));

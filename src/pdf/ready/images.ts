@@ -3,6 +3,7 @@ import type { Copier } from '../compose/copier';
 import type { PdfWriter } from '../compose/writer';
 import type { Operation } from '../colour/operators';
 import { maskEntries, matte, stencil } from '../separate/masks';
+import { finenessOf } from './jpeg';
 import { jpegOf, type Samples, type Pictures } from '../separate/pictures';
 import { filtersOf } from '../syntax/filters';
 import { numberOf, PdfSyntaxError, type Dict, type Ref } from '../syntax/objects';
@@ -16,8 +17,10 @@ const OF_COLOURS = new Set(['/JPXDecode', '/DCTDecode', '/DCT']);
 /** Whether a picture was packed as JPEG: packed without loss its inks would be many times as long. */
 const photographed = ({ source }: Copier, dict: Dict): boolean =>
   filtersOf(dict, (v) => source.get(v)).some((f) => f.name === '/DCTDecode' || f.name === '/DCT');
-/** How finely inks of a photograph are packed again, of 100: nobody tells it from the one that came. */
-const FINE = 95;
+
+/** What of a stream is read to see how it was packed, in bytes. */
+const BEGINNING = 1 << 16;
+const NOTHING = new Uint8Array();
 
 /** The images of a file in other inks. */
 export class Images {
@@ -42,7 +45,11 @@ export class Images {
         const num = this.out.allocate();
         this.copier.stream(num, object, full);
         known = `${num} 0 R`;
-      } else known = this.sampled(this.pictures.ofObject(ref, this.sizeOf(dict, change)), dict, change);
+      } else {
+        const { offset, length } = object.stream;
+        const samples = this.pictures.ofObject(ref, this.sizeOf(dict, change));
+        known = this.sampled(samples, dict, change, this.copier.source.read(offset, Math.min(length, BEGINNING)));
+      }
       this.known.set(id, known);
     }
     return known;
@@ -114,13 +121,18 @@ export class Images {
     return full;
   }
 
-  /** An image's pixels one by one. */
-  private sampled({ width, height, components, data, alpha }: Samples, dict: Dict, change: Change): string {
+  /** An image's pixels one by one. @param came how its stream begins */
+  private sampled(
+    { width, height, components, data, alpha }: Samples,
+    dict: Dict,
+    change: Change,
+    came: Uint8Array = NOTHING,
+  ): string {
     const { was, into } = change;
     if (was.components !== components) throw new PdfSyntaxError('A picture’s colours do not go with its data.');
     const count = width * height;
     const outputs = into(was.initial).length;
-    if (change.pixels) return this.packed(change.pixels(data), { width, height, alpha }, dict, change);
+    if (change.pixels) return this.packed(change.pixels(data), { width, height, alpha, came }, dict, change);
     const pixels = new Uint8Array(count * outputs);
     const colour = new Array<number>(components).fill(0);
     // neighbours are often alike
@@ -137,12 +149,12 @@ export class Images {
       }
       for (let c = 0; c < outputs; c++) pixels[to + c] = now[c]!;
     }
-    return this.packed(pixels, { width, height, alpha }, dict, change);
+    return this.packed(pixels, { width, height, alpha, came }, dict, change);
   }
 
   private packed(
     pixels: Uint8Array,
-    { width, height, alpha }: Pick<Samples, 'width' | 'height' | 'alpha'>,
+    { width, height, alpha, came }: Pick<Samples, 'width' | 'height' | 'alpha'> & { readonly came: Uint8Array },
     dict: Dict,
     { into, space }: Change,
   ): string {
@@ -155,7 +167,7 @@ export class Images {
       num,
       `/Type/XObject/Subtype/Image/Width ${width}/Height ${height}/BitsPerComponent 8/ColorSpace ${space}` +
         `/Filter/${jpeg ? 'DCTDecode' : 'FlateDecode'}${maskEntries(this.copier, full, hard)}`,
-      jpeg ? jpegOf(pixels, width, height, FINE) : deflateSync(pixels, { level: 6 }),
+      jpeg ? jpegOf(pixels, width, height, finenessOf(came)) : deflateSync(pixels, { level: 6 }),
     );
     return `${num} 0 R`;
   }
