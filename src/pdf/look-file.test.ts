@@ -57,6 +57,38 @@ describe('one thing wrong', () => {
     ]);
   });
 
+  it('more ink in a square millimetre than is borne, and where; a dot of it is none', async () => {
+    // 3.9 of four inks: 4 mm of it, and a line of a fifth of a millimetre
+    const heavy = `0.95 0.95 1 1 k ${mm(40, 20, 4, 4)} re f`;
+    const thin = `0.95 0.95 1 1 k ${mm(40, 20, 0.2, 30)} re f`;
+    const report = await checked([page(heavy), page(thin)]);
+    const [place] = at(report, 'total-ink').places;
+    expect([at(report, 'total-ink').count, place!.page, place!.said]).toEqual([1, 1, '390 %']);
+    const { box } = place!;
+    expect(box!.x + box!.width / 2).toBeGreaterThan(40);
+    expect(box!.x + box!.width / 2).toBeLessThan(44);
+    expect(box!.y + box!.height / 2).toBeGreaterThan(20);
+    expect(box!.y + box!.height / 2).toBeLessThan(24);
+    expect(ids(await checked([page(heavy)], {}, '', { mostInk: 391 }))).toEqual([]);
+    // colours of light are no inks yet
+    const light = await checked([{ entries: BOXES, content: `0 0 0 rg 0 0 ${mm(106, 66)} re f` }]);
+    expect(ids(light)).not.toContain('total-ink');
+  });
+
+  it('black letters that knock out what they lie on, not those on paper, nor those that overprint', async () => {
+    const text = (x: number): string => `BT /F 12 Tf ${mm(x, 30)} Td (loft) Tj ET`;
+    const over = '/Resources<</ExtGState<</O<</op true/OPM 1>>>>/Font<</F 3 0 R>>>>';
+    const ground = `0 0.4 0.9 0 k ${mm(50, 20, 40, 20)} re f 0 0 0 1 k`;
+    const on = await checked([{ entries: BOXES, content: `${ground} ${text(20)} ${text(60)}` }]);
+    const found = at(on, 'black-knocks');
+    expect([found.weight, found.count]).toEqual(['fine', 1]);
+    expect(found.places[0]!.box!.x).toBeGreaterThan(55);
+    const above = await checked([{ entries: `${BOXES}${over}`, content: `${ground} /O gs ${text(60)}` }]);
+    expect(ids(above)).not.toContain('black-knocks');
+    const colour = await checked([{ entries: BOXES, content: `${ground} 1 0 0 0 k ${text(60)}` }]);
+    expect(ids(colour)).not.toContain('black-knocks');
+  });
+
   it('lines below the threshold at the size they are drawn, and those without width', async () => {
     const report = await checked([
       page(

@@ -8,7 +8,7 @@ import { layersOf, lookAtPage } from './look-page';
 import { allow } from './mupdf';
 import { openWithMupdf } from './mupdf-file';
 import { OpenPdf } from './open';
-import { lostWhites } from './overprint';
+import { overprinted } from './overprint';
 import { PdfSyntaxError } from './syntax/objects';
 
 /** Pages that are looked at in one file, at most. */
@@ -44,7 +44,7 @@ export function lookAtFile(
     const total = Math.min(MOST_PAGES, artwork.pages.length);
     const pages: PageLook[] = [];
     for (let i = 0; i < total; i++) {
-      pages.push({ ...lookAtPage(doc, i), lostWhites: lostOn(opened, i) });
+      pages.push({ ...lookAtPage(doc, i), ...overprintOn(opened, i) });
       onProgress(i + 1, total);
     }
     const said = versionOf(path);
@@ -72,15 +72,16 @@ function openOr(path: string): OpenPdf | null {
   }
 }
 
-/** What a page paints in white that is lost, as far as it can be followed. */
-function lostOn(opened: OpenPdf | null, index: number): number {
+/** What a page's overprint does to white and to black, as far as it can be followed. */
+function overprintOn(opened: OpenPdf | null, index: number): Pick<PageLook, 'lostWhites' | 'knockingBlacks'> {
   const page = opened?.pages[index];
-  if (!opened || !page) return 0;
+  if (!opened || !page) return {};
   try {
     const content = new Copier(opened.file, new Nowhere()).contentOf(page).toString('latin1');
-    return lostWhites(opened.file, page, content);
+    const { lost, knocking } = overprinted(opened.file, page, content);
+    return { lostWhites: lost, knockingBlacks: knocking };
   } catch (e) {
-    if (e instanceof PdfSyntaxError) return 0;
+    if (e instanceof PdfSyntaxError) return {};
     throw e;
   }
 }

@@ -1,4 +1,4 @@
-import type { ColorSpace, Device, Matrix as MupdfMatrix, PDFDocument, PDFObject, Text } from 'mupdf';
+import type { ColorSpace, Device, Matrix as MupdfMatrix, PDFDocument, PDFObject, PDFPage, Text } from 'mupdf';
 import { bounds, intersect, rect, spanned, type Rect } from '../core';
 import type { PageLook, PictureLook, Space } from '../core/preflight';
 import { drawnItems } from './drawn-items';
@@ -13,6 +13,8 @@ const THICK = 0.6;
 const LARGE = 24;
 /** Less of an ink than this nobody sees double. */
 const TRACE = 0.05;
+/** As much of black is black, and no grey. */
+const SOLID = 0.9;
 /** Smaller than this, in pixels, a picture is a tint or an ornament: nobody looks for detail in it. */
 const SMALL = 64;
 
@@ -67,6 +69,8 @@ export function lookAtPage(doc: PDFDocument, page: number): PageLook {
       lines: seen.lines,
       rich: seen.rich,
       through: seen.through,
+      blackOver: seen.blackOver,
+      mostInk: seen.spaces.has('cmyk') || seen.spaces.has('spot') ? safely(() => mostInkOn(loaded)) : null,
       fonts: used(fontsOf(doc, page), seen.fonts),
       ...notesOn(doc, page),
     };
@@ -92,6 +96,9 @@ class Seen {
   readonly lines: { box: Rect; width: number }[] = [];
   readonly rich: { box: Rect; points: number }[] = [];
   readonly through: Rect[] = [];
+  readonly blackOver: Rect[] = [];
+  /** What is painted in a colour, as far as letters may lie on it. */
+  private readonly grounds: Rect[] = [];
   /** The fonts that letters are drawn in, as the file names them. */
   readonly fonts = new Set<string>();
 
@@ -105,6 +112,10 @@ class Seen {
     const of = spaceOf(space);
     if (!this.spaces.has(of)) this.spaces.set(of, box);
     if (alpha < 1 && this.through.length < MOST) this.through.push(box);
+  }
+
+  private ground(space: ColorSpace | null, color: readonly number[] | null, box: Rect): void {
+    if (this.grounds.length < MOST && (!space || !color || isGround(space, color))) this.grounds.push(box);
   }
 
   private stroke(width: number, box: Rect): void {
@@ -126,8 +137,11 @@ class Seen {
   device(): Device {
     const noPen = null as never;
     return new mupdf.Device({
-      fillPath: (path, _evenOdd, ctm, space, _color, alpha) =>
-        this.colour(space, this.box(path.getBounds(noPen, ctm)), alpha),
+      fillPath: (path, _evenOdd, ctm, space, color, alpha) => {
+        const box = this.box(path.getBounds(noPen, ctm));
+        this.colour(space, box, alpha);
+        this.ground(space, color, box);
+      },
       strokePath: (path, pen, ctm, space, _color, alpha) => {
         const box = this.box(path.getBounds(pen, ctm));
         this.colour(space, box, alpha);
@@ -138,6 +152,8 @@ class Seen {
         this.colour(space, box, alpha);
         const points = this.letters(text, ctm);
         const inks = space.isCMYK() ? color.filter((c) => c > TRACE).length : 0;
+        if (isBlack(space, color) && this.blackOver.length < MOST && this.grounds.some((g) => holdsMiddle(g, box)))
+          this.blackOver.push(box);
         if (inks >= 3 && points < LARGE && this.rich.length < MOST) this.rich.push({ box, points });
       },
       strokeText: (text, pen, ctm, space, _color, alpha) => {
@@ -149,6 +165,7 @@ class Seen {
         const box = this.box(unit(ctm));
         const space = image.getColorSpace();
         if (space) this.colour(space, box, alpha);
+        this.ground(null, null, box);
         const [width, height] = [image.getWidth(), image.getHeight()];
         if (width * height < SMALL * SMALL || this.pictures.length >= MOST) return;
         const across = Math.hypot(ctm[0], ctm[1]) / 72;
@@ -164,6 +181,51 @@ class Seen {
         if ((blend !== 'Normal' || alpha < 1) && this.through.length < MOST) this.through.push(this.box(area));
       },
     });
+  }
+}
+
+/** Whether something is painted so that letters on it knock it out: in any colour but black and white. */
+function isGround(space: ColorSpace, color: readonly number[]): boolean {
+  if (isBlack(space, color)) return false;
+  if (space.isGray() || space.isRGB()) return color.some((c) => c < 1 - TRACE);
+  return color.some((c) => c > TRACE);
+}
+
+/** Whether a colour is black alone. */
+function isBlack(space: ColorSpace, color: readonly number[]): boolean {
+  if (space.isGray()) return color[0]! < 1 - SOLID;
+  return space.isCMYK() && color[3]! > SOLID && color.slice(0, 3).every((c) => c < TRACE);
+}
+
+const holdsMiddle = (g: Rect, b: Rect): boolean => {
+  const [x, y] = [b.x + b.width / 2, b.y + b.height / 2];
+  return x >= g.x && x <= g.x + g.width && y >= g.y && y <= g.y + g.height;
+};
+
+/** Square millimetres of a page that are looked at, at most; larger pages are looked at more coarsely. */
+const MOST_SQUARES = 4e6;
+/** How far round the place of the most ink it is shown, mm. */
+const ROUND = 3;
+
+/** The most ink on a page: drawn with a dot a millimetre, each dot is the mean over its square. */
+function mostInkOn(page: PDFPage): { total: number; box: Rect } {
+  const [x0, y0, x1, y1] = page.getBounds('MediaBox');
+  const [w, h] = [Math.max(1, (x1 - x0) / PT), Math.max(1, (y1 - y0) / PT)];
+  const scale = Math.min(1, Math.sqrt(MOST_SQUARES / (w * h)));
+  const matrix = mupdf.Matrix.scale(scale / PT, scale / PT);
+  const dots = page.toPixmap(matrix, mupdf.ColorSpace.DeviceCMYK, false, true, 'Print', 'MediaBox');
+  try {
+    const [width, height] = [dots.getWidth(), dots.getHeight()];
+    const pixels = dots.getPixels();
+    let [most, at] = [0, 0];
+    for (let i = 0; i < width * height; i++) {
+      const sum = pixels[4 * i]! + pixels[4 * i + 1]! + pixels[4 * i + 2]! + pixels[4 * i + 3]!;
+      if (sum > most) [most, at] = [sum, i];
+    }
+    const [x, y] = [((at % width) + 0.5) / scale, h - (Math.floor(at / width) + 0.5) / scale];
+    return { total: (most / 255) * 100, box: rect(x - ROUND, y - ROUND, 2 * ROUND, 2 * ROUND) };
+  } finally {
+    dots.destroy();
   }
 }
 

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { Nowhere } from './check';
 import { Copier } from './compose/copier';
 import { OpenPdf } from './open';
-import { lostWhites } from './overprint';
+import { overprinted } from './overprint';
 import { inkOn, separationsOf } from './separate/testing';
 import { RESOURCES, THINGS } from './separate/testing-things';
 import { scratch, writePdf } from './testing';
@@ -20,7 +20,7 @@ function lostIn(path: string): number {
   try {
     const page = opened.pages[0]!;
     const content = new Copier(opened.file, new Nowhere()).contentOf(page).toString('latin1');
-    return lostWhites(opened.file, page, content);
+    return overprinted(opened.file, page, content).lost;
   } finally {
     opened.close();
   }

@@ -29,6 +29,8 @@ const BEGINNING: State = {
 const DEVICE: Readonly<Record<string, Space>> = { g: GRAY, rg: RGB, k: CMYK };
 /** Less of an ink is none. */
 const NONE = 1e-3;
+/** As much of black is black, and no grey. */
+const SOLID = 0.9;
 /** Bytes of content of a page that are gone through, and how deep forms lie in forms. */
 const MOST_CONTENT = 32 << 20;
 const MOST_DEEP = 12;
@@ -44,20 +46,36 @@ function isLost({ space, colour }: Paint, over: boolean, opm: boolean): boolean 
   return process.every((v) => v < NONE) && spots.every((s) => s.tint < NONE);
 }
 
-/** Counts what a page paints in white that overprints: it is not there in print. @param text its content, a character a byte */
-export function lostWhites(file: PdfFile, page: Dict, text: string): number {
+/** Whether something is painted in black, and nothing else. */
+function isBlackAlone({ space, colour }: Paint): boolean {
+  if (!space || space.light || space.pattern !== undefined) return false;
+  const { process, spots } = space.tints(colour);
+  return process[3] > SOLID && process.slice(0, 3).every((v) => v < NONE) && spots.every((s) => s.tint < NONE);
+}
+
+/** What overprint, or that there is none, does on a page. */
+export interface Overprinted {
+  /** Things painted in white that overprints: they are not there in print. */
+  readonly lost: number;
+  /** Texts in black alone that knock out what lies under them. */
+  readonly knocking: number;
+}
+const NOTHING: Overprinted = { lost: 0, knocking: 0 };
+
+/** Counts what a page's overprint does to white and to black. @param text its content, a character a byte */
+export function overprinted(file: PdfFile, page: Dict, text: string): Overprinted {
   let left = MOST_CONTENT;
   const seen = new Set<number>();
-  const look = (content: string, resources: Dict | undefined, begin: State, depth: number): number => {
+  const look = (content: string, resources: Dict | undefined, begin: State, depth: number): Overprinted => {
     left -= content.length;
-    if (left < 0 || depth > MOST_DEEP) return 0;
+    if (left < 0 || depth > MOST_DEEP) return NOTHING;
     return walked(file, content, resources, begin, (what, state) => {
       const dict = file.get(what);
       if (!(what instanceof Ref) || !isDict(dict) || file.get(dict.get('/Subtype')) !== '/Form' || seen.has(what.num))
-        return 0;
+        return NOTHING;
       seen.add(what.num);
       const object = file.object(what);
-      if (!object?.stream) return 0;
+      if (!object?.stream) return NOTHING;
       const own = file.get(dict.get('/Resources'));
       return look(
         Buffer.from(file.streamData(object)).toString('latin1'),
@@ -77,8 +95,8 @@ function walked(
   content: string,
   resources: Dict | undefined,
   begin: State,
-  form: (what: PdfValue | undefined, state: State) => number,
-): number {
+  form: (what: PdfValue | undefined, state: State) => Overprinted,
+): Overprinted {
   const named = (kind: string, name: PdfValue | undefined): PdfValue | undefined => {
     const all = file.get(resources?.get(kind));
     return isDict(all) && typeof name === 'string' ? all.get(name) : undefined;
@@ -92,7 +110,7 @@ function walked(
     return space;
   };
   let state = begin;
-  let lost = 0;
+  let [lost, knocking] = [0, 0];
   const kept: State[] = [];
   const paints = (fill: boolean, stroke: boolean): void => {
     if (fill && isLost(state.fill, state.op, state.opm)) lost++;
@@ -119,11 +137,16 @@ function walked(
       const dict = file.get(named('/ExtGState', operands[0]));
       if (isDict(dict)) state = { ...state, ...overprintIn(file, dict) };
     } else if (operator === 'Tr') state = { ...state, mode: numberOf(operands[0], 0) & 3 };
-    else if (/^(Tj|TJ|'|")$/.test(operator))
+    else if (/^(Tj|TJ|'|")$/.test(operator)) {
       paints(state.mode === 0 || state.mode === 2, state.mode === 1 || state.mode === 2);
-    else if (operator === 'Do') lost += form(named('/XObject', operands[0]), state);
+      if ((state.mode === 0 || state.mode === 2) && !state.op && isBlackAlone(state.fill)) knocking++;
+    } else if (operator === 'Do') {
+      const within = form(named('/XObject', operands[0]), state);
+      lost += within.lost;
+      knocking += within.knocking;
+    }
   }
-  return lost;
+  return { lost, knocking };
 }
 
 function spaceRead(file: PdfFile, name: PdfValue | undefined, spaces: Dict | undefined): Space | null {

@@ -1,3 +1,4 @@
+import { blackKnocks } from './checks/black-knocks';
 import { boxes } from './checks/boxes';
 import { coarse } from './checks/coarse';
 import { empty } from './checks/empty';
@@ -15,6 +16,7 @@ import { richText } from './checks/rich-text';
 import { sizes } from './checks/sizes';
 import { thinLines } from './checks/thin-lines';
 import { tooFine } from './checks/too-fine';
+import { totalInk } from './checks/total-ink';
 import { transparency } from './checks/transparency';
 import { unseen } from './checks/unseen';
 import { version } from './checks/version';
@@ -39,6 +41,8 @@ const CHECKS: Readonly<Record<CheckId, PreflightCheck>> = {
   'rich-text': richText,
   'thin-lines': thinLines,
   'lost-white': lostWhite,
+  'total-ink': totalInk,
+  'black-knocks': blackKnocks,
   transparency,
   layers,
   remarks,

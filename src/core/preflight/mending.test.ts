@@ -81,6 +81,7 @@ function preflightRules(): PreflightRules {
     mostPpi: 1200,
     thinnest: 0.08,
     smallest: 8,
+    mostInk: 320,
     bleed: 3,
     safe: 3,
   };

@@ -11,6 +11,8 @@ export const CHECK_IDS = [
   'rich-text',
   'thin-lines',
   'lost-white',
+  'total-ink',
+  'black-knocks',
   'transparency',
   'layers',
   'remarks',
@@ -42,6 +44,12 @@ export const PreflightRules = z
     mostPpi: z.number().min(1).max(100_000).default(1200).describe('Pixels an inch that nobody sees any more'),
     thinnest: z.number().min(0).max(10).default(0.08).describe('Lines thinner than this are thin, mm'),
     smallest: z.number().min(0).max(100).default(8).describe('Letters below this size are small, points'),
+    mostInk: z
+      .number()
+      .min(1)
+      .max(1200)
+      .default(320)
+      .describe('Ink in one place, all inks together, per cent, as the mean over a square millimetre'),
     bleed: z.number().min(0).max(50).default(3).describe('Bleed that is wanted round each page, mm'),
     safe: z.number().min(0).max(100).default(3).describe('What must keep clear of the trim, mm'),
   })

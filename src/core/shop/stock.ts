@@ -65,6 +65,12 @@ const StockShape = z
     coating: Coating.default('uncoated').describe('Its surface'),
     price: cents.describe('Cents a sheet'),
     priced: Priced.nullable().default(null).describe('How it is bought, where not by the sheet'),
+    mostInk: z
+      .number()
+      .min(1)
+      .max(1200)
+      .nullish()
+      .describe('Ink it bears in one place, all inks together, per cent; by its surface where nobody has said'),
     swatch: z
       .string()
       .regex(/^#[0-9a-f]{6}$/)
@@ -73,3 +79,9 @@ const StockShape = z
   .meta({ id: 'Stock' });
 export const Stock = z.preprocess(withCaliper, StockShape);
 export type Stock = z.infer<typeof Stock>;
+
+/** Ink that paper bears by its surface, all inks together, per cent: the smoother it is the less of it soaks in and spreads. */
+const BORNE: Readonly<Record<Coating, number>> = { uncoated: 280, matt: 300, silk: 320, gloss: 330 };
+
+/** Ink that a stock bears in one place, per cent. */
+export const inkBorne = ({ mostInk, coating }: Pick<Stock, 'mostInk' | 'coating'>): number => mostInk ?? BORNE[coating];

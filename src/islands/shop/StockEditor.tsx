@@ -3,6 +3,7 @@ import {
   estimatedCaliper,
   formatNamed,
   formatNumber,
+  inkBorne,
   lying,
   money,
   pricePerSheet,
@@ -80,6 +81,20 @@ export function StockEditor({ stock }: { readonly stock: Stock }) {
           value={stock.coating}
           options={Coating.options.map((key) => ({ key, label: key.charAt(0).toUpperCase() + key.slice(1) }))}
           onChange={(coating) => set({ coating }, coating)}
+        />
+      </Row>
+      <Row
+        label="Bears"
+        hint={stock.mostInk ? 'of all inks together, in one place' : 'by its surface; of all inks together'}
+      >
+        <NumberField
+          label="Ink it bears"
+          value={inkBorne(stock)}
+          unit="%"
+          min={1}
+          max={1200}
+          digits={0}
+          onChange={(mostInk) => set({ mostInk }, 'ink it bears')}
         />
       </Row>
       <Caliper stock={stock} set={set} />

@@ -1,5 +1,14 @@
 import { useEffect, useState } from 'react';
-import { factsOf, makeReady, printedScale, roundedScale, worked, type Artwork, type Docket } from '../../../core';
+import {
+  factsOf,
+  inkBorne,
+  makeReady,
+  printedScale,
+  roundedScale,
+  worked,
+  type Artwork,
+  type Docket,
+} from '../../../core';
 import { reportFor, type JobFinding, type JobReport, type PreflightReport } from '../../../core/preflight';
 import { Button } from '../../../ui/Button';
 import { ask, Refused } from '../../../ui/client';
@@ -29,11 +38,13 @@ const BEAT = 600;
 interface Printing {
   readonly bleed: number;
   readonly scale: number;
+  /** What the stock bears of it in one place, per cent. */
+  readonly ink: number;
 }
 
 /** What preflight finds in a file: asked for until it is known. @param times counts up to ask anew */
-function useCheck(sha256: string, { bleed, scale }: Printing, times: number): FileCheck {
-  const of = `${sha256} ${bleed} ${scale} ${times}`;
+function useCheck(sha256: string, { bleed, scale, ink }: Printing, times: number): FileCheck {
+  const of = `${sha256} ${bleed} ${scale} ${ink} ${times}`;
   const [known, set] = useState<{ readonly of: string; readonly check: FileCheck }>({ of, check: { state: 'asking' } });
   useEffect(() => {
     let wanted = true;
@@ -41,7 +52,7 @@ function useCheck(sha256: string, { bleed, scale }: Printing, times: number): Fi
     const once = async (): Promise<void> => {
       let check: FileCheck;
       try {
-        check = await ask<FileCheck>(`/api/artworks/${sha256}/check?bleed=${bleed}&scale=${scale}`);
+        check = await ask<FileCheck>(`/api/artworks/${sha256}/check?bleed=${bleed}&scale=${scale}&ink=${ink}`);
       } catch (e) {
         check = { state: 'stopped', why: e instanceof Refused ? e.message : 'Nobody answers. Check again.' };
       }
@@ -54,7 +65,7 @@ function useCheck(sha256: string, { bleed, scale }: Printing, times: number): Fi
       wanted = false;
       clearTimeout(next);
     };
-  }, [of, sha256, bleed, scale]);
+  }, [of, sha256, bleed, scale, ink]);
   return known.of === of ? known.check : { state: 'asking' };
 }
 
@@ -95,7 +106,7 @@ function FileRow({
     scale: scaleOf(docket, artwork, file),
   }));
   const [times, again] = useState(0);
-  const check = useCheck(sha256, { bleed, scale }, times);
+  const check = useCheck(sha256, { bleed, scale, ink: inkBorne(sheet.stock) }, times);
   const report = check.state === 'done' ? reportFor(check.report, { artwork: wish, sheet }) : null;
   const outcome = report && outcomeSaid(report);
   const worst = outcome?.severity;
