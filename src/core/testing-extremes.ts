@@ -43,6 +43,7 @@ function valueAt(schema: Schema, end: End, within = 0): unknown {
       if (s.format === 'date') return '2026-01-02';
       return 'x'.repeat(end === 'low' ? Number(s.minLength ?? 0) : Math.min(300, Number(s.maxLength ?? 20)));
     case 'array': {
+      if (Array.isArray(s.prefixItems)) return (s.prefixItems as Schema[]).map((of) => valueAt(of, end, within + 1));
       const n = end === 'low' ? Number(s.minItems ?? 0) : Number(s.maxItems ?? 20);
       const most = MOST_ITEMS[Math.min(within, MOST_ITEMS.length - 1)]!;
       return Array.from({ length: Math.min(n, most) }, () => valueAt(s.items as Schema, end, within + 1));

@@ -2,6 +2,8 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { scratch, writePdf } from './testing';
+import { ColourEngine, differenceOf, Press } from './icc';
+import { labOf, PRESS, pressBytes, transicc } from './icc/testing';
 import { mostInk, pagePlates } from './page-plates';
 import { CASES, HIGH, RESOURCES, THINGS, WIDE } from './separate/testing-things';
 import { inkOn, separationsOf } from './separate/testing';
@@ -104,5 +106,53 @@ describe('the most ink in one place', () => {
     expect(most).toEqual({ total: 200, x: 10 / 40, y: 10 / 30 });
     expect(mostInk([plate(30, 20, 1)], width, height, 0.1).total).toBe(1);
     expect(mostInk([new Uint8Array(4).fill(255)], 2, 2, 0.1).total).toBe(0);
+  });
+});
+
+describe('a spot ink', () => {
+  const INK = (alternate: string, full: string): string =>
+    `[/Separation/Rust ${alternate}<</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[${full}]/N 1>>]`;
+  const spotOf = async (space: string, press: Press | null) => {
+    const path = join(dir, `spot${++serial}.pdf`);
+    const entries = `/MediaBox[0 0 100 100]/Resources<</ColorSpace<</S ${space}>>>>`;
+    writePdf(path, [{ entries, content: '/S cs 1 scn 0 0 50 50 re f' }]);
+    const { plates } = await pagePlates(path, 1, undefined, press);
+    expect(plates.slice(0, 4).map((p) => p.spot)).toEqual([null, null, null, null]);
+    return plates.find((p) => p.ink === 'Rust')!.spot!;
+  };
+  const LAB = '[/Lab<</WhitePoint[0.9642 1 0.8249]/Range[-128 127 -128 127]>>]';
+  const usual = { intent: 'relative', blackPoint: true, blackAlone: true } as const;
+
+  it('is said by its figures, and by how far process inks come from it', async () => {
+    const press = new Press(await ColourEngine.start(), pressBytes(), usual);
+    const rust = await spotOf(INK(LAB, '48 58 52'), press);
+    expect([rust.by, rust.lab]).toEqual(['L*a*b*', [48, 58, 52]]);
+    const [inks] = transicc('*Lab', PRESS, [[48, 58, 52]], '-t1', '-b');
+    const [seen] = labOf([inks!]);
+    rust.printed!.forEach((v, i) => expect(Math.abs(v - seen![i]!)).toBeLessThan(0.6));
+    expect(Math.abs(rust.difference! - differenceOf([48, 58, 52], seen!))).toBeLessThan(0.6);
+    // what it is said in is what is printed
+    const mixed = await spotOf(INK('/DeviceCMYK', '0 0.7 0.9 0.1'), press);
+    const [as] = labOf([[0, 70, 90, 10]]);
+    mixed.lab!.forEach((v, i) => expect(Math.abs(v - as![i]!)).toBeLessThan(0.6));
+    expect([mixed.by, mixed.difference]).toEqual(['CMYK', 0]);
+    const light = await spotOf(INK('/DeviceRGB', '0 0 1').replace('C0[0 0 0 0]', 'C0[1 1 1]'), press);
+    expect(light.by).toBe('RGB');
+    expect(light.difference).toBeGreaterThan(10);
+  });
+
+  it('without a press is said by its figures alone', async () => {
+    expect(await spotOf(INK(LAB, '48 58 52'), null)).toEqual({
+      by: 'L*a*b*',
+      lab: [48, 58, 52],
+      printed: null,
+      difference: null,
+    });
+    expect(await spotOf(INK('/DeviceCMYK', '0 0.7 0.9 0.1'), null)).toEqual({
+      by: 'CMYK',
+      lab: null,
+      printed: null,
+      difference: null,
+    });
   });
 });

@@ -17,6 +17,7 @@ import { scratchFolder } from './scratch';
 import { Pictures } from './separate/pictures';
 import { plateOf } from './separate/plate';
 import { Separator } from './separate/separator';
+import { spotColour, type SpotColour } from './spot-colour';
 import type { PdfFile } from './syntax/file';
 
 /** One ink of a page. */
@@ -27,6 +28,8 @@ export interface PagePlate {
   readonly coverage: number;
   /** What it looks like on its own: red, green, blue, 0 to 255. */
   readonly rgb: readonly [number, number, number];
+  /** Of a spot ink what it is meant to look like, as far as that is known. */
+  readonly spot: SpotColour | null;
   /** A grey picture of it, 255 where there is none, as PNG. */
   readonly png: Uint8Array;
 }
@@ -63,6 +66,7 @@ export async function pagePlates(
     const one = join(dir, 'page.pdf');
     pageAlone(path, page, one, ready, press);
     const { inks, rgb, more } = separated(one, join(dir, 'plates.pdf'));
+    const spots = spotsOf(path, inks, press);
     const { width, height, greys, dot } = drawn(join(dir, 'plates.pdf'), inks.length);
     const plates = await Promise.all(
       greys.map(async (grey, i): Promise<PagePlate> => ({
@@ -70,6 +74,7 @@ export async function pagePlates(
         process: PROCESS.some((p) => sameInk(p, inks[i]!)),
         coverage: covered(grey),
         rgb: rgb[i]!,
+        spot: spots[i]!,
         png: await sharp(grey, { raw: { width, height, channels: 1 } })
           .png({ compressionLevel: 6 })
           .toBuffer(),
@@ -78,6 +83,17 @@ export async function pagePlates(
     return { width, height, plates, more, most: mostInk(greys, width, height, dot) };
   } finally {
     rmSync(dir, { recursive: true, force: true });
+  }
+}
+
+/** What spot inks are meant to look like, as the file has them before anything is done to its pages. */
+function spotsOf(path: string, inks: readonly string[], press: Press | null): (SpotColour | null)[] {
+  const opened = new OpenPdf(path);
+  try {
+    const isProcess = (ink: string): boolean => PROCESS.some((p) => sameInk(p, ink));
+    return inks.map((ink) => (isProcess(ink) ? null : spotColour(opened, ink, press)));
+  } finally {
+    opened.close();
   }
 }
 

@@ -124,7 +124,7 @@ const parting = new Map<string, Promise<string>>();
  * @throws RangeError where there is no such page; TookTooLong, TookTooMuch, PdfSyntaxError where it cannot be parted
  */
 export function plates(sha256: string, page: number, ready: ReadyPicture | null): Promise<string> {
-  const file = join(folderOf(sha256), `${page}-plates${keyOf(ready)}.json`);
+  const file = join(folderOf(sha256), `${page}-plates-2${keyOf(ready)}.json`);
   const waiting = parting.get(file);
   if (waiting) return waiting;
   const made = (async () => {

@@ -83,20 +83,7 @@ export function StockEditor({ stock }: { readonly stock: Stock }) {
           onChange={(coating) => set({ coating }, coating)}
         />
       </Row>
-      <Row
-        label="Bears"
-        hint={stock.mostInk ? 'of all inks together, in one place' : 'by its surface; of all inks together'}
-      >
-        <NumberField
-          label="Ink it bears"
-          value={inkBorne(stock)}
-          unit="%"
-          min={1}
-          max={1200}
-          digits={0}
-          onChange={(mostInk) => set({ mostInk }, 'ink it bears')}
-        />
-      </Row>
+      <Bears stock={stock} set={set} />
       <Caliper stock={stock} set={set} />
       <Price stock={stock} set={set} />
       <Row label="Colour">
@@ -109,6 +96,26 @@ export function StockEditor({ stock }: { readonly stock: Stock }) {
         />
       </Row>
     </>
+  );
+}
+
+/** How much ink it bears. */
+function Bears({ stock, set }: { readonly stock: Stock; readonly set: (part: Partial<Stock>, label: string) => void }) {
+  return (
+    <Row
+      label="Bears"
+      hint={stock.mostInk ? 'of all inks together, in one place' : 'by its surface; of all inks together'}
+    >
+      <NumberField
+        label="Ink it bears"
+        value={inkBorne(stock)}
+        unit="%"
+        min={1}
+        max={1200}
+        digits={0}
+        onChange={(mostInk) => set({ mostInk }, 'ink it bears')}
+      />
+    </Row>
   );
 }
 

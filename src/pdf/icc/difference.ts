@@ -1,4 +1,5 @@
-type Lab = readonly [number, number, number];
+/** L*, a*, b*. */
+export type Lab = readonly [number, number, number];
 
 const RAD = Math.PI / 180;
 

@@ -6,6 +6,7 @@ import { ProfileError } from './errors';
 import { Press } from './press';
 import { MOST_PROFILE } from './profile';
 
+export { differenceOf, type Lab } from './difference';
 export { ColourEngine } from './engine';
 export { ProfileError } from './errors';
 export { Press } from './press';

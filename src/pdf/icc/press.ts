@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { MadeColour } from '../../core';
 import type { ColourEngine } from './engine';
 import { type Opened, type Through, type Way } from './engine';
+import type { Lab } from './difference';
 import { ProfileError } from './errors';
 import { readProfile } from './profile';
 
@@ -135,6 +136,28 @@ export class Press {
       this.ways.push(this.toScreen);
     }
     return this.toScreen.pixels(data);
+  }
+
+  /** What its inks look like on its paper, each 0 to 1: L*, a*, b*. */
+  seen(inks: readonly number[]): Lab {
+    return this.measured('inks', this.press, inks);
+  }
+
+  /** What red, green and blue look like that nobody says more of (IEC 61966-2-1). */
+  seenLight(rgb: readonly number[]): Lab {
+    return this.measured('light', this.srgb, rgb);
+  }
+
+  private readonly measuring = new Map<string, Through>();
+  private measured(id: string, from: Opened, colour: readonly number[]): Lab {
+    let way = this.measuring.get(id);
+    if (!way) {
+      way = this.engine.between(from, this.lab, { intent: 'relative', blackPoint: false, bytes: 2 });
+      this.measuring.set(id, way);
+      this.ways.push(way);
+    }
+    const [l, a, b] = way.colour(colour) as [number, number, number];
+    return [l * 100, a * 255 - 128, b * 255 - 128];
   }
 
   private through(from: Opened, to: Opened, bytes: Way['bytes']): Through {

@@ -3,7 +3,7 @@ import { formatNumber, type WorkedPage } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/choices';
 import { useRoom } from '../room';
-import { amountAt, laidOver, usePageFile, usePlates, type Plate, type Plates } from './plates';
+import { amountAt, laidOver, usePageFile, usePlates, type Plate, type Plates, type SpotSaid } from './plates';
 
 /** Round the page as it is drawn, px. */
 const MARGIN = 24;
@@ -195,7 +195,7 @@ function InkList({
 }
 
 function InkRow({
-  plate: { ink, rgb, coverage },
+  plate: { ink, rgb, coverage, spot },
   seen,
   here,
   onToggle,
@@ -225,6 +225,7 @@ function InkRow({
             {ink}
           </span>
         </button>
+        {spot && <SpotLine spot={spot} />}
       </td>
       <td className="text-right tabular-nums">{covers(coverage)}</td>
       <td className="w-14 text-right tabular-nums">{here === null ? '' : `${here} %`}</td>
@@ -234,6 +235,21 @@ function InkRow({
         </Button>
       </td>
     </tr>
+  );
+}
+
+/** What a spot ink is meant to look like, and how far process inks come from it. */
+function SpotLine({ spot: { by, lab, difference } }: { readonly spot: SpotSaid }) {
+  const said = lab?.map((v) => formatNumber(v, 0));
+  return (
+    <p className="pb-1 pl-6 text-xs text-ink-soft">
+      {said && `L* ${said[0]} a* ${said[1]} b* ${said[2]}, `}said in {by}
+      {difference !== null && (
+        <>
+          ; process inks come to <strong className="font-semibold">ΔE {formatNumber(difference, 1)}</strong>
+        </>
+      )}
+    </p>
   );
 }
 

@@ -10,6 +10,16 @@ export const usePageFile = (file: number): { readonly own: string; readonly read
     ready: files[file] ?? '',
   }));
 
+const Lab = z.tuple([z.number(), z.number(), z.number()]);
+const Spot = z.object({
+  by: z.string(),
+  lab: Lab.nullable(),
+  printed: Lab.nullable(),
+  difference: z.number().nullable(),
+});
+/** What a spot ink is meant to look like, and what process inks make of it. */
+export type SpotSaid = z.infer<typeof Spot>;
+
 /** The inks of a page as they are looked at. */
 const Said = z.object({
   width: z.int(),
@@ -20,6 +30,7 @@ const Said = z.object({
       process: z.boolean(),
       coverage: z.number(),
       rgb: z.tuple([z.number(), z.number(), z.number()]),
+      spot: Spot.nullish(),
       png: z.string(),
     }),
   ),
@@ -32,6 +43,7 @@ export interface Plate {
   readonly process: boolean;
   readonly coverage: number;
   readonly rgb: readonly [number, number, number];
+  readonly spot: SpotSaid | null;
   /** Row by row, 255 where there is none. */
   readonly grey: Uint8Array;
 }
@@ -62,7 +74,11 @@ async function load(url: string): Promise<Plates> {
   return {
     ...rest,
     plates: await Promise.all(
-      plates.map(async ({ png, ...plate }) => ({ ...plate, grey: await greyOf(png, rest.width, rest.height) })),
+      plates.map(async ({ png, spot = null, ...plate }) => ({
+        ...plate,
+        spot,
+        grey: await greyOf(png, rest.width, rest.height),
+      })),
     ),
   };
 }
