@@ -9,6 +9,7 @@ export function NumberField({
   min = 0,
   max,
   digits = 2,
+  wide = false,
   onChange,
 }: {
   readonly label: string;
@@ -17,12 +18,15 @@ export function NumberField({
   readonly min?: number;
   readonly max: number;
   readonly digits?: number;
+  /** As wide as there is room. */
+  readonly wide?: boolean;
   readonly onChange: (value: number) => void;
 }) {
   const show = (v: number): string => `${formatNumber(v, digits)}${unit && ` ${unit}`}`;
   return (
     <Entry
       label={label}
+      wide={wide}
       shown={show(value)}
       take={(text) => {
         const n = numberFrom(text);

@@ -142,6 +142,7 @@ export function ToneRows() {
                 min={-100}
                 max={100}
                 digits={0}
+                wide
                 onChange={(value) => put({ [of]: value }, `${WORDS[of]} ${value} %`)}
               />
             </span>
@@ -220,6 +221,7 @@ function Line({
           value={printed(x) * 100}
           max={100}
           digits={1}
+          wide
           onChange={(value) => set(x, value / 100)}
         />
       ))}

@@ -1,7 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { formatNumber, type WorkedPage } from '../../../core';
+import { colourProfile, formatNumber, type WorkedPage } from '../../../core';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/choices';
+import { useJob } from '../context';
 import { useRoom } from '../room';
 import { amountAt, laidOver, usePageFile, usePlates, type Plate, type Plates, type SpotSaid } from './plates';
 
@@ -20,6 +21,8 @@ export function PageInks({
   readonly page: number;
 }) {
   const { own, ready } = usePageFile(file);
+  // what is brought to a press has no light left in it
+  const by = useJob(({ docket }) => colourProfile(docket)?.name ?? null);
   const [as, setAs] = useState<'printed' | 'file'>('printed');
   const parting = usePlates(as === 'file' ? own : ready, page);
   const [hidden, hide] = useState<ReadonlySet<string>>(new Set());
@@ -53,7 +56,7 @@ export function PageInks({
             {parting.why}
           </p>
         )}
-        {there && <InkList plates={there} hidden={hidden} hide={hide} at={at} />}
+        {there && <InkList plates={there} hidden={hidden} hide={hide} at={at} by={as === 'file' ? null : by} />}
       </section>
     </div>
   );
@@ -133,11 +136,14 @@ function InkList({
   hidden,
   hide,
   at,
+  by,
 }: {
   readonly plates: Plates;
   readonly hidden: ReadonlySet<string>;
   readonly hide: (hidden: ReadonlySet<string>) => void;
   readonly at: number | null;
+  /** The profile that colours of light are brought to; null where they are not. */
+  readonly by: string | null;
 }) {
   const toggled = (ink: string): void => {
     const next = new Set(hidden);
@@ -189,7 +195,11 @@ function InkList({
         {most.total > 0 && ', in the ring; the mean over a square millimetre'}.
       </p>
       {more > 0 && <p className="mt-1 text-sm">{more} more spot inks are shown in what stands for them.</p>}
-      <p className="mt-1 text-xs text-ink-soft">RGB is parted into inks by the plain formula, without a profile.</p>
+      <p className="mt-1 text-xs text-ink-soft">
+        {by
+          ? `Colours are in the inks of “${by}”.`
+          : 'RGB is parted into inks by the plain formula, without a profile.'}
+      </p>
     </>
   );
 }
