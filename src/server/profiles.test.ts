@@ -1,4 +1,14 @@
-import { copyFileSync, createReadStream, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  createReadStream,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -6,6 +16,7 @@ import { USUAL_COLOUR, type ReadyPicture } from '../core';
 import { SHOP } from '../core/testing';
 import { PRESS, SRGB, transicc } from '../pdf/icc/testing';
 import { run, scratch, writePdf } from '../pdf/testing';
+import { folders } from './config';
 import { closeDatabase, transaction } from './db';
 import { readStored, takeIn } from './jobs';
 import { migrate } from './migrate';
@@ -44,6 +55,16 @@ describe('a profile of a press', () => {
     expect(readFileSync(profileAt(one.sha256)).equals(Buffer.from(bytes))).toBe(true);
   });
 
+  it('twelve at once is kept once', async () => {
+    const other = bytes.slice();
+    other[67] = 2;
+    const all = await Promise.all(Array.from({ length: 12 }, () => keepProfile(other, '')));
+    expect(new Set(all.map((p) => p.sha256)).size).toBe(1);
+    expect(readFileSync(profileAt(all[0]!.sha256)).equals(Buffer.from(other))).toBe(true);
+    expect(readdirSync(folders.profiles()).filter((f) => f.endsWith('.part'))).toEqual([]);
+    rmSync(profileAt(all[0]!.sha256));
+  });
+
   it('goes by its file where it has no name', async () => {
     const nameless = bytes.slice();
     const at = Buffer.from(nameless).indexOf('desc', 132);
@@ -73,10 +94,13 @@ describe('a profile of a press', () => {
     writeFileSync(join(system, 'press.ICC'), other);
     copyFileSync(SRGB, join(system, 'screen.icc'));
     writeFileSync(join(system, 'none.icc'), 'nothing');
+    const half = `${profileAt('d'.repeat(64))}.part`;
+    writeFileSync(half, 'half');
     const before = (await keptProfiles()).length;
     await takeSystemProfiles([join(dir, 'system'), join(dir, 'not there')]);
     await takeSystemProfiles([join(dir, 'system')]);
     expect(await keptProfiles()).toHaveLength(before + 1);
+    expect(existsSync(half)).toBe(false);
   });
 
   it('that somebody has spoilt on the disk is passed over', async () => {

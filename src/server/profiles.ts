@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, open, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -37,7 +37,7 @@ export async function keepProfile(bytes: Uint8Array, name: string): Promise<Prof
   await mkdir(folders.profiles(), { recursive: true });
   if ((await names()).length >= MOST_PROFILES)
     throw new ProfileError(`The shop keeps ${MOST_PROFILES} profiles already, which is as many as it can.`);
-  const temporary = `${target}.${process.pid}.part`;
+  const temporary = `${target}.${randomUUID()}.part`;
   try {
     const file = await open(temporary, 'w');
     try {
@@ -92,6 +92,9 @@ export async function keptProfiles(): Promise<Profile[]> {
 
 /** Takes in what the system has of profiles of presses; what is none is passed over. */
 export async function takeSystemProfiles(roots = OF_THE_SYSTEM): Promise<void> {
+  // what a stop left half written
+  for (const file of await readdir(folders.profiles()).catch(() => []))
+    if (file.endsWith('.part')) await rm(join(folders.profiles(), file), { force: true });
   let looked = 0;
   for (const root of roots) {
     const files = await readdir(root, { recursive: true, withFileTypes: true }).catch(() => []);

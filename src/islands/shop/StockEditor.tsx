@@ -103,7 +103,7 @@ export function StockEditor({ stock }: { readonly stock: Stock }) {
 function Bears({ stock, set }: { readonly stock: Stock; readonly set: (part: Partial<Stock>, label: string) => void }) {
   return (
     <Row
-      label="Bears"
+      label="Ink it bears"
       hint={stock.mostInk ? 'of all inks together, in one place' : 'by its surface; of all inks together'}
     >
       <NumberField

@@ -8,7 +8,7 @@ export const GET = endpoint(async () => json(await keptProfiles()));
 
 /** Keeps a profile: the file is the body. */
 export const POST = endpoint(async ({ request, url }) => {
-  const name = (url.searchParams.get('name') ?? '').slice(0, 200);
+  const name = (url.searchParams.get('name') ?? '').replace(/\p{Cc}/gu, '').slice(0, 200);
   const bytes = await bytesOf(request, MOST_PROFILE);
   try {
     return json(await keepProfile(bytes, name));

@@ -1,6 +1,6 @@
 import type { Finish, Patch } from '../../docket';
 import { formatLength, formatNumber, formatSize, money, type Unit } from '../../measure';
-import { SHOP_VALUES, STITCHES, type Finisher, type Machine, type Reads, type Stock } from '../../shop';
+import { inkBorne, SHOP_VALUES, STITCHES, type Finisher, type Machine, type Reads, type Stock } from '../../shop';
 import type { Check, Finding, Station } from '../kinds';
 
 /** What the shop has changed since a job was planned: the job keeps what it has until somebody takes the new figures. */
@@ -15,6 +15,7 @@ const STOCK: Told<Stock> = [
   ['caliper', (s, unit) => formatLength(s.caliper, unit, unit === 'mm' ? 3 : 4)],
   ['grain', (s) => s.grain],
   ['surface', (s) => s.coating],
+  ['ink it bears', (s) => `${formatNumber(inkBorne(s))} %`],
   ['price', (s) => `${formatNumber(s.price, 3)} ct`],
   ['colour', (s) => s.swatch],
 ];
