@@ -83,6 +83,9 @@ describe('one thing wrong', () => {
     const found = at(on, 'black-knocks');
     expect([found.weight, found.count]).toEqual(['fine', 1]);
     expect(found.places[0]!.box!.x).toBeGreaterThan(55);
+    // a grey is no black, and black that lies on paper knocks nothing out
+    const grey = `0 0.4 0.9 0 k ${mm(50, 20, 40, 20)} re f 0 0 0 0.5 k ${text(60)} 0 0 0 1 k ${text(20)}`;
+    expect(ids(await checked([{ entries: BOXES, content: grey }]))).not.toContain('black-knocks');
     const above = await checked([{ entries: `${BOXES}${over}`, content: `${ground} /O gs ${text(60)}` }]);
     expect(ids(above)).not.toContain('black-knocks');
     const colour = await checked([{ entries: BOXES, content: `${ground} 1 0 0 0 k ${text(60)}` }]);

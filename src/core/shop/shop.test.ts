@@ -3,6 +3,7 @@ import {
   COMMON_SHOPS,
   estimatedCaliper,
   House,
+  inkBorne,
   pricePerSheet,
   ShopFile,
   shopFileProblem,
@@ -73,5 +74,13 @@ describe('a shop’s file', () => {
       unit: 'mm',
       writing: { numbers: '1 234.5', dates: 'day month', currency: '€', currencyStands: 'after' },
     });
+  });
+});
+
+describe('ink that paper bears', () => {
+  it('is more the smoother it is, or what somebody has said', () => {
+    const of = (coating: Stock['coating'], mostInk?: number): number => inkBorne({ coating, mostInk });
+    expect([of('uncoated'), of('matt'), of('silk'), of('gloss')]).toEqual([280, 300, 320, 330]);
+    expect(of('uncoated', 240)).toBe(240);
   });
 });

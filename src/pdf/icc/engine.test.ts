@@ -119,7 +119,7 @@ describe('what is neutral', () => {
   });
 
   it('is as light as it was, between the paper and the darkest black', () => {
-    const greys = [32, 64, 96, 128, 160, 192, 224];
+    const greys = [18, 32, 64, 96, 128, 160, 192, 224];
     const luminance = (l: number): number => (l > 8 ? ((l + 16) / 116) ** 3 : l / 903.3);
     const wanted = transicc(
       SRGB,
@@ -133,6 +133,8 @@ describe('what is neutral', () => {
       luminance(l),
     );
     got.forEach((y, i) => expect(y).toBeCloseTo(darkest + wanted[i]! * (1 - darkest), 2));
+    // so dark that lightness goes straight (CIE 15, 8.2.1.1)
+    expect(Math.abs(got[0]! - darkest - wanted[0]! * (1 - darkest))).toBeLessThan(6e-4);
   });
 
   it('is mixed of all inks where that is wished, and where it runs into colours', () => {
@@ -160,6 +162,23 @@ describe('what is neutral', () => {
     const inks = by.flat([0, 0, 0, 0.6]);
     expect(inks.slice(0, 3).every((v) => v < 0.001)).toBe(true);
     expect(inks[3]).toBeGreaterThan(0.3);
+  });
+});
+
+describe('on a screen', () => {
+  it('inks look as they come out, on paper that is the white of it', () => {
+    const inks = [
+      [0, 0, 0, 0],
+      [0, 0, 0, 100],
+      [100, 40, 0, 0],
+      [0, 80, 90, 20],
+      [30, 20, 20, 5],
+    ];
+    const bytes = Uint8Array.from(inks.flat(), (v) => Math.round((v / 100) * 255));
+    const seen = brought.shown(bytes);
+    const theirs = transicc(PRESS, SRGB, inks, '-t1').flat();
+    theirs.forEach((v, i) => expect(Math.abs(seen[i]! - v)).toBeLessThan(2.5));
+    expect([...seen.subarray(0, 3)]).toEqual([255, 255, 255]);
   });
 });
 

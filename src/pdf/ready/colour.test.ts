@@ -494,6 +494,79 @@ describe('overprint', () => {
   });
 });
 
+describe('overprint in mode 1, which is about inks that are said', () => {
+  const over = '/ExtGState<</G<</OP true/op true/OPM 1>>>>';
+  it('of a colour of light leaves no ink under it, as it did, though it has none of its own', async () => {
+    const job = await jobOf('1 0 0 0 k 0 0 100 100 re f /G gs 1 0 0 rg 20 20 50 50 re f', over);
+    const [was, is] = [await plates(await written(job, {})), await plates(await written(job, wished()))];
+    expect([was(5, 5)[0], is(5, 5)[0]]).toEqual([100, 100]);
+    expect([was(40, 40)[0] < 1, is(40, 40)[0] < 1]).toEqual([true, true]);
+    expect(is(40, 40)[1]).toBeGreaterThan(99);
+  });
+
+  it('of inks by a profile, which are said by number, leaves none either', async () => {
+    const job = await jobOf(
+      '1 0 0 0 k 0 0 100 100 re f /G gs /S cs 0 0.6 0.6 0 scn 20 20 50 50 re f',
+      `${over}/ColorSpace<</S[/ICCBased 101 0 R]>>`,
+      { 101: profiled(OTHER_PRESS, 4) },
+    );
+    const at = await plates(await written(job, wished()));
+    [0, 60, 60, 0].forEach((v, i) => expect(Math.abs(at(40, 40)[i]! - v)).toBeLessThan(0.6));
+    // and what is in inks of the device leaves alone what it says nothing of
+    const own = await jobOf(
+      '1 0 0 0 k 0 0 100 100 re f /G gs 0 0.6 0.6 0 k 20 20 50 50 re f 1 0 0 rg 90 0 5 5 re f',
+      over,
+    );
+    expect((await plates(await written(own, wished())))(40, 40)[0]).toBe(100);
+  });
+});
+
+describe('what stands for inks that are printed on other presses', () => {
+  /** What Ghostscript makes of a page whose spot inks have no plates. */
+  async function standing(pdf: string): Promise<(x: number, y: number) => Inks> {
+    const [page] = await separationsOf(pdf, undefined, '-dUseFastColor=false', '-dMaxSpots=0');
+    const width = page!.get('Black')!.length / DOWN;
+    const dot = (x: number, y: number): number => Math.round(DOWN - FOOT - y) * width + Math.round(LEFT + x);
+    return (x, y) => NAMES.map((ink) => ((255 - page!.get(ink)![dot(x, y)]!) / 255) * 100) as unknown as Inks;
+  }
+
+  it('is in the inks of this one: of one ink, and of two together', async () => {
+    const two = '{2 copy add 2 div 1 exch sub 3 1 roll exch 1 exch sub exch 1 exch sub}';
+    const things = {
+      101: `<</FunctionType 4/Domain[0 1 0 1]/Range[0 1 0 1 0 1]/Length ${two.length}>>\nstream\n${two}\nendstream`,
+    };
+    const one = `[/Separation/Rust ${LAB}<</FunctionType 2/Domain[0 1]/C0[100 0 0]/C1[45 60 40]/N 1>>]`;
+    const spaces = `/ColorSpace<</A ${one}/B[/DeviceN[/Rust/Sea]/DeviceRGB 101 0 R]>>`;
+    const pairs = [
+      [0.2, 0.9],
+      [0.8, 0.3],
+      [0.55, 0.45],
+    ];
+    const job = await jobOf(
+      `/A cs 0.7 scn 0 0 40 40 re f /B cs ${pairs.map((p, i) => `${p.join(' ')} scn ${50 + 50 * i} 0 40 40 re f`).join(' ')}`,
+      spaces,
+      things,
+    );
+    expect(job.artwork.inks).toEqual(['Rust', 'Sea']);
+    const out = await written(job, wished());
+    expect(run('qpdf', '--qdf', '--object-streams=disable', out, '-')).not.toMatch(/\/DeviceRGB|\/Lab\b/);
+    const at = await standing(out);
+    const [rust] = transicc('*Lab', PRESS, [[100 - 0.7 * 55, 0.7 * 60, 0.7 * 40]], '-t1', '-b');
+    const light = pairs.map(([a, b]) => [1 - (a! + b!) / 2, 1 - a!, 1 - b!].map((v) => v * 255));
+    const wanted = [rust!, ...transicc(SRGB, PRESS, light, '-t1', '-b')];
+    const [ours, theirs] = [labOf([20, 70, 120, 170].map((x) => at(x, 20))), labOf(wanted)];
+    ours.forEach((lab, i) => expect(differenceOf(lab, theirs[i]!)).toBeLessThan(1));
+  });
+});
+
+it('a sheet says what its inks are meant for, in the place of what its artwork said', async () => {
+  const out = await written(await jobOf('1 0 0 rg 0 0 50 50 re f'), wished());
+  const text = run('qpdf', '--qdf', '--object-streams=disable', out, '-');
+  expect(text.match(/\/S \/GTS_PDFX/g)).toHaveLength(1);
+  expect(/\/N 4\b/.test(text)).toBe(true);
+  expect(/\/DestOutputProfile \d+ 0 R/.test(text)).toBe(true);
+});
+
 const TONE: ToneWish = { lighter: 0, contrast: 0, warmth: 0, curves: [] };
 describe('tones', () => {
   it('are what a curve says, in every kind of content, and black that nobody set is one of them', async () => {
