@@ -2,34 +2,20 @@ import { createReadStream, existsSync, statSync, truncateSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import sharp from 'sharp';
-import { SHOP } from '../core/testing';
 import { numberedPages, scratch, writePdf } from '../pdf/testing';
 import { checked, stopChecking, type FileCheck } from './checks';
-import { closeDatabase, transaction } from './db';
 import { readStored, takeIn } from './jobs';
-import { migrate } from './migrate';
 import { picture, plates } from './pictures';
 import { storedAt } from './store';
-import { writeShop } from './tables/shop';
-import { withServer } from './testing';
-import { startWork } from './work';
-import { closeWorkers } from './workers';
+import { withWorkers } from './testing';
 
 const dir = scratch();
-let server: Awaited<ReturnType<typeof withServer>>;
+let server: Awaited<ReturnType<typeof withWorkers>>;
 
 beforeAll(async () => {
-  server = await withServer();
-  await migrate();
-  const nothing = async (): Promise<undefined> => undefined;
-  startWork({ exports: nothing, pictures: nothing, firstSheet: nothing, sheets: nothing });
-  await transaction((tx) => writeShop(tx, SHOP));
+  server = await withWorkers();
 }, 120_000);
-afterAll(async () => {
-  await closeWorkers();
-  await closeDatabase();
-  await server.stop();
-});
+afterAll(() => server.stop());
 
 let serial = 0;
 async function stored(pages: Parameters<typeof writePdf>[1]): Promise<string> {

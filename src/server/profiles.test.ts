@@ -13,35 +13,21 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { USUAL_COLOUR, type ReadyPicture } from '../core';
-import { SHOP } from '../core/testing';
 import { PRESS, SRGB, transicc } from '../pdf/icc/testing';
 import { run, scratch, writePdf } from '../pdf/testing';
 import { folders } from './config';
-import { closeDatabase, transaction } from './db';
 import { readStored, takeIn } from './jobs';
-import { migrate } from './migrate';
 import { picture, plates } from './pictures';
 import { keepProfile, keptProfiles, profileAt, takeSystemProfiles } from './profiles';
-import { writeShop } from './tables/shop';
-import { withServer } from './testing';
-import { startWork } from './work';
-import { closeWorkers } from './workers';
+import { withWorkers } from './testing';
 
 const dir = scratch();
-let server: Awaited<ReturnType<typeof withServer>>;
+let server: Awaited<ReturnType<typeof withWorkers>>;
 
 beforeAll(async () => {
-  server = await withServer();
-  await migrate();
-  const nothing = async (): Promise<undefined> => undefined;
-  startWork({ exports: nothing, pictures: nothing, firstSheet: nothing, sheets: nothing });
-  await transaction((tx) => writeShop(tx, SHOP));
+  server = await withWorkers();
 }, 120_000);
-afterAll(async () => {
-  await closeWorkers();
-  await closeDatabase();
-  await server.stop();
-});
+afterAll(() => server.stop());
 
 const bytes = new Uint8Array(readFileSync(PRESS));
 

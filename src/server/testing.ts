@@ -3,8 +3,14 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { SHOP } from '../core/testing';
 import { printerOf } from './addresses';
+import { closeDatabase, transaction } from './db';
 import { canceledBefore, LookAgain, present, step } from './delivering';
+import { migrate } from './migrate';
+import { writeShop } from './tables/shop';
+import { startWork } from './work';
+import { closeWorkers } from './workers';
 import { writeSheetsOf } from './writing-sheets';
 
 export const freePort = (): Promise<number> =>
@@ -48,4 +54,20 @@ export async function deliver(id: string): Promise<void> {
         await new Promise((r) => setTimeout(r, 200));
       });
   }
+}
+
+/** The same with its tables, the tests' shop, and what draws and reads files; nothing runs beside requests. */
+export async function withWorkers(): Promise<{ readonly stop: () => Promise<void> }> {
+  const server = await withServer();
+  await migrate();
+  const nothing = async (): Promise<undefined> => undefined;
+  startWork({ exports: nothing, pictures: nothing, firstSheet: nothing, sheets: nothing });
+  await transaction((tx) => writeShop(tx, SHOP));
+  return {
+    stop: async () => {
+      await closeWorkers();
+      await closeDatabase();
+      await server.stop();
+    },
+  };
 }
