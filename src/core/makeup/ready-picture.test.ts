@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { patched } from '../docket';
+import { patched, USUAL_COLOUR } from '../docket';
 import { A5, artworkOf, docketFor } from '../testing';
 import { readyPicture } from './ready-picture';
 
 const lines = { under: 0.08, to: 0.1, most: 0.2 };
+
+const NONE = { inks: [], lines: null, colour: null, tone: null, scale: 1 };
 
 describe('how pages are drawn', () => {
   const artwork = artworkOf(4, { width: 2 * A5.width, height: 2 * A5.height });
@@ -15,8 +17,22 @@ describe('how pages are drawn', () => {
   });
 
   it('is at the size at which they are printed, where lines count', () => {
-    expect(readyPicture(patched(fitted, { artwork: { lines } }), artwork)).toEqual({ inks: [], lines, scale: 0.5 });
+    expect(readyPicture(patched(fitted, { artwork: { lines } }), artwork)).toEqual({
+      ...NONE,
+      lines,
+      scale: 0.5,
+    });
     const inks = [{ ink: 'Cut', becomes: 'nothing' as const }];
-    expect(readyPicture(patched(fitted, { artwork: { inks } }), artwork)).toEqual({ inks, lines: null, scale: 1 });
+    expect(readyPicture(patched(fitted, { artwork: { inks } }), artwork)).toEqual({ ...NONE, inks });
+  });
+
+  it('is by the profile that colours go by, where there is one, and in the tones that are wished', () => {
+    const profile = { name: 'Coated', sha256: 'a'.repeat(64) };
+    const tone = { lighter: 5, contrast: 0, warmth: 0, curves: [] };
+    const by = (machine: object) =>
+      readyPicture(patched(fitted, { artwork: { colour: USUAL_COLOUR, tone }, sheet: { machine } }), artwork);
+    expect(by({})).toEqual({ ...NONE, tone });
+    const profiles = [{ stock: null, profile }];
+    expect(by({ profiles })).toEqual({ ...NONE, tone, colour: { ...USUAL_COLOUR, profile } });
   });
 });
