@@ -16,19 +16,43 @@ export const spotSpace = (file: PdfFile, pages: readonly Dict[], ink: string): P
 
 function spotsOf(file: PdfFile, pages: readonly Dict[]): Map<string, PdfValue | null> {
   const inks = new Map<string, PdfValue | null>();
+  eachSpace(file, pages, (space) => {
+    const family = file.get(space[0]);
+    const names = family === '/Separation' ? [space[1]] : family === '/DeviceN' ? file.get(space[1]) : [];
+    if (!Array.isArray(names)) return true;
+    for (const name of names) {
+      const said = file.get(name);
+      const plain = typeof said === 'string' ? decodeName(said) : '';
+      if (plain && !PROCESS.has(plain)) inks.set(plain, inks.get(plain) ?? (names.length === 1 ? [...space] : null));
+    }
+    return inks.size <= MOST_INKS;
+  });
+  return inks;
+}
+
+/** Inks that are told at most. */
+const MOST_INKS = 500;
+
+/**
+ * Goes through the colour spaces that pages and what they draw name, and those that they are made of. Shared resources are
+ * looked at once.
+ * @param visit says whether to go on
+ */
+export function eachSpace(file: PdfFile, pages: readonly Dict[], visit: (space: readonly PdfValue[]) => boolean): void {
   const seen = new Set<number>();
+  let on = true;
   const look = (resources: PdfValue | undefined, depth: number): void => {
     if (resources instanceof Ref) {
       if (seen.has(resources.num)) return;
       seen.add(resources.num);
     }
     const dict = file.get(resources);
-    if (!isDict(dict) || depth > MOST_DEEP || inks.size > 500) return;
+    if (!isDict(dict) || depth > MOST_DEEP || !on) return;
     const of = (kind: string): PdfValue[] => {
       const all = file.get(dict.get(kind));
       return isDict(all) ? [...all.values()] : [];
     };
-    for (const space of of('/ColorSpace')) addInks(space);
+    for (const space of of('/ColorSpace')) inSpace(space);
     for (const shading of of('/Shading')) inShading(shading);
     for (const thing of [...of('/XObject'), ...of('/Pattern'), ...of('/Font')]) {
       if (thing instanceof Ref) {
@@ -38,31 +62,24 @@ function spotsOf(file: PdfFile, pages: readonly Dict[]): Map<string, PdfValue | 
       const it = file.get(thing);
       if (!isDict(it)) continue;
       // an image has a space, a pattern a shading; whatever is drawn has things that it is drawn with
-      addInks(it.get('/ColorSpace'));
+      inSpace(it.get('/ColorSpace'));
       inShading(it.get('/Shading'));
       if (it.has('/Resources')) look(it.get('/Resources'), depth + 1);
     }
   };
   const inShading = (v: PdfValue | undefined): void => {
     const shading = file.get(v);
-    if (isDict(shading)) addInks(shading.get('/ColorSpace'));
+    if (isDict(shading)) inSpace(shading.get('/ColorSpace'));
   };
-  const addInks = (v: PdfValue | undefined, depth = 0): void => {
+  const inSpace = (v: PdfValue | undefined, depth = 0): void => {
     const space = file.get(v);
-    if (!Array.isArray(space) || depth > MOST_DEEP) return;
+    if (!Array.isArray(space) || depth > MOST_DEEP || !on) return;
     const family = file.get(space[0]);
     // a table is of another space's colours, and so is a pattern without its own
-    if (family === '/Indexed' || family === '/Pattern') addInks(space[1], depth + 1);
-    const names = family === '/Separation' ? [space[1]] : family === '/DeviceN' ? file.get(space[1]) : [];
-    if (!Array.isArray(names)) return;
-    for (const name of names) {
-      const said = file.get(name);
-      const plain = typeof said === 'string' ? decodeName(said) : '';
-      if (plain && !PROCESS.has(plain)) inks.set(plain, inks.get(plain) ?? (names.length === 1 ? space : null));
-    }
+    if (family === '/Indexed' || family === '/Pattern') inSpace(space[1], depth + 1);
+    on = visit(space);
   };
   for (const page of pages) look(page.get('/Resources'), 0);
-  return inks;
 }
 
 /** A name without its slash, `#xx` undone (7.3.5). */

@@ -1,8 +1,9 @@
-import { copyFileSync } from 'node:fs';
+import { copyFileSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { preflight, PreflightRules, type PreflightReport } from '../core/preflight';
+import { SRGB } from './icc/testing';
 import { lookAtFile } from './look-file';
 import { leastScale } from './look-page';
 import { readArtwork } from './read';
@@ -54,6 +55,27 @@ describe('one thing wrong', () => {
     expect(at(report, 'fonts').places.map((p) => [p.page, p.said])).toEqual([
       [1, 'Helvetica'],
       [3, 'Helvetica'],
+    ]);
+  });
+
+  it('profiles that colours cannot be of, in forms and tables as well, and none that is sound', async () => {
+    const profile = (bytes: Uint8Array, components: number): string =>
+      `<</N ${components}/Length ${bytes.length}>>\nstream\n${Buffer.from(bytes).toString('latin1')}\nendstream`;
+    const sound = new Uint8Array(readFileSync(SRGB));
+    const spaces = (num: number): string => `/Resources<</ColorSpace<</S[/Indexed[/ICCBased ${num} 0 R]0<000000>]>>>>`;
+    const things = {
+      100: profile(sound, 3),
+      101: profile(sound.subarray(0, 900), 3),
+      102: profile(sound, 4),
+      103: `<</Type/XObject/Subtype/Form/BBox[0 0 9 9]${spaces(101)}/Length 0>>\nstream\n\nendstream`,
+    };
+    const form = '/Resources<</XObject<</X 103 0 R>>>>';
+    const report = await checked([page('', spaces(100)), page('', spaces(102)), page('/X Do', form)], things);
+    const found = at(report, 'profiles');
+    expect(found.weight).toBe('look');
+    expect(found.places.map((p) => [p.page, p.said])).toEqual([
+      [2, 'It is of other colours than the file says.'],
+      [3, 'It breaks off: get it once more.'],
     ]);
   });
 

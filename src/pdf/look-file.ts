@@ -8,6 +8,7 @@ import { layersOf, lookAtPage } from './look-page';
 import { allow } from './mupdf';
 import { openWithMupdf } from './mupdf-file';
 import { OpenPdf } from './open';
+import { brokenProfiles } from './broken-profiles';
 import { overprinted } from './overprint';
 import { PdfSyntaxError } from './syntax/objects';
 
@@ -43,8 +44,9 @@ export function lookAtFile(
   try {
     const total = Math.min(MOST_PAGES, artwork.pages.length);
     const pages: PageLook[] = [];
+    const profiles = new Map<string, string | null>();
     for (let i = 0; i < total; i++) {
-      pages.push({ ...lookAtPage(doc, i), ...overprintOn(opened, i) });
+      pages.push({ ...lookAtPage(doc, i), ...overprintOn(opened, i), brokenProfiles: profilesOn(opened, i, profiles) });
       onProgress(i + 1, total);
     }
     const said = versionOf(path);
@@ -68,6 +70,18 @@ function openOr(path: string): OpenPdf | null {
     return new OpenPdf(path);
   } catch (e) {
     if (e instanceof PdfSyntaxError) return null;
+    throw e;
+  }
+}
+
+/** What is wrong with profiles of a page, as far as it can be followed. */
+function profilesOn(opened: OpenPdf | null, index: number, known: Map<string, string | null>): string[] {
+  const page = opened?.pages[index];
+  if (!opened || !page) return [];
+  try {
+    return brokenProfiles(opened.file, page, known);
+  } catch (e) {
+    if (e instanceof PdfSyntaxError) return [];
     throw e;
   }
 }

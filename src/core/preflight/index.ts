@@ -10,6 +10,7 @@ import { lostWhite } from './checks/lost-white';
 import { mended } from './checks/mended';
 import { nearTrim } from './checks/near-trim';
 import { noBleed } from './checks/no-bleed';
+import { profiles } from './checks/profiles';
 import { remarks } from './checks/remarks';
 import { rgb } from './checks/rgb';
 import { richText } from './checks/rich-text';
@@ -38,6 +39,7 @@ const CHECKS: Readonly<Record<CheckId, PreflightCheck>> = {
   fine: tooFine,
   rgb,
   lab,
+  profiles,
   'rich-text': richText,
   'thin-lines': thinLines,
   'lost-white': lostWhite,

@@ -29,6 +29,8 @@ export interface PageLook {
   readonly through: readonly Rect[];
   /** Things painted in white that overprints, and so are not there in print. */
   readonly lostWhites?: number;
+  /** What is wrong with colour profiles that it names. */
+  readonly brokenProfiles?: readonly string[];
   /** The most ink in one place: per cent of all inks together, the mean over a square millimetre. Null where all of it is of light. */
   readonly mostInk?: { readonly total: number; readonly box: Rect } | null;
   /** Letters in black alone over something that is painted; and how many texts in black alone do not overprint. */

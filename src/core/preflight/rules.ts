@@ -8,6 +8,7 @@ export const CHECK_IDS = [
   'fine',
   'rgb',
   'lab',
+  'profiles',
   'rich-text',
   'thin-lines',
   'lost-white',

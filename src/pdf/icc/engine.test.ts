@@ -187,6 +187,23 @@ describe('profiles', () => {
     expect(brought.of(pressBytes(), 4)).toBe('same');
   });
 
+  it('are as many as files bring', () => {
+    const own = new Press(engine, pressBytes(), usual);
+    const good = new Uint8Array(readFileSync(WIDE_RGB));
+    const [theirs] = transicc(WIDE_RGB, PRESS, [[51, 204, 102]], '-t1', '-b');
+    for (let i = 0; i < 120; i++) {
+      const other = good.slice();
+      // a profile's own identifier, which nothing is reckoned by (ICC.1, 7.2.18)
+      other[84] = i + 1;
+      const by = own.of(other, 3);
+      if (by === 'same' || by === null) throw new Error(`the ${i}th is not brought`);
+      if (i % 40 === 0 || i === 119)
+        by.flat([0.2, 0.8, 0.4]).forEach((v, k) => expect(v * 100).toBeCloseTo(theirs![k]!, 1));
+    }
+    expect(own.crowded).toBe(true);
+    own.close();
+  });
+
   it('that are broken, or of other colours than is said, are none', () => {
     const good = new Uint8Array(readFileSync(WIDE_RGB));
     expect(brought.of(good, 4)).toBeNull();

@@ -47,7 +47,7 @@ export class ColourEngine {
     const { space } = readProfile(bytes);
     const { lcms } = this;
     // by hand: the package would lay it on the stack, which a large one does not fit on
-    const at = lcms._malloc(bytes.length);
+    const at = room(lcms, bytes.length);
     lcms.HEAPU8.set(bytes, at);
     const handle = lcms._cmsOpenProfileFromMem(at, bytes.length);
     lcms._free(at);
@@ -81,6 +81,13 @@ export class ColourEngine {
   }
 }
 
+/** @throws ProfileError where there is none left */
+function room(lcms: Lcms, bytes: number): number {
+  const at = lcms._malloc(bytes);
+  if (!at) throw new ProfileError('There is no memory left for it.');
+  return at;
+}
+
 /** A way from one profile to another. */
 export class Through {
   private readonly from: number;
@@ -94,8 +101,8 @@ export class Through {
     private readonly bytes: 1 | 2,
   ) {
     // pictures go through by many pixels, single colours one by one
-    this.from = lcms._malloc(this.most * inputs * bytes);
-    this.to = lcms._malloc(this.most * outputs * bytes);
+    this.from = room(lcms, this.most * inputs * bytes);
+    this.to = room(lcms, this.most * outputs * bytes);
   }
 
   private get most(): number {

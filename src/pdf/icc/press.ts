@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { MadeColour } from '../../core';
-import type { ColourEngine } from './engine';
-import { type Opened, type Through, type Way } from './engine';
+import type { ColourEngine, Opened, Through, Way } from './engine';
 import type { Lab } from './difference';
+import { PdfSyntaxError } from '../syntax/objects';
 import { ProfileError } from './errors';
 import { readProfile } from './profile';
 
@@ -22,8 +22,9 @@ export interface Bringing {
 const ALIKE = 1 / 512;
 /** Steps of black that are looked at to know how light it is. */
 const STEPS = 256;
-/** Profiles of files that are kept open. */
-const MOST_OPEN = 48;
+/** Profiles of files that are open at once; and how many are left open for the next pages that are drawn. */
+const MOST_OPEN = 400;
+const CROWDED = 32;
 
 const lightness = (l: number): number => (l > 0.08 ? ((l * 100 + 16) / 116) ** 3 : (l * 100) / 903.3);
 
@@ -72,6 +73,7 @@ export class Press {
   /**
    * Colours of a profile that a file brings.
    * @param components how many numbers the file says its colours have
+   * @throws PdfSyntaxError where there are more of them than anybody has
    * @returns 'same' for the press' own; null for one that colours do not go through: every reader takes its colours by number
    */
   of(bytes: Uint8Array, components: number): Bringing | 'same' | null {
@@ -79,13 +81,15 @@ export class Press {
     const known = this.opened.get(id);
     if (known) return known.bringing;
     if (id === this.own) return 'same';
+    // never by number in silence
+    if (this.opened.size >= MOST_OPEN)
+      throw new PdfSyntaxError(`More than ${MOST_OPEN} colour profiles are in its files.`);
     try {
       const profile = this.engine.open(bytes);
       if ({ gray: 1, rgb: 3, cmyk: 4, lab: 3 }[profile.space] !== components) {
         this.engine.close(profile);
         return null;
       }
-      if (this.opened.size >= MOST_OPEN) throw new ProfileError('There are too many of them.');
       const bringing = this.bringing(profile);
       this.opened.set(id, { profile, bringing });
       return bringing;
@@ -93,6 +97,11 @@ export class Press {
       if (e instanceof ProfileError) return null;
       throw e;
     }
+  }
+
+  /** Whether so many profiles are open that a fresh one is better taken for what comes next. */
+  get crowded(): boolean {
+    return this.opened.size > CROWDED;
   }
 
   private ownId: string | null = null;
