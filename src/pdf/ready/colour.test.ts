@@ -411,6 +411,22 @@ describe('black', () => {
     expect(red(2, 50)[0]).toBeGreaterThan(20);
   });
 
+  it('of a grey photograph by a profile stays grey, as light as it was', async () => {
+    const jpeg = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#808080' } })
+      .toColourspace('b-w')
+      .jpeg({ quality: 100 })
+      .toBuffer();
+    const image = `<</Type/XObject/Subtype/Image/Width 64/Height 48/BitsPerComponent 8/ColorSpace[/ICCBased 101 0 R]/Filter/DCTDecode/Length ${jpeg.length}>>\nstream\n${jpeg.toString('latin1')}\nendstream`;
+    const job = await jobOf(`${WHOLE} /S cs 0.502 scn 0 0 40 40 re f`, `${NAMED}/ColorSpace<</S[/ICCBased 101 0 R]>>`, {
+      100: image,
+      101: profiled(GREY, 1),
+    });
+    const at = await plates(await written(job, wished()));
+    expect(at(200, 100).slice(0, 3)).toEqual([0, 0, 0]);
+    // as what is drawn in the same grey
+    expect(Math.abs(at(200, 100)[3] - at(20, 20)[3])).toBeLessThan(0.8);
+  });
+
   it('of a grey profile stays one number, and black', async () => {
     const job = await jobOf(
       '/S cs 0 sc 0 0 50 50 re f 0.5 sc 60 0 50 50 re f',

@@ -22,6 +22,9 @@ const photographed = ({ source }: Copier, dict: Dict): boolean =>
 const BEGINNING = 1 << 16;
 const NOTHING = new Uint8Array();
 
+const tableOf = ([low = 0, high = 1]: readonly number[], into: Change['into']): number[][] =>
+  Array.from({ length: 256 }, (_, v) => into([low + (v / 255) * (high - low)]).map((x) => Math.round(x * 255)));
+
 /** The images of a file in other inks. */
 export class Images {
   private readonly known = new Map<string, string>();
@@ -134,13 +137,16 @@ export class Images {
     const outputs = into(was.initial).length;
     if (change.pixels) return this.packed(change.pixels(data), { width, height, alpha, came }, dict, change);
     const pixels = new Uint8Array(count * outputs);
+    // of one number there are no more colours than bytes
+    const table = components === 1 ? tableOf(was.decode, into) : null;
     const colour = new Array<number>(components).fill(0);
     // neighbours are often alike
     let now: number[] = [];
     for (let i = 0, from = 0, to = 0; i < count; i++, from += components, to += outputs) {
       let alike = i > 0;
       for (let c = 0; c < components && alike; c++) alike = data[from + c] === data[from + c - components];
-      if (!alike) {
+      if (table) now = table[data[from]!]!;
+      else if (!alike) {
         for (let c = 0; c < components; c++) {
           const [low, high] = [was.decode[2 * c]!, was.decode[2 * c + 1]!];
           colour[c] = low + (data[from + c]! / 255) * (high - low);
