@@ -1,10 +1,9 @@
 import { createHash } from 'node:crypto';
-import { ProfileError, readProfile } from './icc';
+import { CHANNELS, ProfileError, readProfile } from './icc';
 import { eachSpace } from './inks';
 import { isDict, numberOf, PdfSyntaxError, Ref, type Dict } from './syntax/objects';
 import type { PdfFile } from './syntax/file';
 
-const COMPONENTS = { gray: 1, rgb: 3, cmyk: 4, lab: 3 } as const;
 /** Profiles of a page that are looked at. */
 const MOST = 50;
 
@@ -34,7 +33,7 @@ function wrongWith(bytes: Uint8Array, components: number, known: Map<string, str
   let wrong = known.get(id);
   if (wrong === undefined) {
     try {
-      wrong = COMPONENTS[readProfile(bytes).space] === components ? null : 'It is of other colours than the file says.';
+      wrong = CHANNELS[readProfile(bytes).space] === components ? null : 'It is of other colours than the file says.';
     } catch (e) {
       if (!(e instanceof ProfileError || e instanceof PdfSyntaxError)) throw e;
       wrong = e.message;

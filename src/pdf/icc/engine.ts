@@ -1,6 +1,6 @@
 import { instantiate, type Lcms } from 'lcms-wasm';
 import { ProfileError } from './errors';
-import { readProfile, type ProfileSpace } from './profile';
+import { CHANNELS, readProfile, type ProfileSpace } from './profile';
 
 /** How colours that the press cannot print are brought near (ICC.1, 6.2). */
 export type Intent = 'perceptual' | 'relative' | 'saturation' | 'absolute';
@@ -11,7 +11,6 @@ export interface Opened {
   readonly space: ProfileSpace;
 }
 
-const CHANNELS: Readonly<Record<ProfileSpace, number>> = { gray: 1, rgb: 3, cmyk: 4, lab: 3 };
 /** Kinds of colour as LittleCMS numbers them. */
 const KINDS: Readonly<Record<ProfileSpace, number>> = { gray: 3, rgb: 4, cmyk: 6, lab: 10 };
 const INTENTS: readonly Intent[] = ['perceptual', 'relative', 'saturation', 'absolute'];

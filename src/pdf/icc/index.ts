@@ -10,7 +10,7 @@ export { differenceOf, type Lab } from './difference';
 export { ColourEngine } from './engine';
 export { ProfileError } from './errors';
 export { Press } from './press';
-export { MOST_PROFILE, readProfile, type ProfileFacts, type ProfileSpace } from './profile';
+export { CHANNELS, MOST_PROFILE, readProfile, type ProfileFacts, type ProfileSpace } from './profile';
 
 /** The press that colours were last brought to: pages of a job are drawn one after another. */
 let last: { readonly id: string; readonly press: Press } | null = null;

@@ -4,7 +4,7 @@ import type { ColourEngine, Opened, Through, Way } from './engine';
 import type { Lab } from './difference';
 import { PdfSyntaxError } from '../syntax/objects';
 import { ProfileError } from './errors';
-import { readProfile } from './profile';
+import { CHANNELS, readProfile } from './profile';
 
 /** Ways from colours of one kind into the inks of a press. All numbers run from 0 to 1 over what their space has. */
 export interface Bringing {
@@ -51,9 +51,14 @@ export class Press {
     this.press = engine.open(bytes);
     this.lab = engine.lab();
     this.srgb = engine.srgb();
-    // a profile that leads one way only is of no use here
-    this.through(this.lab, this.press, 2);
-    this.through(this.press, this.lab, 2);
+    try {
+      // a profile that leads one way only is of no use here
+      this.through(this.lab, this.press, 2);
+      this.through(this.press, this.lab, 2);
+    } catch (e) {
+      this.close();
+      throw e;
+    }
   }
 
   /** Red, green and blue that nobody says more of. */
@@ -84,16 +89,15 @@ export class Press {
     // never by number in silence
     if (this.opened.size >= MOST_OPEN)
       throw new PdfSyntaxError(`More than ${MOST_OPEN} colour profiles are in its files.`);
+    let profile: Opened | null = null;
     try {
-      const profile = this.engine.open(bytes);
-      if ({ gray: 1, rgb: 3, cmyk: 4, lab: 3 }[profile.space] !== components) {
-        this.engine.close(profile);
-        return null;
-      }
+      if (CHANNELS[readProfile(bytes).space] !== components) return null;
+      profile = this.engine.open(bytes);
       const bringing = this.bringing(profile);
       this.opened.set(id, { profile, bringing });
       return bringing;
     } catch (e) {
+      if (profile) this.engine.close(profile);
       if (e instanceof ProfileError) return null;
       throw e;
     }

@@ -3,6 +3,9 @@ import { ProfileError } from './errors';
 /** What kinds of colours a profile is of. */
 export type ProfileSpace = 'gray' | 'rgb' | 'cmyk' | 'lab';
 
+/** How many numbers a colour has. */
+export const CHANNELS: Readonly<Record<ProfileSpace, number>> = { gray: 1, rgb: 3, cmyk: 4, lab: 3 };
+
 /** What a profile says of itself (ICC.1, 7.2). */
 export interface ProfileFacts {
   readonly space: ProfileSpace;

@@ -18,6 +18,7 @@ const clamp = (v: number | undefined): number => (v === undefined || !(v > 0) ? 
 /** The colour spaces of a file, as they are after what is wished of its inks. */
 export class Changes {
   private readonly known = new Map<string, Becomes>();
+  private readonly ids = new Map<Change, number>();
 
   constructor(
     private readonly copier: Copier,
@@ -45,6 +46,14 @@ export class Changes {
     let known = this.known.get(id);
     if (known === undefined) this.known.set(id, (known = this.made(value, spaces, depth)));
     return known;
+  }
+
+  /** Tells changes apart: what is drawn of one thing in two of them is two things. */
+  idOf(change: Becomes): number {
+    if (change === null || change === 'gone') return change === null ? 0 : -1;
+    let id = this.ids.get(change);
+    if (id === undefined) this.ids.set(change, (id = this.ids.size + 1));
+    return id;
   }
 
   /** A space of the device, or what the file says stands for it (8.6.5.6). */

@@ -22,6 +22,7 @@ export const DEFAULTS = { gray: '/DefaultGray', rgb: '/DefaultRGB', cmyk: '/Defa
 /** What the colours of spaces become in the inks of the press, its tones as they are wished. */
 export class Conversion {
   private readonly tones: readonly Tone[] | null;
+  private readonly devices = new Map<string, Change | null>();
 
   constructor(
     private readonly file: PdfFile,
@@ -38,6 +39,12 @@ export class Conversion {
 
   /** A space that the device has. */
   device(of: 'gray' | 'rgb' | 'cmyk'): Change | null {
+    let known = this.devices.get(of);
+    if (known === undefined) this.devices.set(of, (known = this.deviceAnew(of)));
+    return known;
+  }
+
+  private deviceAnew(of: 'gray' | 'rgb' | 'cmyk'): Change | null {
     const { press } = this;
     if (of === 'rgb') return press ? this.brought(RGB, press.rgb, (c) => c) : null;
     if (!this.tones) return null;

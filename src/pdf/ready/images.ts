@@ -8,6 +8,7 @@ import { jpegOf, type Samples, type Pictures } from '../separate/pictures';
 import { filtersOf } from '../syntax/filters';
 import { numberOf, PdfSyntaxError, type Dict, type Ref } from '../syntax/objects';
 import type { Becomes, Change } from './change';
+import type { Changes } from './changes';
 
 /** What an image says that was true of it as it was. */
 const UNTRUE = ['/Intent', '/Alternates', '/OPI', '/Metadata'];
@@ -33,12 +34,13 @@ export class Images {
     private readonly copier: Copier,
     private readonly out: PdfWriter,
     private readonly pictures: Pictures,
+    private readonly changes: Changes,
   ) {}
 
   /** An image of the file. @returns what stands for it; null where nothing of it prints, undefined as it is */
   object(ref: Ref, dict: Dict, change: Becomes): string | null | undefined {
     if (change === null || change === 'gone') return change === null ? undefined : null;
-    const id = `${ref.num} ${change.space}`;
+    const id = `${ref.num} ${this.changes.idOf(change)}`;
     let known = this.known.get(id);
     if (known === undefined) {
       const object = this.copier.source.object(ref);
@@ -65,7 +67,7 @@ export class Images {
   bare(ref: Ref, dict: Dict, of: (device: 'gray' | 'rgb' | 'cmyk') => Becomes): string | undefined {
     const { source } = this.copier;
     const number = (key: string): number => numberOf(source.get(dict.get(key)), 0);
-    const id = `${ref.num} bare`;
+    const id = `${ref.num} bare ${(['gray', 'rgb', 'cmyk'] as const).map((d) => this.changes.idOf(of(d))).join(' ')}`;
     let known = this.known.get(id);
     if (known === undefined) {
       const samples = this.pictures.ofObject(ref, number('/Width') * number('/Height') * 4);

@@ -8,17 +8,15 @@ import type { Operation } from '../colour/operators';
 import { namesOf, type Names } from '../separate/names';
 import { Pictures } from '../separate/pictures';
 import { Redrawing } from '../separate/redrawing';
-import { readFunction, type Fn } from '../colour/functions';
-import { LOOKED, recolouredShading, type Target } from '../separate/shadings';
 import { isDict, PdfSyntaxError, Ref, type Dict, type PdfValue } from '../syntax/objects';
 import type { Press } from '../icc/press';
-import type { Change } from './change';
 import { Changes, kindOf } from './changes';
 import { Conversion, DEFAULTS } from './conversion';
 import { Rewriter, type Things } from './content';
 import { Given } from './given';
 import { Images } from './images';
-import { beginning, stateId, unnamed, type State } from './state';
+import { Shadings } from './shadings';
+import { beginning, begun, stateId, unnamed, type State } from './state';
 import { alike, follow, linearOf } from './thin';
 
 const MOST_DEEP = 64;
@@ -26,13 +24,14 @@ const MOST_DEEP = 64;
 const MOST_THINGS = 100_000;
 
 /**
- * Writes pages of a file as they are wished: spot inks made others, or left out; colours brought to the press; thin lines drawn thicker. Lines stay lines
- * and letters letters; what nothing is wished of is carried over as it is.
+ * Writes pages of a file as they are wished: spot inks made others, or left out; colours brought to the press; thin lines
+ * drawn thicker. Lines stay lines and letters letters; what nothing is wished of is carried over as it is.
  */
 export class Ready extends Redrawing implements Readies {
   private readonly changes: Changes;
   private readonly pictures: Pictures;
   private readonly images: Images;
+  private readonly shadings: Shadings;
   private readonly conversion: Conversion | null;
   private deep = 0;
 
@@ -48,7 +47,8 @@ export class Ready extends Redrawing implements Readies {
     this.conversion = press || wish.tone ? new Conversion(copier.source, press, wish) : null;
     this.changes = new Changes(copier, out, wish.inks, this.conversion);
     this.pictures = new Pictures(path);
-    this.images = new Images(copier, out, this.pictures);
+    this.images = new Images(copier, out, this.pictures, this.changes);
+    this.shadings = new Shadings(copier, out, this.changes, (id, make) => this.onceAs(id, make));
   }
 
   close(): void {
@@ -160,7 +160,8 @@ export class Ready extends Redrawing implements Readies {
     for (const [name, space] of spaces ?? [])
       if (this.changes.of(space, spaces) !== null) given.named('ColorSpace', name, true);
     // nor does what stood for a device's: its colours are those of the press
-    if (this.conversion) for (const name of Object.values(DEFAULTS)) given.named('ColorSpace', name, true);
+    for (const of of ['gray', 'rgb', 'cmyk'] as const)
+      if (this.changes.device(of, spaces) !== null) given.named('ColorSpace', DEFAULTS[of], true);
     // what has no resources of its own draws with these
     const own = (dict: Dict | null): void => {
       if (dict && source.get(dict.get('/PatternType')) !== '2' && !isDict(source.get(dict.get('/Resources'))))
@@ -200,7 +201,7 @@ export class Ready extends Redrawing implements Readies {
         return named('XObject', name, this.images.object(what, dict, this.changes.of(dict.get('/ColorSpace'), spaces)));
       },
       inline: (image, state) => this.inline(image, state, spaces, given),
-      shading: (name) => named('Shading', name, this.shading(names('Shading', name), names)),
+      shading: (name) => named('Shading', name, this.shadings.of(names('Shading', name), names)),
       pattern: (name) => {
         own(of('Pattern', name)[1]);
         return named('Pattern', name, this.pattern(names('Pattern', name), names, base));
@@ -264,68 +265,12 @@ export class Ready extends Redrawing implements Readies {
     return `${num} 0 R`;
   }
 
-  private shading(what: PdfValue | undefined, names: Names): string | null | undefined {
-    const { source } = this.copier;
-    const dict = source.get(what);
-    if (!isDict(dict)) return undefined;
-    const spaces = kindOf(this.copier, names.resources, '/ColorSpace');
-    const change = this.changes.of(dict.get('/ColorSpace'), spaces);
-    if (change === null || change === 'gone') return change === null ? undefined : null;
-    const id = what instanceof Ref ? `${what.num}` : this.copier.value(dict);
-    return this.onceAs(`shading ${id}`, () => {
-      if (!change.same)
-        return recolouredShading(
-          this.out,
-          what,
-          names,
-          () => this.running(change, dict, names),
-          () => undefined,
-        ).ref;
-      const full: Dict = new Map(dict);
-      full.set('/ColorSpace', change.space);
-      const num = this.out.allocate();
-      const object = what instanceof Ref ? source.object(what) : null;
-      if (object?.stream) this.copier.stream(num, object, full);
-      else this.out.object(num, this.copier.value(full));
-      return `${num} 0 R`;
-    });
-  }
-
-  /** How the colours of a shading go: as single ones do where all of them are neutral, else as they run into each other. */
-  private running(change: Change, dict: Dict, { file }: Names): Target {
-    const { smooth, neutral, into, space } = change;
-    if (!smooth || !neutral) return { space, into };
-    const v = file.get(dict.get('/Function'));
-    const of = Array.isArray(v) ? v : v === undefined ? [] : [dict.get('/Function')];
-    const fns = of.slice(0, 64).map((f) => readFunction(file, f));
-    const within = (f: Fn, at: number): number[] =>
-      Array.from({ length: f.domain.length / 2 }, (_, i) => {
-        const [low, high] = [f.domain[2 * i]!, f.domain[2 * i + 1]!];
-        return low + (high - low) * at;
-      });
-    const all =
-      fns.length > 0 &&
-      Array.from({ length: LOOKED }, (_, i) => i / (LOOKED - 1)).every((at) =>
-        neutral(fns.length === 1 ? fns[0]!.at(within(fns[0]!, at)) : fns.map((f) => f.at(within(f, at))[0] ?? 0)),
-      );
-    return { space, into: all ? into : smooth };
-  }
-
   private pattern(what: PdfValue | undefined, names: Names, base: Linear): string | null | undefined {
     const { source } = this.copier;
     const dict = source.get(what);
     if (!isDict(dict)) return undefined;
     const id = what instanceof Ref ? `${what.num}` : this.copier.value(dict);
-    if (source.get(dict.get('/PatternType')) === '2')
-      return this.onceAs(`pattern ${id}`, () => {
-        const shading = this.shading(dict.get('/Shading'), names);
-        if (typeof shading !== 'string') return shading;
-        const full: Dict = new Map(dict);
-        full.set('/Shading', shading);
-        const num = this.out.allocate();
-        this.out.object(num, this.copier.value(full));
-        return `${num} 0 R`;
-      });
+    if (source.get(dict.get('/PatternType')) === '2') return this.shadings.pattern(id, dict, names);
     if (!(what instanceof Ref)) return undefined;
     // a pattern's cell lies by the page, wherever it is painted (8.7.3.1)
     const map = follow(linearOf(this.copier.source, dict), base);
@@ -366,14 +311,6 @@ export class Ready extends Redrawing implements Readies {
       }) ?? undefined
     );
   }
-}
-
-/** What black is that nobody set: content begins with it (table 52). */
-function begun({ into, space }: Change): string {
-  const black = into([0]);
-  if (space === '/DeviceGray') return black[0] === 0 ? '' : `${realNumber(black[0]!)} g ${realNumber(black[0]!)} G\n`;
-  const inks = black.map(realNumber).join(' ');
-  return inks === '0 0 0 1' ? '' : `${inks} k ${inks} K\n`;
 }
 
 /** Writes pages of files as they are wished. @param press where their colours are brought to */

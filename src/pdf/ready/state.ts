@@ -1,4 +1,5 @@
-import type { Becomes } from './change';
+import { realNumber } from '../compose/number';
+import type { Becomes, Change } from './change';
 import type { Linear } from '../compose/forms';
 
 /** A colour that is set, to fill or to stroke. */
@@ -57,3 +58,11 @@ export function stateId(s: State, lines: boolean): string {
 
 /** A paint as a form inherits it: names are its own, so that what is said by one cannot be said there again. */
 export const unnamed = (paint: Paint): Paint => (paint.stroking?.includes('/') ? { ...paint, stroking: null } : paint);
+
+/** What black is that nobody set: content begins with it (table 52). */
+export function begun({ into, space }: Change): string {
+  const black = into([0]);
+  if (space === '/DeviceGray') return black[0] === 0 ? '' : `${realNumber(black[0]!)} g ${realNumber(black[0]!)} G\n`;
+  const inks = black.map(realNumber).join(' ');
+  return inks === '0 0 0 1' ? '' : `${inks} k ${inks} K\n`;
+}
