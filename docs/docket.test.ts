@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { cpSync, existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { unzipSync, zipSync } from 'fflate';
@@ -6,6 +7,7 @@ import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { SHOP, SLITTER } from '../src/core/testing';
 import { run as commandLine } from '../src/cli/program';
+import { PRESS, SRGB } from '../src/pdf/icc/testing';
 import { numberedPages, run, scratch, wordsOf, writePdf } from '../src/pdf/testing';
 
 const dir = scratch();
@@ -567,5 +569,57 @@ describe('the command line', () => {
     const out = join(dir, 'by-the-program.pdf');
     expect(program('impose', join(dir, 'two-up.json'), '-o', out)).toMatchObject({ status: 0, stdout: '', stderr: '' });
     expect(run('qpdf', '--check', out)).toContain('No syntax');
+  });
+});
+
+describe('colours are brought to a press from the command line', () => {
+  const light = '1 0 0 rg 20 20 100 100 re f';
+  const made = (name: string, colour: object | null): string => {
+    const docket = JSON.parse(readFileSync(join(dir, 'two-up.json'), 'utf8')) as { artwork: object };
+    const artwork = { ...docket.artwork, file: { name: 'light.pdf', path: 'light.pdf' }, more: [], colour };
+    writeFileSync(join(dir, name), JSON.stringify({ ...docket, artwork }));
+    return join(dir, name);
+  };
+  const plain = (out: string): string => run('qpdf', '--qdf', '--object-streams=disable', out, '-');
+  const out = join(dir, 'brought.pdf');
+  beforeAll(() => {
+    const pages = Array.from({ length: 8 }, () => ({ entries: '/MediaBox[0 0 420 595]', content: light }));
+    writePdf(join(dir, 'light.pdf'), pages);
+  });
+
+  it('by a profile that is named, whatever the docket says', async () => {
+    const docket = made('light.json', null);
+    expect((await cli('impose', docket, '-o', out, '--anyway')).status).toBe(0);
+    expect(/\brg\b/.test(plain(out))).toBe(true);
+    const { status, stderr } = await cli('impose', docket, '-o', out, '--anyway', '--profile', PRESS);
+    expect([status, stderr]).toEqual([0, '']);
+    expect([/\brg\b/.test(plain(out)), plain(out).includes('/GTS_PDFX')]).toEqual([false, true]);
+  });
+
+  it('by the docket’s own, found by its content beside it and among the system’s', async () => {
+    const bytes = readFileSync(PRESS);
+    const other = Buffer.from(bytes);
+    // other content: another rendering intent in its header
+    other[67] = 2;
+    writeFileSync(join(dir, 'our press.icc'), other);
+    const sha = (of: Uint8Array): string => createHash('sha256').update(of).digest('hex');
+    for (const sha256 of [sha(bytes), sha(other)]) {
+      const docket = made('own.json', { profile: { name: 'Ours', sha256 } });
+      const { status, stderr } = await cli('impose', docket, '-o', out, '--anyway');
+      expect([status, stderr]).toEqual([0, '']);
+      expect(/\brg\b/.test(plain(out))).toBe(false);
+    }
+  });
+
+  it('and says which profile is missing, and which is none', async () => {
+    const gone = made('gone.json', { profile: { name: 'Ours', sha256: 'e'.repeat(64) } });
+    const { status, stderr } = await cli('impose', gone, '-o', join(dir, 'never.pdf'), '--anyway');
+    expect(status).toBe(2);
+    expect(stderr).toContain('the profile “Ours” lies neither beside the docket nor among the system’s');
+    expect(existsSync(join(dir, 'never.pdf'))).toBe(false);
+    const none = await cli('impose', gone, '-o', out, '--profile', join(dir, 'light.pdf'));
+    expect([none.status, none.stderr.includes('It is no ICC profile.')]).toEqual([2, true]);
+    const screen = await cli('impose', gone, '-o', out, '--profile', SRGB);
+    expect([screen.status, screen.stderr.includes('of no press')]).toEqual([2, true]);
   });
 });
