@@ -88,7 +88,7 @@ function ByProfile({
         />
         <span className="mt-1 flex">
           <Toggle
-            label="Darkest to darkest"
+            label="Black point compensation"
             value={colour.blackPoint}
             onChange={(blackPoint) => put({ ...colour, blackPoint }, 'black point')}
           />
