@@ -25,10 +25,19 @@ export interface Readied {
  */
 export function extractPage(path: string, page: number, out: string, readied?: Readied): void {
   const file = new PdfFile(path);
-  let writer: PdfWriter | null = null;
   try {
     const dict = file.pages()[page - 1];
     if (!dict) throw new RangeError('There is no such page.');
+    writeAlone(file, dict, out, readied);
+  } finally {
+    file.close();
+  }
+}
+
+/** Writes a page of an open file as {@link extractPage} does. @param dict the page */
+export function writeAlone(file: PdfFile, dict: Dict, out: string, readied?: Readied): void {
+  let writer: PdfWriter | null = null;
+  try {
     writer = new PdfWriter(out, file.version >= 2 ? '2.0' : '1.7');
     const allocate = (): number => writer!.allocate();
     const [root, tree, info] = [allocate(), allocate(), allocate()];
@@ -60,8 +69,6 @@ export function extractPage(path: string, page: number, out: string, readied?: R
     writer?.abandon();
     rmSync(out, { force: true });
     throw e;
-  } finally {
-    file.close();
   }
 }
 

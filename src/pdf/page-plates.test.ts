@@ -39,7 +39,10 @@ describe('the inks of a page', () => {
   it('are those of what is printed, where something is done to them', async () => {
     const path = pdfOf('/Gold cs 1 scn 0 0 140 170 re f 1 0 0 0 k 200 20 40 40 re f');
     const inks = async (becomes: 'nothing' | 'process'): Promise<Map<string, number>> => {
-      const ready = { wish: { inks: [{ ink: 'Gold', becomes }], lines: null, colour: null, tone: null }, scale: 1 };
+      const ready = {
+        wish: { inks: [{ ink: 'Gold', becomes }], lines: null, colour: null, tone: null, traps: null },
+        scale: 1,
+      };
       return new Map((await pagePlates(path, 1, ready)).plates.map((p) => [p.ink, p.coverage]));
     };
     const out = await inks('nothing');

@@ -72,6 +72,7 @@ describe('pictures of pages that are made ready', () => {
     lines: null,
     colour: null,
     tone: null,
+    traps: null,
     scale: 1,
   };
   const leftOf = async (jpeg: Buffer): Promise<number> =>

@@ -32,7 +32,7 @@ const fileOf = (sha256: string, page: number, width: number, ready: ReadyPicture
 /** How workers are told of it. */
 const readied = (ready: ReadyPicture | null): ReadyPage | null =>
   ready && {
-    wish: { inks: ready.inks, lines: ready.lines, colour: ready.colour, tone: ready.tone },
+    wish: ready,
     scale: ready.scale,
     profile: ready.colour && profileAt(ready.colour.profile.sha256),
   };

@@ -107,7 +107,7 @@ describe('a picture of a page whose colours go by it', () => {
     const { sha256 } = await takeIn(createReadStream(path), statSync(path).size);
     await readStored(sha256, statSync(path).size);
     const colour = { ...USUAL_COLOUR, profile };
-    const ready: ReadyPicture = { inks: [], lines: null, colour, tone: null, scale: 1 };
+    const ready: ReadyPicture = { inks: [], lines: null, colour, tone: null, traps: null, scale: 1 };
     const pixel = async (of: ReadyPicture | null, x: number): Promise<number[]> => {
       const jpeg = await picture(sha256, 1, 640, 'looked-at', of);
       return [...(await sharp(jpeg).extract({ left: x, top: 160, width: 1, height: 1 }).raw().toBuffer())];

@@ -8,6 +8,7 @@ export * from './imprint';
 export * from './inks';
 export * from './colour';
 export * from './tone';
+export * from './traps';
 export * from './made-ready';
 export * from './order';
 export * from './ordered';

@@ -1,7 +1,8 @@
 import * as z from 'zod';
-import { profileOf, type Machine, type Profile, type Stock } from '../shop';
+import { hasPlates, profileOf, type Machine, type Profile, type Stock, type TrapSettings } from '../shop';
 import type { ColourWish } from './colour';
 import { toned, type ToneWish } from './tone';
+import type { TrapWish } from './traps';
 import { InkName, PROCESS, sameInk } from './inks';
 
 /** What is done to the content of pages where they are written: the file is not touched. */
@@ -65,12 +66,17 @@ export interface MadeReady {
   readonly lines: ThinLines | null;
   readonly colour: MadeColour | null;
   readonly tone: ToneWish | null;
+  /** How colours that meet are spread into each other on the sheets. */
+  readonly traps: TrapSettings | null;
 }
 
 /** Where a job's colours go: its own wish, its machine, and what it is printed on. */
 export interface OfColour {
   readonly artwork: { readonly colour?: ColourWish | null | undefined };
-  readonly sheet: { readonly machine: Pick<Machine, 'profiles'>; readonly stock: Pick<Stock, 'id'> };
+  readonly sheet: {
+    readonly machine: Pick<Machine, 'profiles' | 'press' | 'plate'>;
+    readonly stock: Pick<Stock, 'id'>;
+  };
 }
 
 /** The profile that a job's colours are brought to; null where none is wished, or none is known. */
@@ -85,18 +91,20 @@ export function madeReady(
       readonly inks?: readonly InkWork[] | null | undefined;
       readonly lines?: ThinLines | null | undefined;
       readonly tone?: ToneWish | null | undefined;
+      readonly traps?: TrapWish | null | undefined;
     };
   },
 ): MadeReady | null {
-  const { inks, lines, colour, tone } = docket.artwork;
+  const { inks, lines, colour, tone, traps } = docket.artwork;
   const profile = colourProfile(docket);
   const made: MadeReady = {
     inks: inks ?? [],
     lines: lines ?? null,
     colour: colour && profile ? { ...colour, profile } : null,
     tone: tone && toned(tone) ? tone : null,
+    traps: traps?.by === 'sheets' && hasPlates(docket.sheet.machine) ? traps.settings : null,
   };
-  return made.inks.length > 0 || made.lines || made.colour || made.tone ? made : null;
+  return made.inks.length > 0 || made.lines || made.colour || made.tone || made.traps ? made : null;
 }
 
 /** What becomes of an ink; itself where nothing is said of it. */

@@ -8,6 +8,7 @@ import { FileRef } from './file';
 import { ImprintWish } from './imprint';
 import { Inks } from './inks';
 import { ColourWish } from './colour';
+import { TrapWish } from './traps';
 import { InkWorks, ThinLines } from './made-ready';
 import { ToneWish } from './tone';
 import { OrderFacts } from './order';
@@ -63,6 +64,7 @@ export const ArtworkWish = z.strictObject({
   colour: ColourWish.nullish().describe(
     'How colours are brought into the inks of the press; as they are where nothing is said',
   ),
+  traps: TrapWish.nullish().describe('How colours that meet are spread into each other; not where nothing is said'),
   tone: ToneWish.nullish().describe('How much of an ink is printed for how much of it; the same where nothing is said'),
 });
 export type ArtworkWish = z.infer<typeof ArtworkWish>;

@@ -5,7 +5,7 @@ import { readyPicture } from './ready-picture';
 
 const lines = { under: 0.08, to: 0.1, most: 0.2 };
 
-const NONE = { inks: [], lines: null, colour: null, tone: null, scale: 1 };
+const NONE = { inks: [], lines: null, colour: null, tone: null, traps: null, scale: 1 };
 
 describe('how pages are drawn', () => {
   const artwork = artworkOf(4, { width: 2 * A5.width, height: 2 * A5.height });

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { ColourWish, InkWorks, madeReady, ThinLines, ToneWish, type Artwork, type Docket } from '../docket';
-import { Profile } from '../shop';
+import { Profile, TrapSettings } from '../shop';
 import { worked } from '../pages';
 import { printedScale } from './placing';
 
@@ -10,6 +10,7 @@ export const ReadyPicture = z.strictObject({
   lines: ThinLines.nullable(),
   colour: ColourWish.extend({ profile: Profile }).nullable(),
   tone: ToneWish.nullable(),
+  traps: TrapSettings.nullable(),
   scale: z.number().min(0.01).max(100).describe('What pages are printed at of the size they have'),
 });
 export type ReadyPicture = z.infer<typeof ReadyPicture>;
@@ -22,6 +23,6 @@ export function readyPicture(docket: Docket, artwork: Artwork): ReadyPicture | n
   const wish = madeReady(docket);
   if (!wish) return null;
   const [first] = worked(artwork, docket.artwork).pages;
-  const scale = first && wish.lines ? printedScale(first, docket.artwork, docket.product.finished) : 1;
-  return { inks: [...wish.inks], lines: wish.lines, colour: wish.colour, tone: wish.tone, scale: roundedScale(scale) };
+  const scale = first && (wish.lines || wish.traps) ? printedScale(first, docket.artwork, docket.product.finished) : 1;
+  return { ...wish, inks: [...wish.inks], scale: roundedScale(scale) };
 }

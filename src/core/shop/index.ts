@@ -9,6 +9,8 @@ export * from './finisher';
 export * from './pile-program';
 export * from './slit-program';
 export * from './profile';
+export * from './kept';
+export * from './traps';
 export * from './takes';
 export * from './house';
 export * from './file';

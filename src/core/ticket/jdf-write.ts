@@ -1,5 +1,6 @@
 import type { Docket } from '../docket';
 import { WORK_STYLES, type Ground, type LaidSheet, type Layout, type Surface } from './layout';
+import { trappingOf } from './trapping';
 import { closing, DECLARATION, element, opening, type Writing } from './write';
 
 /** The namespace of JDF 1 (CIP4, JDF 1.3 to 1.8). */
@@ -11,13 +12,14 @@ const parameter = (id: string): Record<string, string> => ({ ID: id, Class: 'Par
 /** Writes a layout as a JDF node of imposition: its pages, its Layout by sheet and side, its media. In pieces, in order. */
 export function* jdfOf(layout: Layout): Generator<string> {
   const { docket, count } = layout;
+  const trapping = trappingOf(docket);
   yield DECLARATION;
   yield opening({
     name: 'JDF',
     attributes: {
       xmlns: NAMESPACE,
       ID: 'Imposition',
-      Type: 'Imposition',
+      ...(trapping ? { Type: 'ProcessGroup', Types: 'Imposition Trapping' } : { Type: 'Imposition' }),
       Version: '1.5',
       Status: 'Waiting',
       JobID: docket.order?.number ?? docket.title,
@@ -27,6 +29,12 @@ export function* jdfOf(layout: Layout): Generator<string> {
   });
   yield opening({ name: 'ResourcePool' });
   yield* resources(layout);
+  if (trapping)
+    yield element({
+      name: 'TrappingDetails',
+      attributes: { ...parameter('Traps'), DefaultTrapping: 'true', Trapping: 'true' },
+      children: [trapping],
+    });
   yield opening({
     name: 'Layout',
     attributes: { ...parameter('Layout'), PartIDKeys: 'SheetName Side', MaxOrd: lastOrd(layout) },
@@ -39,6 +47,7 @@ export function* jdfOf(layout: Layout): Generator<string> {
     children: [
       { name: 'RunListLink', attributes: { rRef: 'Pages', Usage: 'Input', ProcessUsage: 'Document' } },
       { name: 'LayoutLink', attributes: { rRef: 'Layout', Usage: 'Input' } },
+      ...(trapping ? [{ name: 'TrappingDetailsLink', attributes: { rRef: 'Traps', Usage: 'Input' } }] : []),
       ...layout.grounds.map(({ id }) => ({ name: 'MediaLink', attributes: { rRef: `Paper${id}`, Usage: 'Input' } })),
       { name: 'RunListLink', attributes: { rRef: 'Imposed', Usage: 'Output' } },
     ],

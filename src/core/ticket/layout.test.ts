@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { checkedPatch, type Docket, type Patch } from '../docket';
 import { orderedDocket } from '../propose';
 import { plan } from '../sheet';
+import { USUAL_TRAPS } from '../shop';
 import { A5, artworkOf, BOARD, coverOn, docketFor, flatDocketFor, SHOP } from '../testing';
 import { layoutWritten, readOrders, type LayoutFormat } from '.';
 import { readXml, within, type Element } from './xml';
@@ -341,5 +342,41 @@ describe('an order that its artwork has come for', () => {
     );
     expect(made.sheet.stock).toMatchObject({ grammage: 90 });
     expect(made.sheet.stock.id).not.toBe('dear');
+  });
+
+  it('tells a press that traps by what, in points and parts of one', () => {
+    const settings = { ...USUAL_TRAPS, width: 0.1, black: 0.15, blackFrom: 98, step: 20, slide: 0.6 };
+    const traps = (pictures: typeof settings.pictures, who: 'press' | 'sheets' = 'press'): Docket =>
+      checkedPatch(notices(), { artwork: { traps: { by: who, settings: { ...settings, pictures } } } });
+    const of = (root: Element): unknown => within(root, 'TrappingParams').map((p) => p.attributes);
+    // 0.1 mm are 0.2835 points; 0.15 is one and a half of it
+    const wanted = {
+      BlackColorLimit: '0.98',
+      BlackWidth: '1.5',
+      ImageToObjectTrapping: 'true',
+      ImageTrapPlacement: 'Choke',
+      SlidingTrapLimit: '0.6',
+      StepLimit: '0.2',
+      TrapWidth: '0.2835',
+    };
+    for (const read of [xjdf, jdf]) {
+      expect(of(read(traps('picture')))).toEqual([wanted]);
+      expect(of(read(traps('lines')))).toEqual([{ ...wanted, ImageTrapPlacement: 'Spread' }]);
+      expect(of(read(traps('half')))).toEqual([{ ...wanted, ImageTrapPlacement: 'Center' }]);
+      expect(of(read(traps('darker')))).toEqual([{ ...wanted, ImageTrapPlacement: 'Normal' }]);
+      const { ImageTrapPlacement: _, ...none } = wanted;
+      expect(of(read(traps('none')))).toEqual([{ ...none, ImageToObjectTrapping: 'false' }]);
+      // what is trapped on the sheets is not trapped again
+      expect(of(read(traps('none', 'sheets')))).toEqual([]);
+      expect(of(read(notices()))).toEqual([]);
+    }
+    expect(xjdf(traps('darker')).attributes.Types).toMatch(/^Imposition Trapping( |$)/);
+    expect(xjdf(notices()).attributes.Types).not.toMatch(/Trapping/);
+    const root = jdf(traps('darker'));
+    expect([root.attributes.Type, root.attributes.Types]).toEqual(['ProcessGroup', 'Imposition Trapping']);
+    expect(within(root, 'TrappingDetailsLink')[0]?.attributes.rRef).toBe(
+      within(root, 'TrappingDetails')[0]?.attributes.ID,
+    );
+    expect(jdf(notices()).attributes.Type).toBe('Imposition');
   });
 });

@@ -1,4 +1,5 @@
 import { numbers, type Layout } from './layout';
+import { trappingOf } from './trapping';
 import { named, resource, set } from './xjdf-sets';
 
 /** What is done with the sheets when they are printed, process by process with what it is set to. */
@@ -36,6 +37,7 @@ const hasLines = ({ scorings }: Layout, kind: LineKind): boolean =>
 export const typesOf = (layout: Layout): string =>
   [
     'Imposition',
+    ...(trappingOf(layout.docket) ? ['Trapping'] : []),
     ...(layout.cuttings.length > 0 ? ['Cutting'] : []),
     ...LINE_KINDS.flatMap((kind) => (hasLines(layout, kind) ? [LINES[kind].type] : [])),
     ...(layout.foldings.length > 0 ? ['Folding'] : []),
@@ -119,6 +121,8 @@ function scoring({ scorings }: Layout, kind: LineKind): string {
 
 /** The parameters of all processes, in their order. */
 export function* processes(layout: Layout): Generator<string> {
+  const trapping = trappingOf(layout.docket);
+  if (trapping) yield set('TrappingParams', [resource([], trapping.name, trapping)]);
   if (layout.cuttings.length > 0) yield cutting(layout);
   for (const kind of LINE_KINDS) if (hasLines(layout, kind)) yield scoring(layout, kind);
   if (layout.foldings.length > 0) yield folding(layout);

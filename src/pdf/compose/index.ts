@@ -197,9 +197,11 @@ function write(
   fonts.finish();
   const { kids, made } = writing;
   out.object(tree, `<</Type/Pages/Count ${kids.length}/Kids[${kids.map((k) => `${k} 0 R`).join(' ')}]>>`);
-  out.object(info, `<</Title ${textString(docket.title)}/Producer(Odd Sparrow)>>`);
+  const wish = madeReady(docket);
+  const trapped = wish?.traps ? '/Trapped/True' : '';
+  out.object(info, `<</Title ${textString(docket.title)}/Producer(Odd Sparrow)${trapped}>>`);
   const [first] = sources;
-  const { colour } = madeReady(docket) ?? {};
+  const colour = wish?.colour;
   const intent =
     colour && job.profile
       ? outputIntent(out, colour.profile.name, readFileSync(job.profile))

@@ -18,6 +18,7 @@ import { Images } from './images';
 import { Shadings } from './shadings';
 import { beginning, begun, stateId, unnamed, type State } from './state';
 import { alike, follow, linearOf } from './thin';
+import { Trapping } from '../trap';
 
 const MOST_DEEP = 64;
 /** Things that are written anew for a file. */
@@ -318,5 +319,7 @@ export const readierFor =
   (press: Press | null): Readier =>
   (copier, out, wish, path) => {
     if (wish.colour && !press) throw new RangeError('Colours are brought to a press that is known.');
-    return new Ready(copier, out, wish, path, press);
+    const inner = (from: Copier, to: PdfWriter): Ready => new Ready(from, to, wish, path, press);
+    const ready = inner(copier, out);
+    return wish.traps ? new Trapping(copier, out, ready, inner, wish.traps) : ready;
   };

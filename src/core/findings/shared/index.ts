@@ -24,6 +24,7 @@ import { fewStitches } from './stitches';
 import { tooLarge } from './too-large';
 import { imprints } from '../imprint';
 import { trays } from './trays';
+import { trapsDone, trapsOff } from './traps';
 import { traysDiffer } from './trays-differ';
 import { twoPasses } from './two-passes';
 import { weightOrder } from './weight-order';
@@ -46,6 +47,8 @@ export const SHARED: readonly Check[] = [
   colourOther,
   colourUnlike,
   colourDone,
+  trapsOff,
+  trapsDone,
   boxFaults,
   workLost,
   machineTakesStock,

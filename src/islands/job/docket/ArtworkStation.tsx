@@ -18,6 +18,7 @@ import { BleedRow } from './BleedRow';
 import { ColourRows, ToneRows } from './ColourRows';
 import { PreflightRows } from './PreflightRows';
 import { InkWorksRow, ThinLinesRow } from './ReadyRows';
+import { TrapRows } from './TrapRows';
 import { Compared, FileRow, FormerFiles, useSwap } from './ArtworkFile';
 
 type ImposedKey = 'pages' | 'spreads' | 'spreads-covers' | 'nested' | 'gathered' | 'sheets';
@@ -52,6 +53,7 @@ export function ArtworkStation() {
       <ThinLinesRow />
       <ColourRows />
       <ToneRows />
+      <TrapRows />
       {/* what is cut into panels gets none */}
       {kind !== 'poster' && <ImprintRows />}
       <FormerFiles put={swapping.put} />

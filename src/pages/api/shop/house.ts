@@ -1,9 +1,11 @@
 import { House } from '../../../core';
-import { changeHouse } from '../../../server';
+import { changeHouse, readHouse, sql } from '../../../server';
 import { endpoint, json } from '../../_api';
 import { jsonOf } from '../../_body';
 
-/** What the shop is called, and how it measures and writes. */
+/** What the shop is called, how it measures and writes, and what it keeps by name. */
+export const GET = endpoint(async () => json(await readHouse(sql)));
+
 export const PUT = endpoint(async (context) => {
   const house = House.parse(await jsonOf(context));
   await changeHouse(house);
