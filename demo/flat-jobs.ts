@@ -1,5 +1,5 @@
 import type * as z from 'zod';
-import { Counter, Imprint, routeFor, routeToRound, routeWith, USUAL_COLOUR } from '../src/core';
+import { Counter, Imprint, routeFor, routeToRound, routeWith, USUAL_COLOUR, USUAL_TRAPS } from '../src/core';
 import { finisherOf, HARBOUR, stockOf, TOOLS, type DemoJob } from './job';
 
 const imprintOf = (wish: z.input<typeof Imprint>): Imprint => Imprint.parse(wish);
@@ -186,5 +186,22 @@ export const FLAT_JOBS: readonly DemoJob[] = [
     customer: HARBOUR,
     stock: 'silk-170-sra3-sg',
     wish: () => ({ artwork: { colour: USUAL_COLOUR } }),
+  },
+  {
+    file: 'signal-flags.pdf',
+    title: 'Signal flags, offset',
+    made: 'flat',
+    dueIn: 9,
+    copies: 2000,
+    customer: HARBOUR,
+    stock: 'offset-100-b2',
+    wish: (shop) => ({
+      product: { what: 'print' },
+      sheet: {
+        machine: shop.machines.find((m) => m.id === 'curlew')!,
+        inks: { front: ['Cyan', 'Magenta', 'Yellow', 'Black', 'Gull Rust'], back: [] },
+      },
+      artwork: { traps: { by: 'sheets', settings: USUAL_TRAPS } },
+    }),
   },
 ];

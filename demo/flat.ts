@@ -1,4 +1,4 @@
-import { rgb } from 'pdf-lib';
+import { cmyk, rgb, type CMYK } from 'pdf-lib';
 import { drawTool, harbour, TOOLS } from './drawings';
 import { seascape } from './photo';
 import { bytesOf, DEEP, embedded, FOAM, INK, Leaf, MOSS, newBook, OAT, SAND, SEA, type LeafWish } from './leaf';
@@ -195,5 +195,46 @@ export async function postcard(): Promise<Uint8Array> {
   back.text('The breakwater, seen from the net loft', 9, 12, 8, book.body, rgb(0, 0, 0));
   const says = 'Take one, write to somebody, and put it through the letter box of the loft: we post it on.';
   back.flow(says, 9, 82, 54, 11, book.body, 1.45, rgb(0, 0, 0));
+  return bytesOf(book);
+}
+
+/** A sheet of signal flags, all in flat inks that meet: what a press has to keep in register. */
+export async function signalFlags(): Promise<Uint8Array> {
+  const book = await newBook('Signal flags');
+  const leaf = new Leaf(book, { width: 210, height: 148, bleed: 3 });
+  const [blue, yellow, red, black] = [
+    [1, 0.6, 0, 0],
+    [0, 0.1, 1, 0],
+    [0, 1, 0.9, 0],
+    [0, 0, 0, 1],
+  ].map(([c, m, y, k]) => cmyk(c!, m!, y!, k!)) as [CMYK, CMYK, CMYK, CMYK];
+  leaf.rect(-3, -3, 216, 154, SEA);
+  leaf.rect(12, 12, 186, 96, DEEP);
+  const flag = (i: number): readonly [x: number, y: number] => [20 + (i % 4) * 44, 64 - Math.floor(i / 4) * 46];
+  const [w, h] = [38, 36];
+  const bands: readonly ((x: number, y: number) => void)[] = [
+    (x, y) => [yellow, blue].forEach((c, n) => leaf.rect(x + (n * w) / 2, y, w / 2, h, c)),
+    (x, y) => [red, yellow].forEach((c, n) => leaf.rect(x, y + (n * h) / 2, w, h / 2, c)),
+    (x, y) => {
+      leaf.rect(x, y, w, h, yellow);
+      leaf.rect(x + w / 4, y + h / 4, w / 2, h / 2, blue);
+    },
+    (x, y) => {
+      leaf.rect(x, y, w, h, blue);
+      leaf.rust(x + w / 2, y + h / 2, h / 3, null);
+    },
+    (x, y) => {
+      leaf.rect(x, y, w, h, red);
+      leaf.path('M0 0 L100 0 L0 95 Z', x, y + h, w / 100, yellow);
+    },
+    (x, y) => [black, yellow, black].forEach((c, n) => leaf.rect(x + (n * w) / 3, y, w / 3, h, c)),
+    (x, y) => {
+      leaf.rect(x, y, w, h, OAT);
+      leaf.path('M0 0 L100 95 L100 0 L0 95 Z', x, y + h, w / 100, red);
+    },
+    (x, y) => [yellow, red, blue, yellow].forEach((c, n) => leaf.rect(x + (n % 2) * (w / 2), y + (n > 1 ? h / 2 : 0), w / 2, h / 2, c)),
+  ]; // prettier-ignore
+  bands.forEach((draw, i) => draw(...flag(i)));
+  leaf.text('What the flags say', 12, 118, 40, book.head, yellow);
   return bytesOf(book);
 }

@@ -21,6 +21,7 @@ import {
   membershipCard,
   mugTransfers,
   postcard,
+  signalFlags,
   staffCards,
 } from './flat';
 import { FLAT_JOBS } from './flat-jobs';
@@ -233,6 +234,7 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
   'sharpening-fold-out.pdf': foldOut,
   'pocket-handbook.pdf': pocketHandbook,
   'staff-cards.pdf': staffCards,
+  'signal-flags.pdf': signalFlags,
   'membership-card.pdf': membershipCard,
   'loan-slip.pdf': loanSlip,
   'members.csv': () => Promise.resolve(members()),

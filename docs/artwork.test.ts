@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { run as commandLine } from '../src/cli/program';
 import { PreflightRules } from '../src/core/preflight';
-import { CHECK_IDS } from '../src/core/preflight/rules';
+import { CHECK_IDS } from '../src/core/shop';
 import { numberedPages, scratch, writePdf } from '../src/pdf/testing';
 import { CARD_FILES } from '../src/pdf/testing-cards';
 

@@ -20,6 +20,7 @@ import type { Composed, ComposeJob } from './compose';
 import { findPieces } from './find-pieces';
 import type { Press } from './icc';
 import type { PagePlates } from './page-plates';
+import type { CheckReport } from './report';
 import { rasterise, type ReadyPage } from './raster';
 import type { WallCard } from './wall';
 import { coarsestPicture } from './resolution';
@@ -57,6 +58,7 @@ export interface Tasks {
   readonly cutCard: (task: OfCard & { card: CutCard }) => Promise<Uint8Array>;
   /** The slips that lie on its piles, and the map that a poster is hung by. */
   readonly slips: (task: OfCard & { card: PileSlips }) => Promise<Uint8Array>;
+  readonly checkReport: (task: Pick<OfCard, 'house' | 'writing'> & { report: CheckReport }) => Promise<Uint8Array>;
   readonly wallCard: (task: OfCard & { card: WallCard }) => Promise<Uint8Array>;
   readonly impose: (
     task: Omit<ComposeJob, 'onProgress' | 'onPlate' | 'opened' | 'coder' | 'readier'>,
@@ -115,6 +117,11 @@ export const TASKS: Tasks = {
   slips: async ({ card, address, house }) => {
     const { writePileSlips } = await import('./slips');
     return writePileSlips(card, address, { house });
+  },
+  checkReport: async ({ report, house, writing }) => {
+    writeBy(writing);
+    const { writeCheckReport } = await import('./report');
+    return writeCheckReport(report, { house });
   },
   wallCard: async ({ card, address, writing, ...of }) => {
     writeBy(writing);

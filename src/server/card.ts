@@ -16,7 +16,8 @@ import { sql } from './db';
 import { picture } from './pictures';
 import { sourcesOf } from './sources';
 import { readHouse, recentShop } from './tables/shop';
-import { cutCardInWorker, jobCardInWorker, slipsInWorker, wallCardInWorker } from './workers';
+import { checkJob } from './checks';
+import { checkReportInWorker, cutCardInWorker, jobCardInWorker, slipsInWorker, wallCardInWorker } from './workers';
 
 /** Wide enough for a card's pictures in print, pixels. */
 const WIDE = 640;
@@ -84,4 +85,14 @@ export async function wallCardOf(number: number, docket: Docket, address: string
   const { title, customer, due } = docket;
   const card = { number, title, customer, due, wall };
   return wallCardInWorker({ card, address, unit, house: name, writing: writing() });
+}
+
+/** What the check of a job's files came to, as PDF. @returns null where its artwork is not in the store */
+export async function checkReportOf(number: number, docket: Docket): Promise<Uint8Array | null> {
+  const sources = await sourcesOf(sql, docket);
+  if (!sources) return null;
+  const { name } = await readHouse(sql);
+  const { title, customer } = docket;
+  const report = { number, title, customer, files: await checkJob(docket, sources.artwork) };
+  return checkReportInWorker({ report, house: name, writing: writing() });
 }

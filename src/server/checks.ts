@@ -1,21 +1,25 @@
 import { existsSync } from 'node:fs';
 import { mkdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { unpackArtwork } from '../core';
+import { preflightRulesOf, printedAs, unpackArtwork, type Artwork, type Docket, type PrintedAs } from '../core';
 import {
   atScale,
-  DEFAULT_RULES,
   preflight,
+  reportFor,
   rulesAt,
   type FileLook,
+  type JobReport,
   type PreflightReport,
-  type PreflightRules,
 } from '../core/preflight';
 import { inWords, Stopped } from '../pdf';
 import { diskFull, sql } from './db';
+import { NotSendable } from './not-sendable';
 import { folderOf, sourceOf, write } from './pictures';
+import { sourcesOf } from './sources';
 import { storedAt } from './store';
 import { findArtwork } from './tables/artworks';
+import { readJob } from './tables/jobs';
+import { recentHouse } from './tables/shop';
 import { lookInWorker } from './workers';
 
 /** How far a file's being looked over has come. */
@@ -39,20 +43,26 @@ const fileOf = (sha256: string): string => join(folderOf(sha256), `${WAY}-look.j
 
 type Seen = Omit<FileLook, 'artwork'>;
 
+/** As a file is printed where nobody says: at its own size, and as the rules have it. */
+type Asked = Partial<PrintedAs> & {
+  /** The shop's rules, by their name. */
+  readonly rules?: string | null | undefined;
+};
+
 /**
- * What preflight finds in a file, by the rules that are given; it is looked over once, page by page, behind everything
- * else, and asked for again until that is done.
- * @param scale what it is printed at of its own size
+ * What preflight finds in a file, by the shop's rules; it is looked over once, page by page, behind everything else, and
+ * asked for again until that is done.
  * @throws RangeError where there is no such file
  */
-export async function checked(sha256: string, rules: Partial<PreflightRules> = {}, scale = 1): Promise<FileCheck> {
+export async function checked(sha256: string, { bleed, scale = 1, ink, rules }: Asked = {}): Promise<FileCheck> {
   const row = await findArtwork(sql, sha256);
   if (!row) throw new RangeError('There is no such file.');
   const artwork = unpackArtwork(row.facts);
   const file = fileOf(sha256);
   if (existsSync(file)) {
     const seen = JSON.parse(await readFile(file, 'utf8')) as Seen;
-    const by = rulesAt({ ...DEFAULT_RULES, ...rules }, scale);
+    const kept = preflightRulesOf((await recentHouse(sql)).rules, rules);
+    const by = rulesAt({ ...kept, bleed: bleed ?? kept.bleed, mostInk: ink ?? kept.mostInk }, scale);
     return { state: 'done', report: preflight(atScale({ ...seen, artwork }, scale), by) };
   }
   const why = failed.get(sha256);
@@ -90,6 +100,65 @@ async function lookOver(sha256: string, task: Parameters<typeof lookInWorker>[0]
     );
   } finally {
     running.delete(sha256);
+  }
+}
+
+/** How long somebody waits for files to be looked over, and how often it is asked whether they are, ms. */
+const PATIENCE = 30_000;
+const BEAT = 100;
+
+/** What the check of one of a job's files came to; null where it could not be looked over, or is not yet. */
+export interface CheckedFile {
+  readonly name: string;
+  readonly report: JobReport | null;
+  /** Why there is no report. */
+  readonly why: string | null;
+}
+
+/** Checks all files of a job, waiting for them a while. */
+export async function checkJob(docket: Docket, artwork: Artwork): Promise<CheckedFile[]> {
+  const until = Date.now() + PATIENCE;
+  const files = [docket.artwork.file, ...docket.artwork.more];
+  return Promise.all(
+    files.map(async ({ name, sha256 }, i): Promise<CheckedFile> => {
+      if (!sha256) return { name, report: null, why: 'It is not in the store.' };
+      const asked = { ...printedAs(docket, artwork, i), rules: docket.artwork.rules };
+      for (;;) {
+        const check = await checked(sha256, asked).catch((e: unknown) => {
+          if (e instanceof RangeError) return { state: 'stopped' as const, why: 'It is not in the store.' };
+          throw e;
+        });
+        if (check.state === 'done') return { name, report: reportFor(check.report, docket, sha256), why: null };
+        if (check.state === 'stopped') return { name, report: null, why: check.why };
+        if (Date.now() > until)
+          return { name, report: null, why: `It is being looked over: page ${check.done} of ${check.total}.` };
+        await new Promise((r) => setTimeout(r, BEAT));
+      }
+    }),
+  );
+}
+
+/** What the check of a job's files came to; null where there is no such job, or its artwork is not in the store. */
+export async function checkOfJob(
+  id: string,
+): Promise<{ readonly number: number; readonly title: string; readonly files: readonly CheckedFile[] } | null> {
+  const row = await readJob(sql, id);
+  const sources = row && (await sourcesOf(sql, row.docket));
+  if (!row || !sources) return null;
+  return { number: row.number, title: row.docket.title, files: await checkJob(row.docket, sources.artwork) };
+}
+
+/**
+ * That nothing in the files stops a job, by the shop's rules. A file that nobody can look over is printed all the same.
+ * @throws NotSendable
+ */
+export async function nothingStops(docket: Docket, artwork: Artwork): Promise<void> {
+  for (const { name, report } of await checkJob(docket, artwork)) {
+    const stop = report?.findings.find((f) => f.weight === 'stop' && f.mended === null && !f.passed);
+    if (stop)
+      throw new NotSendable(
+        `${name}: ${stop.title}. By the rules “${report!.rules}” that stops the job. Mend it, or let it pass in the Artwork station.`,
+      );
   }
 }
 

@@ -17,6 +17,7 @@ import { sql, transaction, type Tx } from './db';
 import { isOurs, put } from './delivery';
 import { tell } from './events';
 import { hurryCancel } from './lanes';
+import { nothingStops } from './checks';
 import { NotSendable } from './not-sendable';
 import { sourcesOf } from './sources';
 import {
@@ -151,6 +152,7 @@ async function sendable({ docket }: JobRow): Promise<Load[]> {
     (f) => f.severity === 'stop',
   );
   if (stop) throw new NotSendable(`${stop.title}. Mend that first.`);
+  await nothingStops(docket, artwork);
   const loads = loadsOf(planned);
   for (const { machine } of loads) {
     const known = shop.machines.find((m) => m.id === machine.id);

@@ -55,6 +55,10 @@ export const cutCardInWorker = (task: Parameters<Tasks['cutCard']>[0]): Promise<
 export const slipsInWorker = (task: Parameters<Tasks['slips']>[0]): Promise<Uint8Array> =>
   pool('card').run('slips', task);
 
+/** Writes what the check of a job's files came to, as PDF. @throws TookTooLong, TookTooMuch */
+export const checkReportInWorker = (task: Parameters<Tasks['checkReport']>[0]): Promise<Uint8Array> =>
+  pool('card').run('checkReport', task);
+
 /** Writes the map that a poster is hung by, as PDF. @throws TookTooLong, TookTooMuch */
 export const wallCardInWorker = (task: Parameters<Tasks['wallCard']>[0]): Promise<Uint8Array> =>
   pool('card').run('wallCard', task);

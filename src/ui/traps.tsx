@@ -28,25 +28,24 @@ export function TrapFields({
   return (
     <>
       <Row label="Width">
-        <span className="flex flex-wrap items-center gap-x-2 gap-y-1 text-sm">
-          <LengthField
-            label="Width of traps"
-            value={width}
-            unit={unit}
-            min={0.01}
-            max={most}
-            onChange={(v) => put({ width: v }, 'width of traps')}
-          />
-          <span>into black</span>
-          <LengthField
-            label="Width of traps into black"
-            value={black}
-            unit={unit}
-            min={0.01}
-            max={most}
-            onChange={(v) => put({ black: v }, 'width of traps into black')}
-          />
-        </span>
+        <LengthField
+          label="Width of traps"
+          value={width}
+          unit={unit}
+          min={0.01}
+          max={most}
+          onChange={(v) => put({ width: v }, 'width of traps')}
+        />
+      </Row>
+      <Row label="Into black">
+        <LengthField
+          label="Width of traps into black"
+          value={black}
+          unit={unit}
+          min={0.01}
+          max={most}
+          onChange={(v) => put({ black: v }, 'width of traps into black')}
+        />
       </Row>
       <Row label="Black" hint="a colour with so much of it is black, whatever else is in it">
         <NumberField

@@ -14,7 +14,7 @@ import { ToneWish } from './tone';
 import { OrderFacts } from './order';
 import { MarksWish } from './marks';
 import { MOST_WORKS, PageWork } from './page-work';
-import { Machine, Stock } from '../shop';
+import { CHECK_IDS, Machine, Stock } from '../shop';
 
 /** The docket: the whole of a job's wishes as one plain value. All lengths in millimetres. */
 
@@ -37,6 +37,9 @@ export const MadeBleed = z
   })
   .meta({ id: 'MadeBleed' });
 export type MadeBleed = z.infer<typeof MadeBleed>;
+
+/** Findings of files that are let pass at most. */
+const MOST_PASSED = 200;
 
 /** Where pages come from and how they are placed. */
 export const ArtworkWish = z.strictObject({
@@ -64,6 +67,17 @@ export const ArtworkWish = z.strictObject({
   colour: ColourWish.nullish().describe(
     'How colours are brought into the inks of the press; as they are where nothing is said',
   ),
+  rules: z
+    .string()
+    .min(1)
+    .max(100)
+    .nullish()
+    .describe('The shop’s rules that its files are checked by, by their name; its first where nothing is said'),
+  passed: z
+    .array(z.strictObject({ sha256: FileRef.shape.sha256.unwrap(), check: z.enum(CHECK_IDS) }))
+    .max(MOST_PASSED)
+    .nullish()
+    .describe('What stops a job by the rules and was let pass: of which file, and which check'),
   traps: TrapWish.nullish().describe('How colours that meet are spread into each other; not where nothing is said'),
   tone: ToneWish.nullish().describe('How much of an ink is printed for how much of it; the same where nothing is said'),
 });

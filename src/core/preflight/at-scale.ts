@@ -1,5 +1,5 @@
 import type { FileLook } from './look';
-import type { PreflightRules } from './rules';
+import type { PreflightRules } from '../shop';
 
 /**
  * A file as it looks printed at so much of its size: lines, letters and the pixels of pictures by what they measure then.

@@ -24,13 +24,13 @@ import { version } from './checks/version';
 import type { PreflightCheck } from './kinds';
 import type { FileLook } from './look';
 import type { PreflightFinding, PreflightReport } from './report';
-import { DEFAULT_RULES, type CheckId, type PreflightRules } from './rules';
+import { DEFAULT_RULES, type CheckId, type PreflightRules, type Weight } from '../shop';
 
 export type { FileLook, PageLook, PictureLook, Space } from './look';
 export type { PreflightFinding, PreflightReport } from './report';
 export { atScale, rulesAt } from './at-scale';
 export { reportFor, type JobFinding, type JobReport } from './mending';
-export { DEFAULT_RULES, PreflightRules } from './rules';
+export { DEFAULT_RULES, PreflightRules } from '../shop';
 
 /** Every check by its name: one that is missing does not compile. */
 const CHECKS: Readonly<Record<CheckId, PreflightCheck>> = {
@@ -58,6 +58,11 @@ const CHECKS: Readonly<Record<CheckId, PreflightCheck>> = {
   version,
   unseen,
 };
+
+/** What each check is called, and what it does where rules say nothing, in their order. */
+export const CHECK_WORDS: readonly { readonly check: CheckId; readonly title: string; readonly weight: Weight }[] = (
+  Object.keys(CHECKS) as CheckId[]
+).map((check) => ({ check, title: CHECKS[check].title, weight: CHECKS[check].weight }));
 
 /** Places of one finding that are told. */
 const MOST_PLACES = 100;

@@ -1,6 +1,6 @@
 import type { Rect } from '../measure';
 import type { FileLook } from './look';
-import type { PreflightRules, Weight } from './rules';
+import type { PreflightRules, Weight } from '../shop';
 
 /** Something that a check has found, and where. */
 export interface Found {

@@ -1,6 +1,6 @@
 import { colourProfile, type Docket } from '../docket';
 import type { PreflightFinding, PreflightReport } from './report';
-import type { CheckId } from './rules';
+import type { CheckId } from '../shop';
 
 /** What of a job says what it does about its artwork. */
 type OfMending = Pick<Docket, 'artwork' | 'sheet'>;
@@ -16,15 +16,26 @@ const MENDS: Readonly<Partial<Record<CheckId, (docket: OfMending) => string | nu
 /** A file's findings as a job has them: with what it does about each. */
 export interface JobFinding extends PreflightFinding {
   readonly mended: string | null;
+  /** Whether it stops jobs, and somebody let this one pass. */
+  readonly passed: boolean;
 }
 export interface JobReport extends Omit<PreflightReport, 'findings'> {
   readonly findings: readonly JobFinding[];
 }
 
-/** A report with what a job does about it: mended is what stands as a wish, and what was mended to be read at all. */
-export function reportFor(report: PreflightReport, docket: OfMending): JobReport {
-  const findings = report.findings.map((f): JobFinding => ({ ...f, mended: MENDS[f.check]?.(docket) ?? null }));
-  const stops = findings.some((f) => f.weight === 'stop' && f.mended === null);
+/**
+ * A report with what a job does about it: mended is what stands as a wish, and what was mended to be read at all.
+ * @param sha256 the file that it is of
+ */
+export function reportFor(report: PreflightReport, docket: OfMending, sha256: string | null): JobReport {
+  const passed = ({ weight, check }: PreflightFinding): boolean =>
+    weight === 'stop' && (docket.artwork.passed ?? []).some((p) => p.sha256 === sha256 && p.check === check);
+  const findings = report.findings.map((f): JobFinding => ({
+    ...f,
+    mended: MENDS[f.check]?.(docket) ?? null,
+    passed: passed(f),
+  }));
+  const stops = findings.some((f) => f.weight === 'stop' && f.mended === null && !f.passed);
   const mended = report.outcome === 'mended' || findings.some((f) => f.mended !== null || f.check === 'mended');
   return { ...report, findings, outcome: stops ? 'failed' : mended ? 'mended' : 'clean' };
 }

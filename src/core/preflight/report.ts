@@ -1,5 +1,5 @@
 import type { Found } from './kinds';
-import type { CheckId, Weight } from './rules';
+import type { CheckId, Weight } from '../shop';
 
 /** What one check has found in a file. */
 export interface PreflightFinding {

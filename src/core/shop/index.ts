@@ -10,6 +10,7 @@ export * from './pile-program';
 export * from './slit-program';
 export * from './profile';
 export * from './kept';
+export * from './preflight-rules';
 export * from './traps';
 export * from './takes';
 export * from './house';

@@ -364,7 +364,7 @@ describe('an order that its artwork has come for', () => {
       expect(of(read(traps('lines')))).toEqual([{ ...wanted, ImageTrapPlacement: 'Spread' }]);
       expect(of(read(traps('half')))).toEqual([{ ...wanted, ImageTrapPlacement: 'Center' }]);
       expect(of(read(traps('darker')))).toEqual([{ ...wanted, ImageTrapPlacement: 'Normal' }]);
-      const { ImageTrapPlacement: _, ...none } = wanted;
+      const none = Object.fromEntries(Object.entries(wanted).filter(([key]) => key !== 'ImageTrapPlacement'));
       expect(of(read(traps('none')))).toEqual([{ ...none, ImageToObjectTrapping: 'false' }]);
       // what is trapped on the sheets is not trapped again
       expect(of(read(traps('none', 'sheets')))).toEqual([]);

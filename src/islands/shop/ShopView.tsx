@@ -22,6 +22,7 @@ import { Entries } from './Entries';
 import { Filling } from './Filling';
 import { FINISHER_WORDS } from './FinisherEditor';
 import { HouseEditor } from './HouseEditor';
+import { KeptRules } from './KeptRules';
 import { KeptTraps } from './KeptTraps';
 import { newFinisher, newMachine, newStock } from './fresh';
 import { NewPrinter } from './NewPrinter';
@@ -156,10 +157,13 @@ export function ShopView({ first }: { readonly first: ShopFile }) {
             <Tabs file={file} shown={shown} />
             {shown === 'house' ? (
               <div className="grid min-h-0 content-start items-start gap-x-10 overflow-auto border-t border-ink pt-3 min-[1100px]:grid-cols-2">
-                <div>
-                  <HouseEditor house={file.house} />
+                <div className="grid gap-6">
+                  <div>
+                    <HouseEditor house={file.house} />
+                  </div>
+                  <KeptTraps house={file.house} />
                 </div>
-                <KeptTraps house={file.house} />
+                <KeptRules house={file.house} />
               </div>
             ) : (
               <Entries key={shown} list={shown} />

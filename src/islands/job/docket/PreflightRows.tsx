@@ -1,18 +1,11 @@
 import { useEffect, useState } from 'react';
-import {
-  factsOf,
-  inkBorne,
-  makeReady,
-  printedScale,
-  roundedScale,
-  worked,
-  type Artwork,
-  type Docket,
-} from '../../../core';
+import { makeReady, printedAs, type CheckId, type PrintedAs } from '../../../core';
 import { reportFor, type JobFinding, type JobReport, type PreflightReport } from '../../../core/preflight';
 import { Button } from '../../../ui/Button';
 import { ask, Refused } from '../../../ui/client';
+import { Pick } from '../../../ui/choices';
 import { Row } from '../../../ui/fields';
+import { useHouse } from '../../../ui/house';
 import { useKeys } from '../../../ui/keys';
 import { useNotices } from '../../../ui/Notices';
 import { Severity } from '../../../ui/Severity';
@@ -25,26 +18,12 @@ type FileCheck =
   | { readonly state: 'done'; readonly report: PreflightReport }
   | { readonly state: 'stopped'; readonly why: string };
 
-/** What a file's first page is printed at of its own size, to a hundredth. */
-function scaleOf(docket: Docket, artwork: Artwork, file: number): number {
-  const facts = factsOf(worked(artwork, docket.artwork), { file, page: 1 });
-  return facts ? roundedScale(printedScale(facts, docket.artwork, docket.product.finished)) : 1;
-}
-
 /** How often it is asked how far it has come, ms. */
 const BEAT = 600;
 
-/** How a file's pages are printed: with how much bleed, and at what of their own size. */
-interface Printing {
-  readonly bleed: number;
-  readonly scale: number;
-  /** What the stock bears of it in one place, per cent. */
-  readonly ink: number;
-}
-
 /** What preflight finds in a file: asked for until it is known. @param times counts up to ask anew */
-function useCheck(sha256: string, { bleed, scale, ink }: Printing, times: number): FileCheck {
-  const of = `${sha256} ${bleed} ${scale} ${ink} ${times}`;
+function useCheck(sha256: string, { bleed, scale, ink }: PrintedAs, rules: string | null, times: number): FileCheck {
+  const of = `${sha256} ${bleed} ${scale} ${ink} ${rules} ${times}`;
   const [known, set] = useState<{ readonly of: string; readonly check: FileCheck }>({ of, check: { state: 'asking' } });
   useEffect(() => {
     let wanted = true;
@@ -52,7 +31,8 @@ function useCheck(sha256: string, { bleed, scale, ink }: Printing, times: number
     const once = async (): Promise<void> => {
       let check: FileCheck;
       try {
-        check = await ask<FileCheck>(`/api/artworks/${sha256}/check?bleed=${bleed}&scale=${scale}&ink=${ink}`);
+        const by = rules === null ? '' : `&rules=${encodeURIComponent(rules)}`;
+        check = await ask<FileCheck>(`/api/artworks/${sha256}/check?bleed=${bleed}&scale=${scale}&ink=${ink}${by}`);
       } catch (e) {
         check = { state: 'stopped', why: e instanceof Refused ? e.message : 'Nobody answers. Check again.' };
       }
@@ -65,21 +45,69 @@ function useCheck(sha256: string, { bleed, scale, ink }: Printing, times: number
       wanted = false;
       clearTimeout(next);
     };
-  }, [of, sha256, bleed, scale, ink]);
+  }, [of, sha256, bleed, scale, ink, rules]);
   return known.of === of ? known.check : { state: 'asking' };
 }
 
 /** What is found in each of the job's files, and what is done about it. */
 export function PreflightRows() {
   const files = useJob(({ docket }) => [docket.artwork.file, ...docket.artwork.more]);
-  return files.map((file, i) => (
-    <FileRow
-      key={`${i} ${file.sha256 ?? ''}`}
-      sha256={file.sha256 ?? ''}
-      file={i}
-      name={files.length > 1 ? file.name : null}
-    />
-  ));
+  return (
+    <>
+      {files.map((file, i) => (
+        <FileRow
+          key={`${i} ${file.sha256 ?? ''}`}
+          sha256={file.sha256 ?? ''}
+          file={i}
+          name={files.length > 1 ? file.name : null}
+        />
+      ))}
+      <RulesRow />
+    </>
+  );
+}
+
+const LINK = 'underline underline-offset-2 hover:no-underline';
+
+/** By which of the shop's rules files are checked; and what came of it, to be sent on. */
+function RulesRow() {
+  const id = useJob((s) => s.jobId);
+  const { rules, change } = useJob(({ docket, change }) => ({ rules: docket.artwork.rules ?? null, change }));
+  const kept = useHouse()?.rules ?? [];
+  const gone = rules !== null && !kept.some((k) => k.name === rules);
+  return (
+    <Row label="Report">
+      {(kept.length > 1 || gone) && (
+        <span className="mb-1 block">
+          <Pick
+            label="Rules that files are checked by"
+            value={rules ?? kept[0]?.name ?? ''}
+            options={[
+              ...(gone
+                ? [{ key: rules, label: rules, detail: 'the shop keeps them no more: its first are taken' }]
+                : []),
+              ...kept.map((k, i) => ({
+                key: k.name,
+                label: k.name,
+                ...(i === 0 ? { detail: 'the shop’s first' } : {}),
+              })),
+            ]}
+            onChange={(name) =>
+              change({ artwork: { rules: name === kept[0]?.name ? null : name } }, `checked by ${name}`)
+            }
+          />
+        </span>
+      )}
+      <span className="flex gap-3 pt-1 text-sm">
+        <a className={LINK} href={`/api/jobs/${id}/report`} target="_blank" rel="noreferrer">
+          as PDF
+        </a>
+        <a className={LINK} href={`/api/jobs/${id}/check`} target="_blank" rel="noreferrer">
+          as JSON
+        </a>
+      </span>
+    </Row>
+  );
 }
 
 /** A report's outcome as it is said: what still wants a look comes before that it is clean. */
@@ -99,15 +127,14 @@ function FileRow({
   readonly file: number;
   readonly name: string | null;
 }) {
-  const { wish, sheet, bleed, scale } = useJob(({ docket, artwork }) => ({
+  const { wish, sheet, ...printed } = useJob(({ docket, artwork }) => ({
     wish: docket.artwork,
     sheet: docket.sheet,
-    bleed: docket.product.bleed,
-    scale: scaleOf(docket, artwork, file),
+    ...printedAs(docket, artwork, file),
   }));
   const [times, again] = useState(0);
-  const check = useCheck(sha256, { bleed, scale, ink: inkBorne(sheet.stock) }, times);
-  const report = check.state === 'done' ? reportFor(check.report, { artwork: wish, sheet }) : null;
+  const check = useCheck(sha256, printed, wish.rules ?? null, times);
+  const report = check.state === 'done' ? reportFor(check.report, { artwork: wish, sheet }, sha256) : null;
   const outcome = report && outcomeSaid(report);
   const worst = outcome?.severity;
   useEffect(() => {
@@ -145,7 +172,7 @@ function FileRow({
       </span>
       <ul className="mt-1">
         {report.findings.map((f) => (
-          <FindingLine key={f.check} finding={f} file={file} />
+          <FindingLine key={f.check} finding={f} file={file} sha256={sha256} />
         ))}
       </ul>
     </Row>
@@ -176,9 +203,18 @@ function MakeReady({ thin }: { readonly thin: boolean }) {
 /** Pages of a finding that are named, each a way there. */
 const NAMED = 12;
 
-function FindingLine({ finding, file }: { readonly finding: JobFinding; readonly file: number }) {
+function FindingLine({
+  finding,
+  file,
+  sha256,
+}: {
+  readonly finding: JobFinding;
+  readonly file: number;
+  readonly sha256: string;
+}) {
   const [open, setOpen] = useState(false);
-  const { weight, title, why, mend, count, places, mended } = finding;
+  const { check, weight, title, why, mend, count, places, passed } = finding;
+  const mended = finding.mended ?? (passed ? 'let pass: it is printed all the same' : null);
   const pages = [...new Set(places.flatMap((p) => (p.page === null ? [] : [p.page])))];
   const marked = places.flatMap(({ page, box, said }) => (page === null || box === null ? [] : [{ page, box, said }]));
   return (
@@ -216,8 +252,39 @@ function FindingLine({ finding, file }: { readonly finding: JobFinding; readonly
             ))}
             {pages.length > NAMED && <span className="self-center">and {pages.length - NAMED} more</span>}
           </p>
+          {weight === 'stop' && finding.mended === null && <LetPass {...{ check, sha256, title, passed }} />}
         </div>
       )}
     </li>
+  );
+}
+
+/** What stops the job may be let pass, and asked about again. */
+function LetPass({
+  check,
+  sha256,
+  title,
+  passed,
+}: {
+  readonly check: CheckId;
+  readonly sha256: string;
+  readonly title: string;
+  readonly passed: boolean;
+}) {
+  const { all, change } = useJob(({ docket, change }) => ({ all: docket.artwork.passed ?? null, change }));
+  const others = (all ?? []).filter((p) => p.sha256 !== sha256 || p.check !== check);
+  const next = passed ? others : [...others, { sha256, check }];
+  return (
+    <Button
+      small
+      onPress={() =>
+        change(
+          { artwork: { passed: next.length > 0 ? next : null } },
+          passed ? `asked again: ${title}` : `let pass: ${title}`,
+        )
+      }
+    >
+      {passed ? 'Ask again' : 'Let it pass'}
+    </Button>
   );
 }

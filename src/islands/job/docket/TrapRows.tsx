@@ -45,8 +45,8 @@ export function TrapRows() {
           value={traps?.by ?? 'none'}
           options={[
             { key: 'none', label: 'None' },
-            { key: 'sheets', label: 'On the sheets' },
-            { key: 'press', label: 'By the press' },
+            { key: 'sheets', label: 'On sheets' },
+            { key: 'press', label: 'By press' },
           ]}
           onChange={by}
         />

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { keptByName } from './kept';
 
 /** What a shop's rules say: how much each check weighs, and from where on. */
 
@@ -59,3 +60,14 @@ export type PreflightRules = z.infer<typeof PreflightRules>;
 
 /** What stands where a shop says nothing. */
 export const DEFAULT_RULES: PreflightRules = PreflightRules.parse({});
+
+/** Rules that a shop keeps at most. */
+export const MOST_RULES = 20;
+/** The rules of a shop, by their names; the first are those of jobs that say nothing. */
+export const KeptRules = keptByName(PreflightRules, MOST_RULES);
+
+/** The rules that a job's files are checked by: those it names, else the shop's first, else the usual. */
+export const preflightRulesOf = (
+  kept: readonly PreflightRules[] | undefined,
+  name: string | null | undefined,
+): PreflightRules => kept?.find((r) => r.name === name) ?? kept?.[0] ?? DEFAULT_RULES;
