@@ -152,7 +152,6 @@ async function sendable({ docket }: JobRow): Promise<Load[]> {
     (f) => f.severity === 'stop',
   );
   if (stop) throw new NotSendable(`${stop.title}. Mend that first.`);
-  await nothingStops(docket, artwork);
   const loads = loadsOf(planned);
   for (const { machine } of loads) {
     const known = shop.machines.find((m) => m.id === machine.id);
@@ -163,6 +162,7 @@ async function sendable({ docket }: JobRow): Promise<Load[]> {
     if (!known.printer && !known.folder)
       throw new NotSendable(`${known.name} has neither print service nor folder. Export the sheets instead.`);
   }
+  await nothingStops(docket, artwork);
   return loads;
 }
 

@@ -12,8 +12,9 @@ import {
   type PrinterJob,
 } from '../machines';
 import { numberedPages, scratch, wordsOf, writePdf } from '../pdf/testing';
-import { isKind, stepOf, type Patch } from '../core';
+import { House, isKind, stepOf, type Patch } from '../core';
 import { coverOn, SHOP } from '../core/testing';
+import { checkOfJob } from './checks';
 import { folders } from './config';
 import { closeDatabase, sql, transaction } from './db';
 import { cancelDelivery, send, sendAgain } from './deliveries';
@@ -28,15 +29,16 @@ import { learnCaliper, learnMachine } from './learned';
 import { testRun } from './passes';
 import { lookForInk } from './ink';
 import { fillPictures, picture } from './pictures';
+import { changeHouse } from './shop';
 import { sourcesOf } from './sources';
 import { keep, StoreError, storedAt, sweepArrivals } from './store';
 import { findArtwork, unseenArtworks } from './tables/artworks';
 import { findDelivery, updateDelivery } from './tables/deliveries';
 import { findExport } from './tables/exports';
 import { listJobs, Outdated, readJob, setRemoved } from './tables/jobs';
-import { readShop, writeShop } from './tables/shop';
+import { readShop, writeHouse, writeShop } from './tables/shop';
 import { closeWorkers, composeInWorker } from './workers';
-import { deliver, withServer } from './testing';
+import { ANY_FONTS, deliver, withServer } from './testing';
 import { writeSheetsOf } from './writing-sheets';
 
 const dir = scratch();
@@ -48,6 +50,7 @@ beforeAll(async () => {
   floor = await startFloor({ name: 'Plover', port: 0, spool: join(dir, 'spool'), speed: 3600, factor: 400 });
   await migrate();
   const [machine] = SHOP.machines;
+  await transaction((run) => writeHouse(run, ANY_FONTS));
   await transaction((run) => writeShop(run, { ...SHOP, machines: [{ ...machine!, printer: floor.uri }] }));
 });
 afterAll(async () => {
@@ -396,6 +399,32 @@ describe('a job of several files and stocks', () => {
       info: 'Board',
       weight: expect.any(Number) as number,
     });
+  });
+
+  it('does not go where its file is not what the shop’s rules ask for, until that is let pass', async () => {
+    const strict = House.parse({ rules: [{ name: 'Strict' }, { name: 'Loose', weights: { fonts: 'off' } }] });
+    await changeHouse(strict);
+    try {
+      const { id, sha256 } = await newJob(12);
+      const change = async (artwork: Patch['artwork']): Promise<number> =>
+        (await patchJob(id, (await readJob(sql, id))!.version, { artwork }, 'a wish'))!.version;
+      const version = await change({ rules: null });
+      await expect(send(id, version)).rejects.toThrow(
+        'made-12.pdf: Fonts are not in the file. By the rules “Strict” that stops the job. Mend it, or let it pass in the Artwork station.',
+      );
+      // by other rules, and where somebody let it pass
+      const [first] = await send(id, await change({ rules: 'Loose' }));
+      expect(first).toBeDefined();
+      expect(await cancelDelivery(first!)).toBe(true);
+      const passed = [{ sha256, check: 'fonts' as const }];
+      const later = await change({ rules: null, passed });
+      expect((await checkOfJob(id))!.files).toMatchObject([
+        { name: 'made-12.pdf', why: null, report: { rules: 'Strict' } },
+      ]);
+      expect(await send(id, later, { before: 'keep' })).toHaveLength(1);
+    } finally {
+      await changeHouse(ANY_FONTS);
+    }
   });
 
   it('is accepted as a whole or not at all', async () => {

@@ -71,7 +71,7 @@ const LINK = 'underline underline-offset-2 hover:no-underline';
 
 /** By which of the shop's rules files are checked; and what came of it, to be sent on. */
 function RulesRow() {
-  const id = useJob((s) => s.jobId);
+  const id = useJob((s) => s.saved.id);
   const { rules, change } = useJob(({ docket, change }) => ({ rules: docket.artwork.rules ?? null, change }));
   const kept = useHouse()?.rules ?? [];
   const gone = rules !== null && !kept.some((k) => k.name === rules);
