@@ -1,3 +1,4 @@
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { run, writePdf } from '../src/pdf/made';
@@ -169,4 +170,97 @@ test('colours are printed by the profile of the press, as they are, or by one th
   await page.reload();
   await openStation(page, 'artwork');
   await expect(page.getByLabel('Black, for 50 %')).toHaveValue('40');
+});
+
+test('flat colours are trapped on the sheets, or the ticket tells the press; settings are kept in the shop', async ({
+  page,
+}) => {
+  await openJob(page, 'Signal flags, offset');
+  const station = await openStation(page, 'artwork');
+  await expect(page.getByText('Colours are trapped by “Sheetfed”')).toBeVisible();
+  const plain = (file: string): string => run('qpdf', '--qdf', '--object-streams=disable', file, '-');
+  const trapped = plain((await exported(page, 'flags')).file);
+  expect(trapped).toContain('/Trapped /True');
+  // 0.08 mm on one side are a pen of 0.4535 points, and blue with yellow in it where they meet
+  expect(trapped).toMatch(/^1 0\.6\d* 1 0 K$/m);
+  expect(trapped).toMatch(/^0\.453\d* w$/m);
+  await openStation(page, 'artwork');
+  await fill(station.getByLabel('Width of traps', { exact: true }), '0.2');
+  await expect(page.getByText(/^By 0\.2 mm, 0\.12 mm into black/)).toBeVisible();
+  await expect(station.getByRole('button', { name: /Trap settings/ })).toContainText('Sheetfed');
+  await accessible(page);
+  await station.getByText('By press', { exact: true }).click();
+  await expect(page.getByText('The press traps by “Sheetfed”')).toBeVisible();
+  await saved(page);
+  const ticket = await page.request.get(`/api${new URL(page.url()).pathname}/layout?as=xjdf`);
+  // 0.2 mm are 0.5669 points
+  expect(await ticket.text()).toMatch(/<TrappingParams [^>]*TrapWidth="0\.5669"/);
+  expect(plain((await exported(page, 'flags-untrapped')).file)).not.toContain('/Trapped');
+
+  await page.goto('/shop');
+  await page.locator('[data-ready]').waitFor();
+  await page.getByText('The shop itself').click();
+  const kept = page.getByRole('region', { name: 'Trapping' });
+  await kept.getByRole('button', { name: 'Keep settings' }).click();
+  await fill(kept.getByLabel('Name of the settings'), 'Newsprint');
+  await fill(kept.getByLabel('Width of traps', { exact: true }), '0.3');
+  await accessible(page);
+  await expect(page.locator('[data-sync=saved]')).toBeVisible();
+  await openJob(page, 'Signal flags, offset');
+  await openStation(page, 'artwork');
+  await station.getByRole('button', { name: /Trap settings/ }).click();
+  await page.getByRole('option', { name: /Newsprint/ }).click();
+  await expect(page.getByText('The press traps by “Newsprint”')).toBeVisible();
+  await page.goto('/shop');
+  await page.locator('[data-ready]').waitFor();
+  await page.getByText('The shop itself').click();
+  await page.getByRole('button', { name: 'Remove the settings Newsprint' }).click();
+  await expect(kept.getByRole('button', { name: 'Keep settings' })).toBeVisible();
+});
+
+test('rules are kept by name; what stops a job by them stops it until it is let pass; a report says it', async ({
+  page,
+}) => {
+  await page.goto('/shop');
+  await page.locator('[data-ready]').waitFor();
+  await page.getByText('The shop itself').click();
+  const rules = page.getByRole('region', { name: 'Preflight' });
+  await rules.getByRole('button', { name: 'Keep rules' }).click();
+  await rules.getByRole('button', { name: 'Another like these' }).click();
+  await fill(rules.getByLabel('Name of the rules'), 'Lenient');
+  await rules.getByRole('button', { name: /Fonts are not in the file/ }).click();
+  await page.getByRole('option', { name: /^Good to know/ }).click();
+  await accessible(page);
+  await expect(page.locator('[data-sync=saved]')).toBeVisible();
+
+  const path = join(scratch, 'no-fonts.pdf');
+  writePdf(path, [{ entries: '/MediaBox[0 0 241 156]', content: '0 0 0 1 k BT /F 20 Tf 40 60 Td (Tides) Tj ET' }]);
+  await openDropped(page, path);
+  const station = await openStation(page, 'artwork');
+  const fonts = station.getByRole('button', { name: /Fonts are not in the file/ });
+  await expect(station.getByText('Failed', { exact: true })).toBeVisible({ timeout: 20_000 });
+  await fonts.click();
+  await station.getByRole('button', { name: 'Let it pass' }).click();
+  await expect(station.getByText('Failed', { exact: true })).toHaveCount(0);
+  await expect(station.getByText('let pass: it is printed all the same')).toBeVisible();
+  await saved(page);
+  await accessible(page);
+  const report = await page.request.get(`/api${new URL(page.url()).pathname}/report`);
+  const file = join(scratch, 'report.pdf');
+  writeFileSync(file, await report.body());
+  expect(run('pdftotext', file, '-')).toMatch(
+    /checked by “House rules”[\s\S]*Fonts are not in the file[\s\S]*let pass/,
+  );
+  await page.keyboard.press('Control+z');
+  await expect(station.getByText('Failed', { exact: true })).toBeVisible();
+  await station.getByRole('button', { name: /Rules that files are checked by/ }).click();
+  await page.getByRole('option', { name: /Lenient/ }).click();
+  await expect(station.getByText('Failed', { exact: true })).toHaveCount(0);
+
+  await page.goto('/shop');
+  await page.locator('[data-ready]').waitFor();
+  await page.getByText('The shop itself').click();
+  for (const name of ['House rules', 'Lenient'])
+    await rules.getByRole('button', { name: `Remove the rules ${name}` }).click();
+  await expect(rules.getByRole('button', { name: 'Keep rules' })).toBeVisible();
 });
