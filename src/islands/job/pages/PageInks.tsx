@@ -4,7 +4,7 @@ import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/choices';
 import { useJob } from '../context';
 import { useRoom } from '../room';
-import { amountAt, laidOver, usePageFile, usePlates, type Plate, type Plates, type SpotSaid } from './plates';
+import { amountAt, laidOver, litUp, usePageFile, usePlates, type Plate, type Plates, type SpotSaid } from './plates';
 
 /** Round the page as it is drawn, px. */
 const MARGIN = 24;
@@ -27,10 +27,11 @@ export function PageInks({
   const parting = usePlates(as === 'file' ? own : ready, page);
   const [hidden, hide] = useState<ReadonlySet<string>>(new Set());
   const [at, look] = useState<number | null>(null);
+  const [lit, light] = useState<string | null>(null);
   const there = parting.kind === 'there' ? parting.plates : null;
   return (
     <div className="flex min-h-0 flex-1 max-[1000px]:flex-col max-[1000px]:overflow-y-auto">
-      <Laid facts={facts} page={page} plates={there} hidden={hidden} onLook={look} />
+      <Laid facts={facts} page={page} plates={there} hidden={hidden} lit={lit} onLook={look} />
       <section
         aria-label="Inks"
         className="w-[22.5rem] shrink-0 overflow-y-auto border-l border-ink/30 bg-paper px-3 py-2 max-[1000px]:w-full max-[1000px]:overflow-visible"
@@ -56,7 +57,9 @@ export function PageInks({
             {parting.why}
           </p>
         )}
-        {there && <InkList plates={there} hidden={hidden} hide={hide} at={at} by={as === 'file' ? null : by} />}
+        {there && (
+          <InkList plates={there} hidden={hidden} hide={hide} light={light} at={at} by={as === 'file' ? null : by} />
+        )}
       </section>
     </div>
   );
@@ -68,12 +71,15 @@ function Laid({
   page,
   plates,
   hidden,
+  lit,
   onLook,
 }: {
   readonly facts: WorkedPage;
   readonly page: number;
   readonly plates: Plates | null;
   readonly hidden: ReadonlySet<string>;
+  /** The ink that is looked for; null for none. */
+  readonly lit: string | null;
   readonly onLook: (at: number | null) => void;
 }) {
   const [room, { width, height }] = useRoom();
@@ -82,11 +88,13 @@ function Laid({
   const pixels = useMemo(
     () =>
       plates &&
-      laidOver(
-        plates.plates.filter((p) => !hidden.has(p.ink)),
-        plates.width * plates.height,
-      ),
-    [plates, hidden],
+      (lit === null
+        ? laidOver(
+            plates.plates.filter((p) => !hidden.has(p.ink)),
+            plates.width * plates.height,
+          )
+        : litUp(plates.plates, lit, plates.width * plates.height)),
+    [plates, hidden, lit],
   );
   useEffect(() => {
     const on = canvas.current?.getContext('2d');
@@ -135,12 +143,15 @@ function InkList({
   plates: { plates, more, most },
   hidden,
   hide,
+  light,
   at,
   by,
 }: {
   readonly plates: Plates;
   readonly hidden: ReadonlySet<string>;
   readonly hide: (hidden: ReadonlySet<string>) => void;
+  /** Shows where an ink lies; null for none. */
+  readonly light: (ink: string | null) => void;
   readonly at: number | null;
   /** The profile that colours of light are brought to; null where they are not. */
   readonly by: string | null;
@@ -173,6 +184,7 @@ function InkList({
               seen={!hidden.has(p.ink)}
               here={under ? under[i]! : null}
               onToggle={() => toggled(p.ink)}
+              onLight={(on) => light(on ? p.ink : null)}
               onAlone={() => alone(p.ink)}
             />
           ))}
@@ -209,21 +221,28 @@ function InkRow({
   seen,
   here,
   onToggle,
+  onLight,
   onAlone,
 }: {
   readonly plate: Plate;
   readonly seen: boolean;
   readonly here: number | null;
   readonly onToggle: () => void;
+  readonly onLight: (on: boolean) => void;
   readonly onAlone: () => void;
 }) {
   return (
-    <tr className="border-t border-ink/15">
+    <tr className="border-t border-ink/15" onPointerEnter={() => onLight(true)} onPointerLeave={() => onLight(false)}>
       <td className="py-0.5">
         <button
           type="button"
           aria-pressed={seen}
-          onClick={onToggle}
+          onClick={() => {
+            onLight(false);
+            onToggle();
+          }}
+          onFocus={(e) => e.currentTarget.matches(':focus-visible') && onLight(true)}
+          onBlur={() => onLight(false)}
           className="flex min-h-7 w-full cursor-pointer items-center gap-2 text-left"
         >
           <span
@@ -240,7 +259,14 @@ function InkRow({
       <td className="text-right tabular-nums">{covers(coverage)}</td>
       <td className="w-14 text-right tabular-nums">{here === null ? '' : `${here} %`}</td>
       <td className="w-14 pl-2 text-right">
-        <Button small onPress={onAlone} aria-label={`Only ${ink}`}>
+        <Button
+          small
+          onPress={() => {
+            onLight(false);
+            onAlone();
+          }}
+          aria-label={`Only ${ink}`}
+        >
           Only
         </Button>
       </td>

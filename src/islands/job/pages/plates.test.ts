@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { drawnFile, pictureUrl, platesUrl } from '../../../ui/client';
-import { amountAt, laidOver } from './plates';
+import { amountAt, laidOver, litUp } from './plates';
 
 describe('inks laid over each other', () => {
   it('let through what each lets through', () => {
@@ -13,6 +13,20 @@ describe('inks laid over each other', () => {
     // 127 of 255 of cyan: half of the red is left
     expect(out[12]).toBe(128);
     expect([...laidOver([], 1)]).toEqual([255, 255, 255, 255]);
+  });
+
+  it('are found one by one: it stands out, all others are pale and grey', () => {
+    const cyan = { ink: 'Cyan', rgb: [0, 0, 0] as const, grey: Uint8Array.of(255, 0, 0, 255) };
+    const gold = { ink: 'Gold', rgb: [200, 160, 60] as const, grey: Uint8Array.of(255, 255, 0, 127.5) };
+    const out = litUp([cyan, gold], 'Gold', 4);
+    expect([...out.slice(0, 4)]).toEqual([255, 255, 255, 255]);
+    // a sixth of what was black: 255 − 255 / 6, rounded
+    expect([...out.slice(4, 8)]).toEqual([212, 212, 212, 255]);
+    // all of it on that: the colour itself
+    expect([...out.slice(8, 12)]).toEqual([214, 40, 120, 255]);
+    // half of it on paper: half way from 255 to 214, 40, 120
+    expect([...out.slice(12, 16)]).toEqual([234, 147, 187, 255]);
+    expect([...litUp([cyan], 'Gold', 2).slice(4)]).toEqual([212, 212, 212, 255]);
   });
 
   it('are told in per cent', () => {

@@ -134,6 +134,37 @@ export function laidOver(
   return out;
 }
 
+/** How much of the others is left beside an ink that is looked for. */
+const PALE = 1 / 6;
+/** What stands for an ink that is looked for: seen on all others, whatever it looks like itself. */
+const LIT = [214, 40, 120] as const;
+
+/**
+ * Where one ink lies: it in a colour that stands out, and what else is on the page pale and grey beneath.
+ * @param plates all of the page's
+ */
+export function litUp(
+  plates: readonly Pick<Plate, 'ink' | 'grey' | 'rgb'>[],
+  ink: string,
+  count: number,
+): Uint8ClampedArray<ArrayBuffer> {
+  const out = laidOver(
+    plates.filter((p) => p.ink !== ink),
+    count,
+  );
+  for (let at = 0; at < out.length; at += 4) {
+    const light = 255 - (255 - (out[at]! + out[at + 1]! + out[at + 2]!) / 3) * PALE;
+    out[at] = out[at + 1] = out[at + 2] = light;
+  }
+  const grey = plates.find((p) => p.ink === ink)?.grey;
+  for (let i = 0, at = 0; grey && i < count; i++, at += 4) {
+    const amount = 1 - grey[i]! / 255;
+    if (amount === 0) continue;
+    LIT.forEach((c, n) => (out[at + n] = out[at + n]! * (1 - amount) + c * amount));
+  }
+  return out;
+}
+
 /** How much of an ink there is at a dot, per cent. */
 export const amountAt = ({ grey }: Pick<Plate, 'grey'>, at: number): number =>
   Math.round(((255 - (grey[at] ?? 255)) / 255) * 100);
