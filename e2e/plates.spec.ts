@@ -64,7 +64,7 @@ test('forms are moved, repeated and left out, each with its run; their plates ar
   expect(inksOf(third)).toEqual([...CMYK, 'Die line']);
 
   const packed = unzipSync(readFileSync(await downloaded(page, 'XJDF and its PDF', 'packed.zip')));
-  expect(Object.keys(packed)).toEqual(['10.xjdf', 'harbour-notices.pdf']);
+  expect(Object.keys(packed)).toEqual(['11.xjdf', 'harbour-notices.pdf']);
 
   // a run in black alone would lose the rest: it is said, and nothing is written
   await openStation(page, 'sheet');

@@ -19,6 +19,7 @@ import {
   ToneWish,
   USUAL_COLOUR,
   USUAL_LINES,
+  USUAL_TRAPS,
 } from '../src/core';
 import { docketFor, SHOP } from '../src/core/testing';
 import { ArtworkError, Hands, PdfSyntaxError, TookTooLong, TookTooMuch } from '../src/pdf';
@@ -111,7 +112,8 @@ for (const kind of KINDS.filter((k) => k.kind.includes(values.kind)))
       }
       const ready = `${path}.ready.pdf`;
       try {
-        // whatever inks it names become process inks, all else is brought to a press, and lines are thickened
+        // whatever inks it names become process inks, all else is brought to a press, lines are thickened and
+        // colours trapped
         const inks = artwork.inks.filter(canBecome).slice(0, MOST_INK_WORKS);
         const wished = patched(docket, {
           artwork: {
@@ -119,7 +121,10 @@ for (const kind of KINDS.filter((k) => k.kind.includes(values.kind)))
             lines: USUAL_LINES,
             colour,
             tone,
+            traps: { by: 'sheets', settings: USUAL_TRAPS },
           },
+          // traps are for what is printed from plates
+          sheet: { machine: { plate: 900 } },
         });
         await imposer.run('impose', { docket: wished, artwork, source, out: ready, profile: PRESS });
         counts.ready++;

@@ -49,6 +49,20 @@ describe('the rules of a job', () => {
   });
 });
 
+describe('the usual traps', () => {
+  it('are those of a sheet-fed press', () => {
+    expect(USUAL_TRAPS).toEqual({
+      name: 'Sheetfed',
+      width: 0.08,
+      black: 0.12,
+      blackFrom: 95,
+      step: 25,
+      slide: 0.7,
+      pictures: 'darker',
+    });
+  });
+});
+
 describe('a machine with plates', () => {
   it('is one whose plates have a size, or cost something', () => {
     const plate = { plate: { width: 770, height: 620 }, gripper: 43, across: 0 };

@@ -39,6 +39,8 @@ interface Clip {
 /** Things of a page that are looked at, and points of their edges. */
 const MOST_AREAS = 60_000;
 const MOST_POINTS = 2_000_000;
+/** Things that are drawn, whether they are seen or not. */
+const MOST_CALLS = 200_000;
 /** How alike both ways of a map are where a pen stays round. */
 const ROUND = 1e-3;
 
@@ -62,20 +64,25 @@ export function areasOf(page: PDFPage, toPage: Affine, colours: Colours): Area[]
   try {
     page.runPageContents(seen.device, mupdf.Matrix.identity);
     seen.device.close();
-    if (seen.over) throw new PdfSyntaxError('A page has too much on it to be trapped here. Let the press trap it.');
     return seen.areas;
+  } catch (e) {
+    if (e instanceof TooMuch)
+      throw new PdfSyntaxError('A page has too much on it to be trapped here. Let the press trap it.');
+    throw e;
   } finally {
     seen.device.destroy();
     seen.outlines.close();
   }
 }
 
+/** A page that draws more than can be looked at: nothing more of it is drawn. */
+class TooMuch extends Error {}
+
 class Seen {
   readonly areas: Area[] = [];
   readonly outlines = new Outlines();
-  /** Whether there is more than can be looked at. */
-  over = false;
   private points = 0;
+  private calls = 0;
   private readonly clips: Clip[] = [];
   /** Whether groups that are open are seen through. */
   private readonly groups: boolean[] = [];
@@ -107,15 +114,13 @@ class Seen {
 
   /** @param raw what is covered, before clips, as polygons by the rule they are filled by */
   private add(colour: number | null, raw: Paths, evenOdd: boolean): void {
-    if (this.hidden > 0 || this.over || raw.length === 0) return;
+    if (++this.calls > MOST_CALLS) throw new TooMuch();
+    if (this.hidden > 0 || raw.length === 0) return;
     let box = boxOf(raw);
     this.points += raw.reduce((sum, path) => sum + path.length, 0);
     for (const clip of this.clips) box = common(box, clip.box);
     if (isEmpty(box)) return;
-    if (this.areas.length >= MOST_AREAS || this.points > MOST_POINTS) {
-      this.over = true;
-      return;
-    }
+    if (this.areas.length >= MOST_AREAS || this.points > MOST_POINTS) throw new TooMuch();
     const unlike = this.groups.includes(true) || this.clips.some((c) => c.unlike);
     const clips = this.clips.filter((c) => c.shape !== null || !holds(c.box, boxOf(raw)));
     let shape: Paths | null = null;
@@ -174,16 +179,16 @@ class Seen {
 
   readonly device = new mupdf.Device({
     fillPath: (path, evenOdd, ctm, space, color, alpha) => {
-      if (alpha === 0 || this.over) return;
+      if (alpha === 0) return;
       this.add(this.colour(space, color, alpha), flattened(path, this.map(ctm)).paths, evenOdd);
     },
     strokePath: (path, stroke, ctm, space, color, alpha) => {
-      if (alpha === 0 || this.over) return;
+      if (alpha === 0) return;
       const { shape, plain } = this.pen(path, stroke, ctm);
       this.add(plain ? this.colour(space, color, alpha) : null, shape, false);
     },
     fillText: (text, ctm, space, color, alpha) => {
-      if (alpha === 0 || this.over) return;
+      if (alpha === 0) return;
       const letters = this.letters(text, ctm);
       const number = this.colour(space, color, alpha);
       // each by itself, as what it meets is near it

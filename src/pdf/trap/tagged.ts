@@ -21,7 +21,8 @@ interface State {
 }
 const BLACK: Paint = { space: GRAY, colour: [0], pattern: false };
 const DEVICE: Readonly<Record<string, Space>> = { g: GRAY, rg: RGB, k: CMYK };
-const MOST_DEEP = 64;
+/** How deep forms lie in forms: MuPDF falls over where somebody looks at what it draws deeper than some thirty. */
+const MOST_DEEP = 20;
 
 /** Writes the colours of a page as numbers, into a copy of it that is drawn and thrown away. */
 export class Tagger {
@@ -126,7 +127,8 @@ export class Tagger {
     if (!(what instanceof Ref) || !dict || this.file.get(dict.get('/Subtype')) !== '/Form') return;
     const known = this.forms.get(what.num);
     if (known && (known.op || !state.op) && (known.OP || !state.OP)) return;
-    if (this.deep > MOST_DEEP) throw new PdfSyntaxError('Pages are drawn of forms nested too deeply.');
+    if (this.deep > MOST_DEEP)
+      throw new PdfSyntaxError('A page is drawn of forms nested too deeply to be trapped here. Let the press trap it.');
     const over = { op: state.op || (known?.op ?? false), OP: state.OP || (known?.OP ?? false) };
     this.forms.set(what.num, over);
     this.deep++;
