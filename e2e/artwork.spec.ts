@@ -234,7 +234,9 @@ test('rules are kept by name; what stops a job by them stops it until it is let 
   await expect(page.locator('[data-sync=saved]')).toBeVisible();
 
   const path = join(scratch, 'no-fonts.pdf');
-  writePdf(path, [{ entries: '/MediaBox[0 0 241 156]', content: '0 0 0 1 k BT /F 20 Tf 40 60 Td (Tides) Tj ET' }]);
+  writePdf(path, [{ entries: '/MediaBox[0 0 241 156]', content: '0 0 0 1 k BT /F 20 Tf 40 60 Td (Tides) Tj ET' }], {
+    3: '<</Type/Font/Subtype/Type1/BaseFont/GullSans>>',
+  });
   await openDropped(page, path);
   const station = await openStation(page, 'artwork');
   const fonts = station.getByRole('button', { name: /Fonts are not in the file/ });

@@ -50,12 +50,22 @@ describe('one thing wrong', () => {
     const text = 'BT /F 12 Tf 100 100 Td (loft) Tj ET';
     const form = `<</Type/XObject/Subtype/Form/BBox[0 0 300 300]/Resources 4 0 R/Length ${text.length}>>\nstream\n${text}\nendstream`;
     const resources = '/Resources<</XObject<</X 100 0 R>>>>';
-    const report = await checked([page(text), page(''), page('/X Do', resources)], { 100: form });
+    const pages = [page(text), page(''), page('/X Do', resources)];
+    const named = (name: string) => checked(pages, { 100: form, 3: `<</Type/Font/Subtype/Type1/BaseFont/${name}>>` });
+    const report = await named('GullSans');
     expect(report.outcome).toBe('failed');
     expect(at(report, 'fonts').places.map((p) => [p.page, p.said])).toEqual([
-      [1, 'Helvetica'],
-      [3, 'Helvetica'],
+      [1, 'GullSans'],
+      [3, 'GullSans'],
     ]);
+    expect(report.findings.some((f) => f.check === 'standard-fonts')).toBe(false);
+    // those that every press has want a look, and stop nothing
+    for (const name of ['Helvetica', 'Times-BoldItalic', 'Courier-Oblique', 'ZapfDingbats']) {
+      const standard = await named(name);
+      expect(standard.outcome, name).not.toBe('failed');
+      expect(at(standard, 'standard-fonts')).toMatchObject({ weight: 'look', count: 2, places: [{ said: name }, {}] });
+    }
+    expect((await named('Times')).outcome).toBe('failed');
   });
 
   it('profiles that colours cannot be of, in forms and tables as well, and none that is sound', async () => {

@@ -21,8 +21,8 @@ import { NotSendable } from './not-sendable';
 import { dropValue, importShop, jobsHaving, putValue, retireValue, shopFile } from './shop';
 import { findDelivery, type Delivery } from './tables/deliveries';
 import { listJobs, readJob, type ListedRow } from './tables/jobs';
-import { readShop, writeHouse, writeShop } from './tables/shop';
-import { ANY_FONTS, withServer } from './testing';
+import { readShop, writeShop } from './tables/shop';
+import { withServer } from './testing';
 import { startWork } from './work';
 import { closeWorkers } from './workers';
 import { writeSheetsOf } from './writing-sheets';
@@ -53,7 +53,6 @@ beforeEach(async () => {
     { ...machine!, printer: printer.uri },
     { ...machine!, id: 'folder', name: 'Hot folder', folder },
   ];
-  await transaction((tx) => writeHouse(tx, ANY_FONTS));
   await transaction((tx) => writeShop(tx, { ...SHOP, machines }));
   return async () => {
     await closeLanes();

@@ -17,8 +17,8 @@ import { closeLanes, pauseAfter, wakeAll, wakeLane } from './lanes';
 import { migrate } from './migrate';
 import { findDelivery, type Delivery } from './tables/deliveries';
 import { readJob } from './tables/jobs';
-import { writeHouse, writeShop } from './tables/shop';
-import { ANY_FONTS, withServer } from './testing';
+import { writeShop } from './tables/shop';
+import { withServer } from './testing';
 import { startWork } from './work';
 import { closeWorkers } from './workers';
 import { writeSheetsOf } from './writing-sheets';
@@ -45,7 +45,6 @@ beforeEach(async () => {
   bad = await FakePrinter.start();
   good = await FakePrinter.start();
   const [machine] = SHOP.machines;
-  await transaction((tx) => writeHouse(tx, ANY_FONTS));
   await transaction((tx) =>
     writeShop(tx, {
       ...SHOP,

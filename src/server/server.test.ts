@@ -36,9 +36,9 @@ import { findArtwork, unseenArtworks } from './tables/artworks';
 import { findDelivery, updateDelivery } from './tables/deliveries';
 import { findExport } from './tables/exports';
 import { listJobs, Outdated, readJob, setRemoved } from './tables/jobs';
-import { readShop, writeHouse, writeShop } from './tables/shop';
+import { readShop, writeShop } from './tables/shop';
 import { closeWorkers, composeInWorker } from './workers';
-import { ANY_FONTS, deliver, withServer } from './testing';
+import { deliver, withServer } from './testing';
 import { writeSheetsOf } from './writing-sheets';
 
 const dir = scratch();
@@ -50,7 +50,6 @@ beforeAll(async () => {
   floor = await startFloor({ name: 'Plover', port: 0, spool: join(dir, 'spool'), speed: 3600, factor: 400 });
   await migrate();
   const [machine] = SHOP.machines;
-  await transaction((run) => writeHouse(run, ANY_FONTS));
   await transaction((run) => writeShop(run, { ...SHOP, machines: [{ ...machine!, printer: floor.uri }] }));
 });
 afterAll(async () => {
@@ -61,9 +60,13 @@ afterAll(async () => {
   await server.stop();
 });
 
-async function newJob(pages = 8, name = `made-${pages}.pdf`): Promise<{ id: string; sha256: string }> {
+async function newJob(
+  pages = 8,
+  name = `made-${pages}.pdf`,
+  objects: Readonly<Record<number, string>> = {},
+): Promise<{ id: string; sha256: string }> {
   const path = join(dir, name);
-  writePdf(path, numberedPages(pages));
+  writePdf(path, numberedPages(pages), objects);
   const { sha256, bytes } = await takeIn(createReadStream(path), null);
   const { id } = await jobFromArtwork({ sha256, name, artwork: await readStored(sha256, bytes) });
   return { id, sha256 };
@@ -405,7 +408,9 @@ describe('a job of several files and stocks', () => {
     const strict = House.parse({ rules: [{ name: 'Strict' }, { name: 'Loose', weights: { fonts: 'off' } }] });
     await changeHouse(strict);
     try {
-      const { id, sha256 } = await newJob(12);
+      const { id, sha256 } = await newJob(12, 'made-12.pdf', {
+        3: '<</Type/Font/Subtype/Type1/BaseFont/GullSans>>',
+      });
       const change = async (artwork: Patch['artwork']): Promise<number> =>
         (await patchJob(id, (await readJob(sql, id))!.version, { artwork }, 'a wish'))!.version;
       const version = await change({ rules: null });
@@ -423,7 +428,7 @@ describe('a job of several files and stocks', () => {
       ]);
       expect(await send(id, later, { before: 'keep' })).toHaveLength(1);
     } finally {
-      await changeHouse(ANY_FONTS);
+      await changeHouse(House.parse({}));
     }
   });
 

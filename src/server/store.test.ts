@@ -26,8 +26,8 @@ import { picture, sweepPictures } from './pictures';
 import { keep, storedAt, StoreError, sweepArrivals, sweepStore } from './store';
 import { findDelivery } from './tables/deliveries';
 import { findExport } from './tables/exports';
-import { writeHouse, writeShop } from './tables/shop';
-import { ANY_FONTS, withServer } from './testing';
+import { writeShop } from './tables/shop';
+import { withServer } from './testing';
 import { answerUpload, dropUpload, takeUpload } from './uploads';
 import { closeWorkers } from './workers';
 import { writeSheetsOf } from './writing-sheets';
@@ -39,7 +39,6 @@ beforeAll(async () => {
   await migrate();
   for (const folder of Object.values(folders)) await mkdir(folder(), { recursive: true });
   const [machine] = SHOP.machines;
-  await transaction((tx) => writeHouse(tx, ANY_FONTS));
   await transaction((tx) => writeShop(tx, { ...SHOP, machines: [{ ...machine!, printer: 'ipp://127.0.0.1:9/x' }] }));
 });
 afterAll(async () => {

@@ -3,7 +3,6 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { House } from '../core';
 import { SHOP } from '../core/testing';
 import { printerOf } from './addresses';
 import { closeDatabase, transaction } from './db';
@@ -41,9 +40,6 @@ export async function withServer(): Promise<{ dir: string; stop: () => Promise<v
     },
   };
 }
-
-/** A shop that prints what has no fonts in it, as the tests' own files have none. */
-export const ANY_FONTS = House.parse({ rules: [{ name: 'Any fonts', weights: { fonts: 'look' } }] });
 
 /** Takes a delivery on, as its lane would, until the printer has it or it has come to its end. */
 export async function deliver(id: string): Promise<void> {

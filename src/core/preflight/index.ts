@@ -3,7 +3,7 @@ import { boxes } from './checks/boxes';
 import { coarse } from './checks/coarse';
 import { empty } from './checks/empty';
 import { fields } from './checks/fields';
-import { fonts } from './checks/fonts';
+import { fonts, standardFonts } from './checks/fonts';
 import { lab } from './checks/lab';
 import { layers } from './checks/layers';
 import { lostWhite } from './checks/lost-white';
@@ -35,6 +35,7 @@ export { DEFAULT_RULES, PreflightRules } from '../shop';
 /** Every check by its name: one that is missing does not compile. */
 const CHECKS: Readonly<Record<CheckId, PreflightCheck>> = {
   fonts,
+  'standard-fonts': standardFonts,
   coarse,
   fine: tooFine,
   rgb,

@@ -5,6 +5,7 @@ import { keptByName } from './kept';
 
 export const CHECK_IDS = [
   'fonts',
+  'standard-fonts',
   'coarse',
   'fine',
   'rgb',
