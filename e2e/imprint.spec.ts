@@ -21,7 +21,7 @@ const inRows = (side: Side, what: RegExp, row: number): string[] =>
     .map((w) => w.text);
 
 /** Nothing is against the job: what the check says of a file whose letters have no font in it is another matter. */
-const NOTHING = /Nothing against it|The check of the file/;
+const NOTHING = /Nothing against it|The check (of the file|found things)/;
 
 async function card(page: Page, name: string): Promise<void> {
   const path = join(scratch, `${name}.pdf`);
