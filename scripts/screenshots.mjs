@@ -127,16 +127,16 @@ await page.getByText('One page', { exact: true }).click();
 await page.locator('[data-grip]').first().waitFor();
 await page.waitForTimeout(1500);
 await shot('page');
-await open('The borrower’s handbook');
+await open('Signal flags, offset');
 await station('artwork');
 await page.keyboard.press('3');
 await page.getByText('One page', { exact: true }).click();
 await page.getByText('Inks', { exact: true }).click();
 await page.getByRole('button', { name: 'Only Gull Rust' }).waitFor();
-await page.getByText('Spot inks').scrollIntoViewIfNeeded();
+await page.getByLabel('Width of traps into black').scrollIntoViewIfNeeded();
 await page.waitForTimeout(1500);
 {
-  // the pointer over the sun, so that the read-out is seen
+  // the pointer over the disc, so that the read-out is seen
   const box = await page.getByRole('img', { name: 'Page 1 in its inks' }).boundingBox();
   const { x, y, width, height } = box ?? { x: 0, y: 0, width: 0, height: 0 };
   await page.mouse.move(x + 0.64 * width, y + 0.35 * height);
