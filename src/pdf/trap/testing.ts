@@ -39,8 +39,13 @@ export async function trapped(
     wish: { inks: [], lines: null, colour: null, tone: null, traps: settings, ...wish },
     scale,
   });
-  const [plates] = await separationsOf(out, DPI);
-  return new Plates(plates!, out);
+  return platesOf(out);
+}
+
+/** The plates of a page of 20 by 20 mm. @param asked what Ghostscript is told besides */
+export async function platesOf(path: string, ...asked: string[]): Promise<Plates> {
+  const [plates] = await separationsOf(path, DPI, ...asked);
+  return new Plates(plates!, path);
 }
 
 /** The plates of such a page. */

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { decide, type Flat } from './decide';
-import { SETTINGS, trapped } from './testing';
+import { platesOf, SETTINGS, trapped } from './testing';
 
 // 20 by 20 mm; 0.2 mm for colours and 0.4 into black, so that a dot at 1,200 dpi is a tenth of it
 const CYAN = '1 0 0 0 k';
@@ -76,6 +76,19 @@ describe('where two colours meet', () => {
     near(q.along('Magenta', 10, 5, 15), 5);
   });
 
+  it('goes round corners, and ends where the edge does', async () => {
+    const p = await trapped(`${CYAN} ${GROUND} ${YELLOW} ${SQUARE}`);
+    // 0.17 mm from the corner, and 0.25
+    expect([p.at('Yellow', 4.88, 4.88), p.at('Yellow', 4.82, 4.82)]).toEqual([1, 0]);
+    const q = await trapped(`${CYAN} 10 0 10 20 re f ${YELLOW} 0 0 10 10 re f`);
+    expect([q.at('Yellow', 10.1, 9.9), q.at('Yellow', 10.1, 10.1)]).toEqual([1, 0]);
+  });
+
+  it('is painted so that it overprints, whatever else lies there', async () => {
+    const { path } = await trapped(`${CYAN} ${GROUND} ${YELLOW} ${SQUARE}`);
+    expect(readFileSync(path, 'latin1')).toContain('/ExtGState<</T <</OP true/op true/OPM 1/SA true>>>>');
+  });
+
   it('is left alone where one has all that the other has, or as good as', async () => {
     const plain = `${CYAN} ${GROUND} 1 1 0 0 k ${SQUARE}`;
     expect((await trapped(plain)).equals(await trapped(plain, {}, null))).toBe(true);
@@ -97,6 +110,10 @@ describe('where two colours meet', () => {
     near(p.along('Gold', 10, 0, 20), 10.4);
     near(p.along('Cyan', 10, 0, 20), 10);
     expect(p.at('Magenta', 4.9, 10)).toBe(0);
+    // and where there is no plate for it, what stands for it: 0.2, 0.6 and 0.2 of three process inks on all of the cyan
+    const mixed = await platesOf(p.path, '-dMaxSpots=0');
+    const inks = ['Cyan', 'Magenta', 'Yellow', 'Black'].map((ink) => mixed.at(ink, 4.9, 10));
+    [1, 0.2, 0.6, 0.2].forEach((wanted, i) => expect(inks[i]).toBeCloseTo(wanted, 1));
     const q = await trapped(`/Gold cs .8 scn ${GROUND} 1 1 0 0 k ${SQUARE}`, { resources: GOLD });
     expect(q.at('Gold', 5.1, 10)).toBeCloseTo(0.8, 1);
     expect(q.at('Gold', 5.3, 10)).toBe(0);
@@ -184,6 +201,11 @@ describe('what is left alone', () => {
     await same(`${CYAN} ${GROUND} /G gs ${YELLOW} ${SQUARE}`, state('/op true/OP true/OPM 1'));
     await same(`${CYAN} ${GROUND} /G gs ${YELLOW} ${SQUARE}`, state('/ca .5'));
     await same(`${CYAN} ${GROUND} /G gs ${YELLOW} ${SQUARE}`, state('/BM/Multiply'));
+    // lines by what is said of lines, areas by what is said of areas
+    const lines = '0 0 1 0 K 4 w 10 0 m 10 20 l S';
+    await same(`${CYAN} ${GROUND} /G gs ${lines}`, state('/op false/OP true/OPM 1'));
+    const over = await trapped(`${CYAN} ${GROUND} /G gs ${lines}`, state('/op true/OP false/OPM 1'));
+    near(over.along('Yellow', 10, 0, 20), 4.4);
     // and is trapped again once it does not
     const p = await trapped(`q /G gs Q ${CYAN} ${GROUND} ${YELLOW} ${SQUARE}`, state('/op true/OP true/OPM 1'));
     near(p.along('Yellow', 10, 0, 20), 10.4);
@@ -198,6 +220,11 @@ describe('what is left alone', () => {
       resources: '/XObject<</X 100 0 R>>/ExtGState<</G <</op true/OPM 1>>>>',
       things,
     });
+  });
+
+  it('is a dashed line, and a pen that is not round', async () => {
+    await same(`${CYAN} ${GROUND} 0 0 1 0 K 4 w [3 1] 0 d 10 0 m 10 20 l S`);
+    await same(`${CYAN} ${GROUND} q 4 0 0 1 0 0 cm 0 0 1 0 K 1 w 2.5 0 m 2.5 20 l S Q`);
   });
 
   it('is a picture, and what of colours lies under it', async () => {
