@@ -16,7 +16,7 @@ import { sql } from './db';
 import { picture } from './pictures';
 import { sourcesOf } from './sources';
 import { readHouse, recentShop } from './tables/shop';
-import { checkJob } from './checks';
+import { waitedCheck } from './checks';
 import { checkReportInWorker, cutCardInWorker, jobCardInWorker, slipsInWorker, wallCardInWorker } from './workers';
 
 /** Wide enough for a card's pictures in print, pixels. */
@@ -93,6 +93,6 @@ export async function checkReportOf(number: number, docket: Docket): Promise<Uin
   if (!sources) return null;
   const { name } = await readHouse(sql);
   const { title, customer } = docket;
-  const report = { number, title, customer, files: await checkJob(docket, sources.artwork) };
+  const report = { number, title, customer, files: await waitedCheck(docket, sources.artwork) };
   return checkReportInWorker({ report, house: name, writing: writing() });
 }

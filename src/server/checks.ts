@@ -13,7 +13,6 @@ import {
 } from '../core/preflight';
 import { inWords, Stopped } from '../pdf';
 import { diskFull, sql } from './db';
-import { NotSendable } from './not-sendable';
 import { folderOf, sourceOf, write } from './pictures';
 import { sourcesOf } from './sources';
 import { storedAt } from './store';
@@ -115,9 +114,9 @@ export interface CheckedFile {
   readonly why: string | null;
 }
 
-/** Checks all files of a job, waiting for them a while. */
-export async function checkJob(docket: Docket, artwork: Artwork): Promise<CheckedFile[]> {
-  const until = Date.now() + PATIENCE;
+/** Checks all files of a job. @param patience how long it is waited for those that are being looked over, ms */
+async function checkJob(docket: Docket, artwork: Artwork, patience: number): Promise<CheckedFile[]> {
+  const until = Date.now() + patience;
   const files = [docket.artwork.file, ...docket.artwork.more];
   return Promise.all(
     files.map(async ({ name, sha256 }, i): Promise<CheckedFile> => {
@@ -130,13 +129,17 @@ export async function checkJob(docket: Docket, artwork: Artwork): Promise<Checke
         });
         if (check.state === 'done') return { name, report: reportFor(check.report, docket, sha256), why: null };
         if (check.state === 'stopped') return { name, report: null, why: check.why };
-        if (Date.now() > until)
+        if (Date.now() >= until)
           return { name, report: null, why: `It is being looked over: page ${check.done} of ${check.total}.` };
         await new Promise((r) => setTimeout(r, BEAT));
       }
     }),
   );
 }
+
+/** What the check of a job's files came to, waiting for it a while. */
+export const waitedCheck = (docket: Docket, artwork: Artwork): Promise<CheckedFile[]> =>
+  checkJob(docket, artwork, PATIENCE);
 
 /** What the check of a job's files came to; null where there is no such job, or its artwork is not in the store. */
 export async function checkOfJob(
@@ -145,22 +148,26 @@ export async function checkOfJob(
   const row = await readJob(sql, id);
   const sources = row && (await sourcesOf(sql, row.docket));
   if (!row || !sources) return null;
-  return { number: row.number, title: row.docket.title, files: await checkJob(row.docket, sources.artwork) };
+  return { number: row.number, title: row.docket.title, files: await waitedCheck(row.docket, sources.artwork) };
 }
 
-/**
- * That nothing in the files stops a job, by the shop's rules. A file that nobody can look over is printed all the same.
- * @throws NotSendable
- */
-export async function nothingStops(docket: Docket, artwork: Artwork): Promise<void> {
-  for (const { name, report } of await checkJob(docket, artwork)) {
+/** What of a job's files stops it by its rules, in words; null for nothing that is known. */
+function stopOf(files: readonly CheckedFile[]): string | null {
+  for (const { name, report } of files) {
     const stop = report?.findings.find((f) => f.weight === 'stop' && f.mended === null && !f.passed);
     if (stop)
-      throw new NotSendable(
-        `${name}: ${stop.title}. By the rules “${report!.rules}” that stops the job. Mend it, or let it pass in the Artwork station.`,
-      );
+      return `${name}: ${stop.title}. By the rules “${report!.rules}” that stops the job. Mend it, or let it pass in the Artwork station.`;
   }
+  return null;
 }
+
+/** What stops a job as far as its files were looked over; the others begin to be. */
+export const knownStop = async (docket: Docket, artwork: Artwork): Promise<string | null> =>
+  stopOf(await checkJob(docket, artwork, 0));
+
+/** What stops a job, once all of its files were looked over: one that nobody can look over is printed all the same. */
+export const stopOfJob = async (docket: Docket, artwork: Artwork): Promise<string | null> =>
+  stopOf(await checkJob(docket, artwork, Infinity));
 
 /** Stops looking a file over; nothing where nobody does. */
 export const stopChecking = (sha256: string): void => running.get(sha256)?.stop.abort();

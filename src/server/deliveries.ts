@@ -17,7 +17,7 @@ import { sql, transaction, type Tx } from './db';
 import { isOurs, put } from './delivery';
 import { tell } from './events';
 import { hurryCancel } from './lanes';
-import { nothingStops } from './checks';
+import { knownStop } from './checks';
 import { NotSendable } from './not-sendable';
 import { sourcesOf } from './sources';
 import {
@@ -162,7 +162,9 @@ async function sendable({ docket }: JobRow): Promise<Load[]> {
     if (!known.printer && !known.folder)
       throw new NotSendable(`${known.name} has neither print service nor folder. Export the sheets instead.`);
   }
-  await nothingStops(docket, artwork);
+  // what nobody has looked over yet is before its sheets are written
+  const inFile = await knownStop(docket, artwork);
+  if (inFile !== null) throw new NotSendable(inFile);
   return loads;
 }
 

@@ -414,9 +414,15 @@ describe('a job of several files and stocks', () => {
       const change = async (artwork: Patch['artwork']): Promise<number> =>
         (await patchJob(id, (await readJob(sql, id))!.version, { artwork }, 'a wish'))!.version;
       const version = await change({ rules: null });
-      await expect(send(id, version)).rejects.toThrow(
-        'made-12.pdf: Fonts are not in the file. By the rules “Strict” that stops the job. Mend it, or let it pass in the Artwork station.',
-      );
+      const said =
+        'made-12.pdf: Fonts are not in the file. By the rules “Strict” that stops the job. Mend it, or let it pass in the Artwork station.';
+      // accepted at once, and looked over before a sheet is written
+      const [unseen] = await send(id, version);
+      await deliver(unseen!);
+      expect(await findDelivery(sql, unseen!)).toMatchObject({ phase: 'done', state: 'aborted', message: said });
+      expect(await onPress(unseen!)).toEqual([]);
+      // known since: it is not even accepted
+      await expect(send(id, version)).rejects.toThrow(said);
       // by other rules, and where somebody let it pass
       const [first] = await send(id, await change({ rules: 'Loose' }));
       expect(first).toBeDefined();

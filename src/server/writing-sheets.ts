@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { mkdir, rm } from 'node:fs/promises';
 import { plan } from '../core';
 import { inWords } from '../pdf';
+import { stopOfJob } from './checks';
 import { folders } from './config';
 import { databaseAway, diskFull, sql } from './db';
 import { fileOf, put } from './delivery';
@@ -14,7 +15,7 @@ const stops = new Map<string, AbortController>();
 
 /**
  * Writes the sheets of a delivery that waits for them. Where the disk is full or the database away it goes on waiting
- * and is taken up again; what cannot be composed ends it, in words.
+ * and is taken up again; what cannot be composed, or what the shop's rules stop, ends it, in words.
  * @returns the delivery as it is then, or null where it had nothing to write
  */
 export async function writeSheetsOf(id: string): Promise<Delivery | null> {
@@ -28,6 +29,9 @@ export async function writeSheetsOf(id: string): Promise<Delivery | null> {
   try {
     await mkdir(folders.out(), { recursive: true });
     if (!existsSync(out)) {
+      const inFile = await stopOfJob(d.docket, sources.artwork);
+      if (inFile !== null) return await put(d, { phase: 'done', state: 'aborted', message: inFile });
+      if (stop.signal.aborted) return null;
       await composeInWorker(
         {
           docket: d.docket,
