@@ -12,6 +12,11 @@ const PICTURES: Readonly<Record<TrapSettings['pictures'], readonly [label: strin
   none: ['Not at all', 'what meets pictures is left alone'],
 };
 
+const WIDTHS = [
+  { key: 'width', label: 'Width', said: 'Width of traps' },
+  { key: 'black', label: 'Into black', said: 'Width of traps into black' },
+] as const;
+
 /** The figures of trap settings. @param press whether pictures are said as well, which only a press traps */
 export function TrapFields({
   settings,
@@ -23,30 +28,21 @@ export function TrapFields({
   readonly put: (part: Partial<TrapSettings>, label: string) => void;
 }) {
   const { unit } = useUnit();
-  const { width, black, blackFrom, step, slide, pictures } = settings;
-  const most = TrapSettings.shape.width.maxValue!;
+  const { blackFrom, step, slide, pictures } = settings;
   return (
     <>
-      <Row label="Width">
-        <LengthField
-          label="Width of traps"
-          value={width}
-          unit={unit}
-          min={0.01}
-          max={most}
-          onChange={(v) => put({ width: v }, 'width of traps')}
-        />
-      </Row>
-      <Row label="Into black">
-        <LengthField
-          label="Width of traps into black"
-          value={black}
-          unit={unit}
-          min={0.01}
-          max={most}
-          onChange={(v) => put({ black: v }, 'width of traps into black')}
-        />
-      </Row>
+      {WIDTHS.map(({ key, label, said }) => (
+        <Row key={key} label={label}>
+          <LengthField
+            label={said}
+            value={settings[key]}
+            unit={unit}
+            min={0.01}
+            max={TrapSettings.shape[key].maxValue!}
+            onChange={(v) => put({ [key]: v }, said.toLowerCase())}
+          />
+        </Row>
+      ))}
       <Row label="Black" hint="a colour with so much of it is black, whatever else is in it">
         <NumberField
           label="Black from"

@@ -1,4 +1,4 @@
-import type { ColorSpace, Matrix, Path as MupdfPath, PDFPage, StrokeState, Text } from 'mupdf';
+import type { ColorSpace, Device, Matrix, Path as MupdfPath, PDFPage, StrokeState, Text } from 'mupdf';
 import { mupdf } from '../mupdf';
 import { PdfSyntaxError } from '../syntax/objects';
 import type { Colours } from './colours';
@@ -177,7 +177,7 @@ class Seen {
     this.add(null, [asPath(box)], false);
   }
 
-  readonly device = new mupdf.Device({
+  readonly device = freeing({
     fillPath: (path, evenOdd, ctm, space, color, alpha) => {
       if (alpha === 0) return;
       this.add(this.colour(space, color, alpha), flattened(path, this.map(ctm)).paths, evenOdd);
@@ -237,6 +237,26 @@ class Seen {
     },
   });
 }
+
+/**
+ * A device that lets go of what its calls were given, as soon as they are done: a file is written in one go, and what is
+ * left to be collected later is not collected before its last page.
+ */
+function freeing(calls: Partial<Device>): Device {
+  const freed = Object.entries(calls).map(([name, call]) => [
+    name,
+    (...given: readonly unknown[]): unknown => {
+      try {
+        return (call as unknown as (...given: readonly unknown[]) => unknown)(...given);
+      } finally {
+        for (const it of given) if (isHeld(it)) it.destroy();
+      }
+    },
+  ]);
+  return new mupdf.Device(Object.fromEntries(freed) as never);
+}
+const isHeld = (it: unknown): it is { destroy(): void } =>
+  typeof it === 'object' && it !== null && 'destroy' in it && typeof it.destroy === 'function';
 
 const EVERYWHERE: Box = { x0: -1e9, y0: -1e9, x1: 1e9, y1: 1e9 };
 const NO_PEN = null as never;

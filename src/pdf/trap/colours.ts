@@ -1,4 +1,4 @@
-import { PROCESS } from '../../core';
+import { PROCESS, sameInk } from '../../core';
 import type { Space } from '../colour/spaces';
 import { PdfSyntaxError } from '../syntax/objects';
 import type { Flat } from './decide';
@@ -18,6 +18,8 @@ const check = (high: number, low: number): number => (high * 7 + low * 13 + 101)
 export class Colours {
   private readonly flats: (Flat | null)[] = [];
   private readonly known = new Map<string, number>();
+  /** Spot inks as they were first called: another case is no other ink. */
+  private readonly spots: string[] = [];
 
   /**
    * @param space null where nobody knows what it is
@@ -25,7 +27,7 @@ export class Colours {
    * @returns operands that set it
    */
   say(space: Space | null, colour: readonly number[], over: boolean): string {
-    const flat = over || !space ? null : inksOf(space, colour);
+    const flat = over || !space ? null : inksOf(space, colour, (ink) => this.called(ink));
     const id = flat ? [...flat].map(([ink, tint]) => `${ink}\n${tint.toFixed(4)}`).join('\n') : '-';
     let number = this.known.get(id);
     if (number === undefined) {
@@ -45,13 +47,19 @@ export class Colours {
     return third === check(high, low) && this.flats[number] ? number : null;
   }
 
+  private called(ink: string): string {
+    const known = this.spots.find((name) => sameInk(name, ink));
+    if (known === undefined) this.spots.push(ink);
+    return known ?? ink;
+  }
+
   flat(number: number): Flat {
     return this.flats[number]!;
   }
 }
 
 /** A colour in inks; null where it is none of inks alone. */
-function inksOf(space: Space, colour: readonly number[]): Flat | null {
+function inksOf(space: Space, colour: readonly number[], called: (ink: string) => string): Flat | null {
   if (space.light || space.pattern !== undefined) return null;
   const { process, spots, all } = space.tints(colour);
   if (all !== null) return null;
@@ -61,7 +69,7 @@ function inksOf(space: Space, colour: readonly number[]): Flat | null {
   });
   for (const { name, tint } of spots) {
     if (name === 'None') return null;
-    if (tint > NONE) flat.set(name, Math.min(1, tint));
+    if (tint > NONE) flat.set(called(name), Math.min(1, tint));
   }
   return flat;
 }

@@ -121,6 +121,17 @@ describe('where two colours meet', () => {
   });
 });
 
+describe('an ink that is written in another case', () => {
+  it('is the same ink: nothing is trapped between its tints', async () => {
+    const of = (name: string): string =>
+      `[/Separation/${name}/DeviceCMYK<</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[0 .2 .6 .2]/N 1>>]`;
+    const more = { resources: `/ColorSpace<</Gold ${of('Gold')}/Low ${of('gold')}>>` };
+    const content = `/Gold cs 1 scn ${GROUND} /Low cs .4 scn ${SQUARE}`;
+    const [is, was] = [await trapped(content, more), await trapped(content, more, null)];
+    expect(is.equals(was)).toBe(true);
+  });
+});
+
 describe('what is trapped', () => {
   it('is what is seen: not an edge that something lies on', async () => {
     const p = await trapped(`${CYAN} ${GROUND} ${YELLOW} ${SQUARE} 1 1 0 1 k 3 8 4 4 re f`);

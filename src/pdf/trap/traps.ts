@@ -8,7 +8,6 @@ import {
   boxOf,
   common,
   edgesIn,
-  FINE,
   grown,
   grownBox,
   isEmpty,
@@ -142,7 +141,7 @@ function trapOf(
   // half of it on each side is all of its width over the edge; else it is as wide on the darker side alone
   const into = half ? [widthOf(light), widthOf(dark)] : [widthOf(dark)];
   const on = Math.min(half ? wide / 2 : wide, ...into.map((w) => w * MOST_OF));
-  if (on < FINE / 1000) return null;
+  if (on < 1) return null;
   return { inks, pen: 2 * on, edges, clip: half ? [...l, ...d] : d };
 }
 

@@ -73,8 +73,9 @@ const LINK = 'underline underline-offset-2 hover:no-underline';
 function RulesRow() {
   const id = useJob((s) => s.saved.id);
   const { rules, change } = useJob(({ docket, change }) => ({ rules: docket.artwork.rules ?? null, change }));
-  const kept = useHouse()?.rules ?? [];
-  const gone = rules !== null && !kept.some((k) => k.name === rules);
+  const house = useHouse();
+  const kept = house?.rules ?? [];
+  const gone = house !== null && rules !== null && !kept.some((k) => k.name === rules);
   return (
     <Row label="Report">
       {(kept.length > 1 || gone) && (
