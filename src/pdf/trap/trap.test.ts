@@ -142,6 +142,13 @@ describe('what is trapped', () => {
     expect(p.at('Yellow', 6.5, 10)).toBe(0);
   });
 
+  it('is what lies on top of a page that is drawn over and over', async () => {
+    const once = `${CYAN} ${GROUND} ${YELLOW} ${SQUARE} BT /F 10 Tf 0 1 0 0 k 2 2 Td (over and over) Tj ET `;
+    const [p, q] = [await trapped(once.repeat(100)), await trapped(once)];
+    expect(p.equals(q)).toBe(true);
+    near(p.along('Yellow', 10, 0, 20), 10.4);
+  });
+
   it('is round, by the curve', async () => {
     const k = 5 * 0.5523;
     const circle = `15 10 m 15 ${10 + k} ${10 + k} 15 10 15 c ${10 - k} 15 5 ${10 + k} 5 10 c 5 ${10 - k} ${10 - k} 5 10 5 c ${10 + k} 5 15 ${10 - k} 15 10 c f`;

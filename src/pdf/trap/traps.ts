@@ -4,12 +4,14 @@ import { PdfSyntaxError } from '../syntax/objects';
 import type { Area } from './areas';
 import { decide, type Decision, type Flat, type SolidDensity } from './decide';
 import {
+  asBox,
   both,
   boxOf,
   common,
   edgesIn,
   grown,
   grownBox,
+  holds,
   isEmpty,
   asPath,
   lengthOf,
@@ -58,13 +60,30 @@ function decisions(
 
 const searched = (index: Flatbush, { x0, y0, x1, y1 }: Box): number[] => index.search(x0, y0, x1, y1);
 
+/** Whether a thing lies under a box that is drawn later, all of it: pages are drawn over and over by some programs. */
+function hiddenOf(areas: readonly Area[], index: Flatbush): (i: number) => boolean {
+  const hidden = new Map<number, boolean>();
+  const covers = (j: number, box: Box): boolean => {
+    if (!holds(areas[j]!.box, box)) return false;
+    const square = asBox(areas[j]!.shape());
+    return square !== null && holds(square, box);
+  };
+  return (i) => {
+    let is = hidden.get(i);
+    const { box } = areas[i]!;
+    if (is === undefined) hidden.set(i, (is = searched(index, box).some((j) => j > i && covers(j, box))));
+    return is;
+  };
+}
+
 function pairsOf(areas: readonly Area[], index: Flatbush, of: ReturnType<typeof decisions>): Pair[] {
   const pairs: Pair[] = [];
+  const hidden = hiddenOf(areas, index);
   areas.forEach(({ colour, box }, upper) => {
-    if (colour === null) return;
+    if (colour === null || hidden(upper)) return;
     for (const lower of searched(index, grownBox(box, MEETS))) {
       const other = areas[lower]!.colour;
-      if (lower >= upper || other === null || other === colour) continue;
+      if (lower >= upper || other === null || other === colour || hidden(lower)) continue;
       const decision = of(other, colour);
       if (!decision) continue;
       pairs.push({ lower, upper, decision });
@@ -102,7 +121,7 @@ export function trapsOf(
   const seenIn = (i: number, part: Box): Paths => {
     // one after the other: many at once that cross each other take longer
     let shape = within(areas[i]!.shape(), part);
-    for (const j of searched(index, part)) {
+    for (const j of searched(index, part).sort((a, b) => b - a)) {
       if (shape.length === 0) break;
       if (j <= i || isEmpty(common(areas[j]!.box, areas[i]!.box))) continue;
       const on = common(boxOf(shape), areas[j]!.box);
