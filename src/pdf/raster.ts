@@ -1,7 +1,7 @@
 import { rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PDFPage, Pixmap } from 'mupdf';
-import type { MadeReady } from '../core';
+import type { ReadyOn } from '../core';
 import { extractPage } from './extract';
 import { allow, mupdf } from './mupdf';
 import { openWithMupdf, type OpenedPdf } from './mupdf-file';
@@ -70,7 +70,7 @@ export function rasterise(
 
 /** What is done to the content of a page before it is drawn. */
 export interface ReadyPage {
-  readonly wish: MadeReady;
+  readonly wish: ReadyOn;
   /** What it is printed at of its own size. */
   readonly scale: number;
   /** Where the profile is kept that its colours are brought to; null where they are not. */

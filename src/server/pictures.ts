@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { plan, readyPicture, type Artwork, type Docket, type ReadyPicture } from '../core';
+import { plan, readyOn, readyPicture, type Artwork, type Docket, type DrawnOn, type ReadyPicture } from '../core';
 import { Stopped, type ReadyPage } from '../pdf';
 import { folders } from './config';
 import { databaseAway, diskFull, sql } from './db';
@@ -29,13 +29,12 @@ const keyOf = (ready: ReadyPicture | null): string =>
   ready ? `-${createHash('sha256').update(JSON.stringify(ready)).digest('hex').slice(0, 24)}` : '';
 const fileOf = (sha256: string, page: number, width: number, ready: ReadyPicture | null = null): string =>
   join(folderOf(sha256), `${page}-${width}${keyOf(ready)}.jpg`);
-/** How workers are told of it. */
-const readied = (ready: ReadyPicture | null): ReadyPage | null =>
-  ready && {
-    wish: ready,
-    scale: ready.scale,
-    profile: ready.colour && profileAt(ready.colour.profile.sha256),
-  };
+/** How workers are told of it; null where nothing is done to what is drawn. */
+function readied(ready: ReadyPicture | null, on: DrawnOn): ReadyPage | null {
+  const wish = readyOn(ready, on);
+  if (!ready || !wish) return null;
+  return { wish, scale: ready.scale, profile: ready.colour && profileAt(ready.colour.profile.sha256) };
+}
 
 /**
  * The small picture of a page where it is drawn already.
@@ -100,7 +99,7 @@ export function picture(
         await drawInWorker(sourceOf(sha256, row.working_copy), page, width, {
           haste,
           id: file,
-          ready: readied(ready),
+          ready: readied(ready, 'screen'),
         }),
       );
       await write(file, jpeg);
@@ -131,7 +130,7 @@ export function plates(sha256: string, page: number, ready: ReadyPicture | null)
     if (existsSync(file)) return readFile(file, 'utf8');
     const row = await findArtwork(sql, sha256);
     if (!row || row.facts.pages[page - 1] === undefined) throw new RangeError('There is no such page.');
-    const parted = await platesInWorker(sourceOf(sha256, row.working_copy), page, readied(ready));
+    const parted = await platesInWorker(sourceOf(sha256, row.working_copy), page, readied(ready, 'sheets'));
     const json = JSON.stringify({
       ...parted,
       plates: parted.plates.map(({ png, ...plate }) => ({ ...plate, png: Buffer.from(png).toString('base64') })),

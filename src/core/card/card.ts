@@ -5,7 +5,7 @@ import { foldLines, type FoldLine } from '../lay';
 import type { PosterPanel } from '../makeup';
 import { formatLength, type Size, type Unit } from '../measure';
 import { duration, figureText, sumText, type Figure } from '../reckoning';
-import { loadsOf, sentOf, type Cell, type Load, type Plan } from '../sheet';
+import { loadsOf, sentOf, type Cell, type Load, type Plan, type Sheet } from '../sheet';
 import { briefText, overlapSaid } from './brief';
 
 /** What stands on the card that travels with a job. */
@@ -79,6 +79,9 @@ const SHOWN = 8;
 /** Places that are looked through for them: further on there are no other pages than these. */
 const SEARCHED = 200;
 
+/** What lies on a load's sheets, said of the first: `cards`; `cards, ahead`. */
+const calledOf = ({ called, ahead }: Sheet): string => (ahead ? `${called}, ahead to set up by` : called);
+
 function stocksOf({ stocks, machine }: Load, times: number): CardStock[] {
   const counted = new Map<string, CardStock>();
   for (const { stock, from, to } of stocks) {
@@ -151,7 +154,7 @@ export function jobCard(
       const n = load.sheets.length;
       return {
         machine: load.machine.name,
-        what: `${plan.sheets.at(load.sheets[0]! - 1).called}: ${n} ${n === 1 ? 'sheet' : 'sheets'}, ${load.sides === 2 ? 'two sides' : 'one side'}, ${times} ${times === 1 ? 'time' : 'times'}`,
+        what: `${calledOf(plan.sheets.at(load.sheets[0]! - 1))}: ${n} ${n === 1 ? 'sheet' : 'sheets'}, ${load.sides === 2 ? 'two sides' : 'one side'}, ${times} ${times === 1 ? 'time' : 'times'}`,
         stocks: stocksOf(load, times),
       };
     }),

@@ -82,7 +82,12 @@ export function stepsOf(program: CutProgram, paper: Size, edges: readonly string
 }
 
 /** How the sheets of a run are cut. @param sheet one of them, from 0: its lot's piles are told */
-export function knifeFor(docket: Pick<Docket, 'finish'>, plan: Plan, run: CutRun, sheet = run.sheets[0]! - 1): Knife {
+export function knifeFor(
+  docket: Pick<Docket, 'finish'>,
+  plan: Plan,
+  run: CutRun,
+  sheet = (run.sheets.find((n) => !plan.sheets.at(n - 1).ahead) ?? run.sheets[0]!) - 1,
+): Knife {
   const machine = guillotineOf(docket.finish);
   const lot = plan.sheets.lots.findIndex((l) => sheet >= l.from && sheet < l.from + l.count);
   const piles = plan.product.kind === 'flat' ? pilesOf(plan, Math.max(0, lot)) : [];

@@ -28,11 +28,35 @@ export const InkWork = z
   .strictObject({
     ink: Spot.describe('The spot ink, as the artwork names it'),
     becomes: z
-      .union([z.enum(['process', 'nothing']), z.strictObject({ ink: InkName })])
-      .describe('The process inks that stand for it; nothing, where it does not print; or another ink'),
+      .union([z.enum(['process', 'nothing', 'screen', 'ahead']), z.strictObject({ ink: InkName })])
+      .describe(
+        'The process inks that stand for it; nothing, where it does not print; the screen, where it is only looked at there; one more sheet ahead of the job, where machines are set up by it; or another ink',
+      ),
   })
   .meta({ id: 'InkWork' });
 export type InkWork = z.infer<typeof InkWork>;
+
+/** What becomes of an ink on one paper, or on the screen. */
+export type InkOnPaper = Omit<InkWork, 'becomes'> & {
+  readonly becomes: Exclude<InkWork['becomes'], 'screen' | 'ahead'>;
+};
+
+/** Where pages are drawn: on the sheets of a job, on that which goes ahead of them, on the screen. */
+export type DrawnOn = 'sheets' | 'ahead' | 'screen';
+
+/** What becomes of inks where pages are drawn: those that are for looking at alone are left out on paper. */
+export const inksOn = (works: readonly InkWork[], on: DrawnOn): InkOnPaper[] =>
+  works.flatMap(({ ink, becomes }): InkOnPaper[] =>
+    becomes !== 'screen' && becomes !== 'ahead'
+      ? [{ ink, becomes }]
+      : on === 'screen' || on === becomes
+        ? []
+        : [{ ink, becomes: 'nothing' }],
+  );
+
+/** Whether a job has an ink for the sheet ahead of it. */
+export const wishesAhead = ({ inks }: { readonly inks?: readonly InkWork[] | null | undefined }): boolean =>
+  inks?.some((w) => w.becomes === 'ahead') ?? false;
 
 export const InkWorks = z
   .array(InkWork)
@@ -68,6 +92,16 @@ export interface MadeReady {
   readonly tone: ToneWish | null;
   /** How colours that meet are spread into each other on the sheets. */
   readonly traps: TrapSettings | null;
+}
+
+/** The same where it is known on what they are drawn. */
+export type ReadyOn = Omit<MadeReady, 'inks'> & { readonly inks: readonly InkOnPaper[] };
+
+/** What is done to pages where they are drawn; null where nothing is. */
+export function readyOn(wish: MadeReady | null, on: DrawnOn): ReadyOn | null {
+  if (!wish) return null;
+  const inks = inksOn(wish.inks, on);
+  return inks.length > 0 || wish.lines || wish.colour || wish.tone || wish.traps ? { ...wish, inks } : null;
 }
 
 /** Where a job's colours go: its own wish, its machine, and what it is printed on. */

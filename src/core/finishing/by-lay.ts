@@ -14,7 +14,10 @@ export interface RunOfLay {
 
 /** The runs of a plan, those whose sheets lie unlike parted. */
 export function runsByLay(plan: Plan): RunOfLay[] {
-  return runsOf(plan).flatMap(({ sheets, prints, stock, called }) => {
+  const ahead = runsOf(plan).flatMap((run) => (run.ahead ? run.sheets : []));
+  return runsOf(plan).flatMap(({ sheets, prints, stock, called, ahead: alone }) => {
+    // what goes ahead is finished as those behind it are, and is none of what is good
+    if (alone) return [];
     const byLay = new Map<Lay, number[]>();
     for (const number of sheets) {
       const { lay } = plan.sheets.at(number - 1);
@@ -22,6 +25,12 @@ export function runsByLay(plan: Plan): RunOfLay[] {
       if (alike) alike.push(number);
       else byLay.set(lay, [number]);
     }
-    return [...byLay].map(([lay, alike]) => ({ stock, called, lay, sheets: alike, good: prints * alike.length }));
+    return [...byLay].map(([lay, alike]) => ({
+      stock,
+      called,
+      lay,
+      sheets: [...ahead.filter((number) => alike.includes(number + 1)), ...alike].sort((a, b) => a - b),
+      good: prints * alike.length,
+    }));
   });
 }

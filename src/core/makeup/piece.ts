@@ -220,6 +220,8 @@ export interface Gang {
   readonly apart: boolean;
   /** Whether its sheets take turns with those of the gangs beside it that do so too. */
   readonly collated?: boolean;
+  /** Whether one more print of its first sheet can go ahead of it, to set machines up by. */
+  readonly leads?: boolean;
 }
 
 /** More than can be laid in one job. */

@@ -9,7 +9,8 @@ import { type Reckoned } from './sheets';
 /** How many of each piece the sheets of a plan give when all are printed as often as they should be. */
 export function givenOf({ sheets, pieces }: Pick<Plan, 'sheets' | 'pieces'>): number[] {
   const given = new Array<number>(pieces.length).fill(0);
-  for (const { from, count, prints, lay } of sheets.blocks) {
+  for (const { from, count, prints, lay, ahead } of sheets.blocks) {
+    if (ahead) continue;
     const each = prints * yieldOf(lay.work);
     for (let i = from - 1; i < from - 1 + count; i++)
       for (const piece of sheets.downsAt(i)) if (piece !== null) given[piece]! += each;
@@ -38,11 +39,12 @@ export function flatSheetsFigure({ plan, runs }: Reckoned, product: FlatProduct)
   const bound = good > least ? `; fewer than ${whole(least)} cannot be` : '; fewer cannot be';
   const exact = wanted / up;
   const divided = `${many(wanted, product.what)} ÷ ${up} up = ${n(exact)}`;
-  const groups = printedSaid(plan.sheets.blocks);
+  const own = plan.sheets.blocks.filter((b) => !b.ahead);
+  const groups = printedSaid(own);
   // where one sheet is all there is, the number is that divided; else what each is printed, or how it is shared out
   const reached = good === Math.ceil(exact - 1e-9);
   const sum =
-    plan.sheets.length === 1 || inSequence(product)
+    totalOf(own, (b) => b.count) === 1 || inSequence(product)
       ? `${divided}${good === exact ? '' : reached ? ` → ${whole(good)}` : `; in this order it takes ${whole(good)}`}`
       : `${groups} = ${whole(good)}; ${divided}`;
   return { key: 'goodSheets', label: 'Good sheets', value: good, unit: 'sheets', sum: `${sum}${bound}` };
@@ -62,7 +64,7 @@ function printedSaid(blocks: readonly SheetBlock[]): string {
 
 /** How many unlike sheets there are. */
 export function formsFigure({ plan }: Reckoned): Figure {
-  const { length } = plan.sheets;
+  const length = totalOf(plan.sheets.blocks, (b) => (b.ahead ? 0 : b.count));
   return {
     key: 'forms',
     label: 'Unlike sheets',

@@ -63,7 +63,10 @@ export function goodSheetsFigure({ plan, copies, runs }: Reckoned): Figure {
 
 export function spoilageFigure({ runs }: Reckoned): Figure {
   const spoiled = totalOf(runs, (r) => r.spoilage);
-  const one = runs.length === 1 ? runs[0]! : null;
+  const own = runs.filter((r) => !r.ahead);
+  const one = own.length === 1 ? own[0]! : null;
+  const first = spoiled - totalOf(own, (r) => r.spoilage);
+  const ahead = first > 0 ? ` + ${whole(first)} ahead = ${whole(spoiled)}` : '';
   const wish = one?.machine.spoilage;
   return {
     key: 'spoilage',
@@ -72,8 +75,8 @@ export function spoilageFigure({ runs }: Reckoned): Figure {
     unit: 'sheets',
     sum:
       one && wish
-        ? `${n(wish.sheets)} + ${n(wish.percent)} % of ${whole(one.good)} = ${n(wish.sheets + (one.good * wish.percent) / 100)} → ${whole(spoiled)}`
-        : `${termsOf(runs, (r) => `${r.spoilage} ${r.stock.name}`)} = ${whole(spoiled)}`,
+        ? `${n(wish.sheets)} + ${n(wish.percent)} % of ${whole(one.good)} = ${n(wish.sheets + (one.good * wish.percent) / 100)} → ${whole(one.spoilage)}${ahead}`
+        : `${termsOf(runs, (r) => `${r.spoilage} ${r.ahead ? 'ahead' : r.stock.name}`)} = ${whole(spoiled)}`,
   };
 }
 

@@ -8,7 +8,12 @@ export interface Arranged {
   readonly gang: Gang;
   readonly lay: Pick<Lay, 'work'> & { readonly downs: readonly { readonly place: number }[] };
   readonly pieces: Series<Pick<Piece, 'wanted'>>;
+  /** Whether its first sheet is printed once more, as a sheet of its own ahead of the others, to set machines up by. */
+  readonly ahead: boolean;
 }
+
+/** Which of the sheets that a gang would have without one ahead is on one of its sheets. */
+const alike = ({ ahead }: Arranged, sheet: number): number => (ahead ? Math.max(0, sheet - 1) : sheet);
 
 const known = new WeakMap<Gang, { spots: number; forms: readonly Form[] }>();
 
@@ -31,7 +36,10 @@ function formsOf({ gang, lay, pieces }: Arranged): readonly Form[] {
 }
 
 /** How many sheets a gang takes. */
-export function sheetsFor(it: Arranged): number {
+export const sheetsFor = (it: Arranged): number => ownSheets(it) + (it.ahead ? 1 : 0);
+
+/** How many it takes without one ahead of them. */
+function ownSheets(it: Arranged): number {
   const { pieces, order } = it.gang;
   switch (order) {
     case 'repeat':
@@ -97,7 +105,9 @@ function stackOf(gang: Gang, spots: number, sheet: number): Stack {
  * as of every other, over the gang's sheets together: one that lay there once more would only be left over.
  * @param sheet which of the gang's sheets, from 0
  */
-export function arranged(it: Arranged, sheet: number): (number | null)[] {
+export const arranged = (it: Arranged, sheet: number): (number | null)[] => placesOf(it, alike(it, sheet));
+
+function placesOf(it: Arranged, sheet: number): (number | null)[] {
   const { gang, lay } = it;
   const { pieces, order, partner } = gang;
   const spots = lay.downs.length;
@@ -112,7 +122,7 @@ export function arranged(it: Arranged, sheet: number): (number | null)[] {
     case 'different': {
       const here = someOf(pieces, sheet * spots, (sheet + 1) * spots);
       // the last sheet has fewer of them: each as often as the others
-      const filled = here.length * yieldedBy(it, sheet);
+      const filled = here.length * givenBy(it, sheet);
       return places((k) => (k < filled ? here[k % here.length] : null));
     }
     case 'stack': {
@@ -158,7 +168,9 @@ function inPlace(filled: readonly number[], stay: readonly (number | null)[]): (
  * tail a piece lies on its own sheet and on its partner's, together in every place. Where pieces share sheets each has
  * its own number: 1 is said.
  */
-export function yieldedBy({ gang, lay }: Arranged, sheet: number): number {
+export const yieldedBy = (it: Arranged, sheet: number): number => givenBy(it, alike(it, sheet));
+
+function givenBy({ gang, lay }: Arranged, sheet: number): number {
   const spots = lay.downs.length;
   switch (gang.order) {
     case 'repeat':
@@ -181,8 +193,14 @@ export interface Lot {
 
 /** The lots in which a gang is cut: stacks by their lots, what is in sequence as one pile, all else sheet by sheet. */
 export function lotsOf(it: Arranged): Lot[] {
+  const own = ownLots(it);
+  // what goes ahead is cut by itself, before the others
+  return it.ahead ? [{ from: 0, count: 1 }, ...own.map(({ from, count }) => ({ from: from + 1, count }))] : own;
+}
+
+function ownLots(it: Arranged): Lot[] {
   const { gang, lay } = it;
-  const all = sheetsFor(it);
+  const all = ownSheets(it);
   switch (gang.order) {
     case 'repeat':
     case 'come-and-go':
@@ -204,10 +222,13 @@ export function lotsOf(it: Arranged): Lot[] {
 }
 
 /** How often one of a gang's sheets is printed, so that there are as many of its pieces as are wanted. */
-export function printsOf(it: Arranged, sheet: number): number {
+export const printsOf = (it: Arranged, sheet: number): number =>
+  it.ahead && sheet === 0 ? 1 : printed(it, alike(it, sheet));
+
+function printed(it: Arranged, sheet: number): number {
   const { gang, lay, pieces } = it;
   if (gang.order === 'shared') return formsOf(it)[sheet]!.prints;
   // pieces that lie together in another order are all wanted as often
   const first = gang.order === 'repeat' || gang.order === 'come-and-go' ? sheet : 0;
-  return Math.ceil(pieces.at(gang.pieces.at(first)!)!.wanted / (yieldedBy(it, sheet) * yieldOf(lay.work)));
+  return Math.ceil(pieces.at(gang.pieces.at(first)!)!.wanted / (givenBy(it, sheet) * yieldOf(lay.work)));
 }

@@ -1,4 +1,4 @@
-import type { Artwork, Docket, ProductKind } from '../docket';
+import { wishesAhead, type Artwork, type Docket, type ProductKind } from '../docket';
 import type { Series } from '../measure';
 import { layingOf } from '../lay';
 import { worked } from '../pages';
@@ -26,7 +26,7 @@ export function plan<D extends Docket>(docket: D, artwork: Artwork): Plan<D['pro
     worked(artwork, docket.artwork),
     layingOf,
   );
-  const { sheets, tooMuch } = sheetsOf(gangs, pieces, content);
+  const { sheets, tooMuch } = sheetsOf(gangs, pieces, content, wishesAhead(docket.artwork));
   return {
     product: product as ProductPlans[D['product']['kind']],
     content,

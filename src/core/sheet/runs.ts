@@ -10,6 +10,8 @@ export interface Run {
   /** What their pieces are called. */
   readonly called: string;
   readonly apart: boolean;
+  /** Whether it is a sheet that goes ahead of the others: none of it is good. */
+  readonly ahead: boolean;
   /** Sheets a copy. */
   readonly perCopy: number;
   readonly yields: number;
@@ -35,9 +37,9 @@ interface Planned {
 export function runsOf({ sheets }: Planned): Run[] {
   const groups = new Map<string, { first: SheetBlock; numbers: number[]; forms: number }>();
   for (const block of sheets.blocks) {
-    const { stock, machine, yields, prints, sides, called, lay, from, count } = block;
+    const { stock, machine, yields, prints, sides, called, ahead, lay, from, count } = block;
     const forms = count * (sides === 2 && yieldOf(lay.work) === 1 ? 2 : 1);
-    const key = `${stock.id} ${machine.id} ${yields} ${prints} ${sides} ${called}`;
+    const key = `${stock.id} ${machine.id} ${yields} ${prints} ${sides} ${called}${ahead ? ' ahead' : ''}`;
     let group = groups.get(key);
     if (!group) groups.set(key, (group = { first: block, numbers: [], forms: 0 }));
     group.forms += forms;
@@ -46,12 +48,15 @@ export function runsOf({ sheets }: Planned): Run[] {
   const begun = new Set<string>();
   return [...groups.values()].map(({ first, numbers, forms }) => {
     const perCopy = numbers.length;
-    const { stock, machine, yields, prints, called, apart, sides } = first;
+    const { stock, machine, yields, prints, called, apart, sides, ahead } = first;
+    const alike = { stock, machine, called, apart, ahead, perCopy, yields, prints, sides, forms, sheets: numbers };
+    // it is spoilage itself, and has none
+    if (ahead) return { ...alike, good: 0, spoilage: prints * perCopy };
     const good = prints * perCopy;
     const fresh = !begun.has(`${stock.id} ${machine.id}`);
     begun.add(`${stock.id} ${machine.id}`);
     const spoilage = Math.ceil((fresh ? machine.spoilage.sheets : 0) + (good * machine.spoilage.percent) / 100 - 1e-9);
-    return { stock, machine, called, apart, perCopy, yields, prints, good, spoilage, sides, forms, sheets: numbers };
+    return { ...alike, good, spoilage };
   });
 }
 
@@ -79,13 +84,15 @@ export function loadsOf(planned: Planned): Load[] {
   const groups = new Map<string, Run[]>();
   runsOf(planned).forEach((run, i) => {
     const key =
-      run.apart || !run.machine.mixes ? `run ${i}` : `${run.machine.id} ${run.yields} ${run.prints} ${run.sides}`;
+      run.apart || !run.machine.mixes
+        ? `run ${i}`
+        : `${run.machine.id} ${run.yields} ${run.prints} ${run.sides}${run.ahead ? ' ahead' : ''}`;
     const known = groups.get(key);
     if (known) known.push(run);
     else groups.set(key, [run]);
   });
   return [...groups.values()].map((group) => {
-    const { machine, sides, prints } = group[0]!;
+    const { machine, sides, prints, ahead } = group[0]!;
     const sheets = group.flatMap((r) => r.sheets).sort((a, b) => a - b);
     const stocks: { from: number; to: number; stock: Stock }[] = [];
     sheets.forEach((number, i) => {
@@ -98,8 +105,8 @@ export function loadsOf(planned: Planned): Load[] {
       machine,
       sides,
       copies: prints,
-      good: group.reduce((n, r) => n + r.good, 0),
-      overs: wholeOvers(group),
+      good: prints * sheets.length,
+      overs: ahead ? 0 : wholeOvers(group),
       sheets,
       stocks,
     };

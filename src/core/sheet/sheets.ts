@@ -1,7 +1,7 @@
 import { layOf, yieldOf, type Lay } from '../lay';
 import type { Content, Gang, Piece, TooMuch } from '../makeup';
 import type { Series } from '../measure';
-import type { Machine, Stock } from '../shop';
+import { hasPlates, type Machine, type Stock } from '../shop';
 import { arranged, lotsOf, printsOf, sheetsFor, yieldedBy, type Arranged, type Lot } from './arrange';
 import { cellAt, type Cell } from './cell';
 import { spotsOf, type Spots } from './spots';
@@ -30,6 +30,8 @@ export interface Sheet {
   readonly sides: 1 | 2;
   /** Whether it goes to its machine as a job of its own. */
   readonly apart: boolean;
+  /** Whether it is printed once ahead of the job, to set machines up by: what is on it is counted nowhere. */
+  readonly ahead: boolean;
   /** Its cells, made when they are asked for; none on a side that is not printed. */
   readonly front: readonly Cell[];
   readonly back: readonly Cell[];
@@ -48,6 +50,8 @@ export interface SheetBlock {
   readonly prints: number;
   readonly sides: 1 | 2;
   readonly apart: boolean;
+  /** Whether it is one sheet that goes ahead, as in {@link Sheet.ahead}. */
+  readonly ahead: boolean;
 }
 
 /** The sheets of a plan in running order, each made when it is asked for. */
@@ -109,6 +113,8 @@ export function sheetsOf(
   gangs: readonly Gang[],
   pieces: Series<Piece>,
   content: Content,
+  /** Whether a sheet is wished ahead of each gang that can have one. */
+  ahead = false,
 ): { sheets: Sheets; tooMuch: TooMuch | null } {
   const known = new Map<string, { lay: Lay; spots: Spots }>();
   const laid: Laid[] = [];
@@ -122,13 +128,14 @@ export function sheetsOf(
       known.set(gang.key, (form = { lay, spots: spotsOf(lay) }));
     }
     const each = form.spots.front.length + form.spots.back.length;
-    const all = sheetsFor({ gang, lay: form.lay, pieces });
+    const leads = ahead && (gang.leads ?? false) && !hasPlates(gang.sheet.machine);
+    const all = sheetsFor({ gang, lay: form.lay, pieces, ahead: leads });
     wanted += all * each;
     const room = Math.floor((MOST_CELLS - cells) / each);
     const count = Math.min(all, Math.max(room, from === 0 ? 1 : 0));
     if (count === 0) continue;
     cells += count * each;
-    laid.push({ gang, pieces, ...form, from, count, stride: 1, turn: 0 });
+    laid.push({ gang, pieces, ...form, ahead: leads, from, count, stride: 1, turn: 0 });
     from += count;
   }
   return {
@@ -172,7 +179,8 @@ function lazily(laid: readonly Laid[], length: number, pieces: Series<Piece>, co
         ));
     },
     get main() {
-      return at((laid.find((l) => l.gang.main) ?? laid[0]!).from);
+      const { from, ahead } = laid.find((l) => l.gang.main) ?? laid[0]!;
+      return at(ahead && from + 1 < length ? from + 1 : from);
     },
     *[Symbol.iterator]() {
       for (let i = 0; i < length; i++) yield at(i);
@@ -185,7 +193,7 @@ const yieldsOf = (laid: Laid, i: number): number => yieldedBy(laid, within(laid,
 
 /** A gang's sheets, those together that give as many copies. */
 function blocksOf(laid: Laid): SheetBlock[] {
-  const { gang, lay, from, count, stride } = laid;
+  const { gang, lay, from, count, stride, ahead } = laid;
   const { stock, machine } = gang.sheet;
   const { called, apart } = gang;
   const sides = lay.work === 'one-sided' ? 1 : 2;
@@ -194,7 +202,8 @@ function blocksOf(laid: Laid): SheetBlock[] {
   let yields = 0;
   let prints = 0;
   const end = (i: number): void => {
-    const alike = { count: 1, lay, stock, machine, called, yields, prints, sides, apart } as const;
+    const leads = ahead && begun === 0;
+    const alike = { count: 1, lay, stock, machine, called, yields, prints, sides, apart, ahead: leads } as const;
     // sheets that take turns with others stand each by itself
     if (stride > 1) for (let k = begun; k < i; k++) out.push({ ...alike, from: from + k * stride + 1 });
     else if (i > begun) out.push({ ...alike, from: from + begun + 1, count: i - begun });
@@ -203,7 +212,7 @@ function blocksOf(laid: Laid): SheetBlock[] {
   for (let i = 0; i < count; i++) {
     const next = yieldsOf(laid, from + i * stride);
     const often = printsOf(laid, i);
-    if (next !== yields || often !== prints) end(i);
+    if (next !== yields || often !== prints || (ahead && i === 1)) end(i);
     yields = next;
     prints = often;
   }
@@ -249,6 +258,7 @@ function sheetAt(laid: Laid, i: number, pieces: Series<Piece>, content: Content)
     prints: printsOf(laid, at),
     sides: oneSided ? 1 : 2,
     apart: gang.apart,
+    ahead: laid.ahead && at === 0,
     get front() {
       return (front ??= oneForm ? [...fill('front'), ...fill('back')] : fill('front'));
     },

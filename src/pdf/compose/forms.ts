@@ -1,4 +1,4 @@
-import type { Cell, MadeReady, Matrix } from '../../core';
+import type { Cell, ReadyOn, Matrix } from '../../core';
 import { mediaBox, pageToSheet, PT } from '../geometry';
 import type { OpenPdf } from '../open';
 import type { Dict, Ref } from '../syntax/objects';
@@ -29,7 +29,7 @@ export interface Readies {
 export type Linear = readonly [number, number, number, number];
 
 /** Makes what writes the pages of a file as they are wished. @param path where it lies */
-export type Readier = (copier: Copier, out: PdfWriter, wish: MadeReady, path: string) => Readies;
+export type Readier = (copier: Copier, out: PdfWriter, wish: ReadyOn, path: string) => Readies;
 
 /** A file that pages are taken from. */
 export interface Source {

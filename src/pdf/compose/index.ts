@@ -5,9 +5,11 @@ import {
   madeReady,
   mark,
   plan,
+  readyOn,
   type Artwork,
   type Coder,
   type Docket,
+  type DrawnOn,
   type Marks,
   type Plan,
   type ProofWish,
@@ -133,6 +135,8 @@ interface Writing {
   readonly tree: number;
   readonly all: number;
   readonly formOf: ReturnType<typeof formsOf>;
+  /** Those of the sheets that go ahead of the job; null where none does. */
+  readonly aheadOf: ReturnType<typeof formsOf> | null;
   readonly marks: Marks;
   readonly drawn: MarkWriter;
   readonly imprints: ImprintWriter;
@@ -142,12 +146,17 @@ interface Writing {
 }
 
 /** The files with what writes their pages as they are wished; an album's stay as they are. */
-function sourcesOf(job: ComposeJob, out: PdfWriter, files: readonly OpenPdf[], readies: Readies[]): Source[] {
-  const wish = madeReady(job.docket);
+function sourcesOf(
+  job: ComposeJob,
+  out: PdfWriter,
+  copiers: readonly (readonly [OpenPdf, Copier])[],
+  readies: Readies[],
+  on: DrawnOn,
+): Source[] {
+  const wish = readyOn(madeReady(job.docket), on);
   const paths = filesOf(job);
-  return files.map((opened, i): Source => {
-    const copier = new Copier(opened.file, out, job.verify ? (o) => unbroken(opened.file, o) : undefined);
-    if (!wish || (job.album && i === files.length - 1)) return { opened, copier };
+  return copiers.map(([opened, copier], i): Source => {
+    if (!wish || (job.album && i === copiers.length - 1)) return { opened, copier };
     if (!job.readier) throw new RangeError('Pages are written as they are wished where somebody can.');
     const ready = job.readier(copier, out, wish, paths[i]!);
     readies.push(ready);
@@ -164,11 +173,17 @@ function write(
 ): Composed {
   const { docket, artwork } = job;
   const planned = job.planned ?? plan(docket, artwork);
-  const sources = sourcesOf(job, out, files, readies);
+  const copiers = files.map((opened) => {
+    const verify = job.verify ? (o: PdfObject): void => unbroken(opened.file, o) : undefined;
+    return [opened, new Copier(opened.file, out, verify)] as const;
+  });
+  const sources = sourcesOf(job, out, copiers, readies, 'sheets');
   const [root, tree, info, all] = [out.allocate(), out.allocate(), out.allocate(), out.allocate()];
   // Every separation at the tint asked for (8.6.6.4)
   out.object(all, '[/Separation /All /DeviceCMYK <</FunctionType 2/Domain[0 1]/C0[0 0 0 0]/C1[1 1 1 1]/N 1>>]');
   const formOf = formsOf(out, sources);
+  const ahead = planned.sheets.blocks.some((b) => b.ahead);
+  const aheadOf = ahead ? formsOf(out, sourcesOf(job, out, copiers, readies, 'ahead')) : null;
   const fonts = new FontWriter(out);
   const spots = new SpotSpaces(out);
   const writing: Writing = {
@@ -176,6 +191,7 @@ function write(
     tree,
     all,
     formOf,
+    aheadOf,
     marks: mark(docket, planned),
     drawn: new MarkWriter(out, all, fonts, spots, job.coder ?? null),
     imprints: new ImprintWriter(
@@ -245,14 +261,14 @@ function writeSheets(job: ComposeJob, { sheets }: Plan, writing: Writing): void 
 }
 
 function writeSide(
-  { out, tree, all, formOf, marks, drawn, imprints, kids, made }: Writing,
+  { out, tree, all, formOf, aheadOf, marks, drawn, imprints, kids, made }: Writing,
   sheet: Sheet,
   side: SideName,
 ): void {
   const on: Drawn = { content: '', forms: new Map(), fonts: new Map(), spaces: new Map(), states: new Map() };
   for (const cell of sheet[side]) {
     if (cell.page === null || cell.matrix === null) continue;
-    const form: Form = formOf(cell);
+    const form: Form = (sheet.ahead && aheadOf ? aheadOf : formOf)(cell);
     drawCell(on, cell, form);
     imprints.draw(on, cell);
   }

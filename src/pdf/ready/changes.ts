@@ -1,4 +1,4 @@
-import { PROCESS, sameInk, type InkWork, type Tone } from '../../core';
+import { PROCESS, sameInk, type InkOnPaper, type Tone } from '../../core';
 import { realNumber as n } from '../compose/number';
 import type { Copier } from '../compose/copier';
 import { nameOf } from '../compose/spots';
@@ -23,7 +23,7 @@ export class Changes {
   constructor(
     private readonly copier: Copier,
     private readonly out: PdfWriter,
-    private readonly works: readonly InkWork[],
+    private readonly works: readonly InkOnPaper[],
     private readonly conversion: Conversion | null = null,
   ) {}
 

@@ -1,4 +1,4 @@
-import type { MadeReady } from '../../core';
+import type { ReadyOn } from '../../core';
 import type { Linear, Readier, Readies } from '../compose/forms';
 import { packShort } from '../compose/object-streams';
 import type { Copier } from '../compose/copier';
@@ -40,7 +40,7 @@ export class Ready extends Redrawing implements Readies {
   constructor(
     copier: Copier,
     out: PdfWriter,
-    private readonly wish: MadeReady,
+    private readonly wish: ReadyOn,
     path: string,
     press: Press | null,
   ) {

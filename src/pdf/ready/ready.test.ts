@@ -74,6 +74,20 @@ describe('an ink made another', () => {
     expect(out!.has('Gold')).toBe(false);
   });
 
+  it('prints on the sheet ahead alone, where it is wished there', async () => {
+    const job = await jobOf('.2 0 0 0 k 20 20 90 60 re f /Gold cs .8 scn 80 60 90 60 re f');
+    const [was] = await separationsOf(written(job, {}));
+    const sheets = await separationsOf(written(job, { inks: [{ ink: 'Gold', becomes: 'ahead' }] }));
+    expect(sheets.length).toBe(2);
+    for (const ink of [...ALL, 'Gold']) expect([ink, near(was!.get(ink), sheets[0]!.get(ink))]).toEqual([ink, 0]);
+    expect(sheets[1]!.has('Gold')).toBe(false);
+    const [out] = await separationsOf(written(job, { inks: [{ ink: 'Gold', becomes: 'nothing' }] }));
+    for (const ink of ALL) expect([ink, near(out!.get(ink), sheets[1]!.get(ink))]).toEqual([ink, 0]);
+    // seen on the screen alone it is on no sheet
+    const seen = await separationsOf(written(job, { inks: [{ ink: 'Gold', becomes: 'screen' }] }));
+    expect(seen.map((s) => s.has('Gold'))).toEqual([false]);
+  });
+
   it('may be a process ink', async () => {
     const job = await jobOf('.2 0 0 0 k 20 20 90 60 re f /Gold cs .8 scn 80 60 90 60 re f');
     const [was] = await separationsOf(written(job, {}));

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { USUAL_TRAPS, type MadeReady, type TrapSettings } from '../../core';
+import { USUAL_TRAPS, type ReadyOn, type TrapSettings } from '../../core';
 import { pageAlone } from '../raster';
 import { separationsOf, type Greys } from '../separate/testing';
 import { scratch, writePdf } from '../testing';
@@ -19,7 +19,7 @@ export async function trapped(
     readonly things?: Readonly<Record<number, string>>;
   } = {},
   settings: TrapSettings | null = SETTINGS,
-  wish: Partial<MadeReady> = {},
+  wish: Partial<ReadyOn> = {},
   scale = 1,
 ): Promise<Plates> {
   const dir = scratch();

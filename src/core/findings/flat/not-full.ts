@@ -10,8 +10,9 @@ export const notFull: Check<InspectedFlat> = ({ product, plan }) => {
   let on = 0;
   // only the last lot is not full: what is before it is not looked through
   for (let i = sheets.length - 1; i >= Math.max(0, sheets.length - 2000); i--) {
-    const none = sheets.at(i).downs.filter((d) => d === null).length;
-    if (none === 0) break;
+    const { downs, ahead } = sheets.at(i);
+    const none = downs.filter((d) => d === null).length;
+    if (none === 0 || ahead) break;
     empty += none;
     on++;
   }

@@ -1,7 +1,7 @@
 import type { Check } from '../kinds';
 import { artworkNotes } from './artwork-notes';
 import { boxFaults, workLost } from './boxes';
-import { inksAlike, inkWorksDone, inkWorksLost } from './ink-works';
+import { inksAlike, inkWorksDone, inkWorksLost, lineInks, noneAhead } from './ink-works';
 import { colourDone, colourOther, colourUnknown, colourUnlike } from './colour';
 import { finishingLacks } from './finishing-lacks';
 import { finishingLimits } from './finishing-limits';
@@ -43,6 +43,8 @@ export const SHARED: readonly Check[] = [
   inksAlike,
   inkWorksLost,
   inkWorksDone,
+  noneAhead,
+  lineInks,
   colourUnknown,
   colourOther,
   colourUnlike,

@@ -172,6 +172,7 @@ function gangOf(
     pieces: ids,
     order: ORDERS[order.kind],
     collated,
+    leads: !collated,
     lift: order.kind === 'pads' ? order.of : order.kind === 'stack' && order.lot !== null ? order.lot : lift,
     exact: order.kind === 'pads',
     last: order.kind === 'sequence' || order.kind === 'stack' ? (order.last ?? asNeeded) : asNeeded,

@@ -24,9 +24,9 @@ export function FormList() {
   if (ordered.length < 2 || ordered.length > MOST_LISTED) return null;
   const numbers = new Map<number, { prints: number }>();
   for (let i = 0; i < plan.sheets.length; i++) {
-    const { pieces, prints } = plan.sheets.at(i);
+    const { pieces, prints, ahead } = plan.sheets.at(i);
     const [piece] = pieces;
-    if (piece !== undefined && !numbers.has(piece)) numbers.set(piece, { prints });
+    if (!ahead && piece !== undefined && !numbers.has(piece)) numbers.set(piece, { prints });
   }
   return (
     <section aria-labelledby={id}>

@@ -26,8 +26,7 @@ export function InkWorksRow() {
   if (all.length === 0) return null;
   const put = (ink: string, key: string): void => {
     const others = works.filter((w) => !sameInk(w.ink, ink));
-    const becomes: InkWork['becomes'] | null =
-      key === 'own' ? null : key === 'process' || key === 'nothing' ? key : { ink: key.slice(AS.length) };
+    const becomes: InkWork['becomes'] | null = key === 'own' ? null : isWord(key) ? key : { ink: key.slice(AS.length) };
     const now = becomes === null ? others : [...others, { ink, becomes }];
     change({ artwork: { inks: now.length > 0 ? now : null } }, `${ink}: ${SAID[key] ?? key}`);
   };
@@ -50,6 +49,8 @@ export function InkWorksRow() {
                 { key: 'own', label: 'As it is' },
                 { key: 'process', label: 'Process inks', detail: 'by what the file says stands for it' },
                 { key: 'nothing', label: 'Left out', detail: 'what lies under it is whole' },
+                { key: 'screen', label: 'Seen, not printed', detail: 'shown here to look at' },
+                { key: 'ahead', label: 'On a sheet ahead', detail: 'one more, printed once, to set up by' },
                 ...others(ink).map((name) => ({ key: `${AS}${name}`, label: `As ${name}` })),
               ]}
               onChange={(key) => put(ink, key)}
@@ -61,11 +62,14 @@ export function InkWorksRow() {
   );
 }
 
-const SAID: Readonly<Record<string, string>> = {
-  own: 'as it is',
+const WORDS: Readonly<Record<Extract<InkWork['becomes'], string>, string>> = {
   process: 'in process inks',
   nothing: 'left out',
+  screen: 'seen, not printed',
+  ahead: 'on a sheet ahead',
 };
+const SAID: Readonly<Record<string, string>> = { own: 'as it is', ...WORDS };
+const isWord = (key: string): key is keyof typeof WORDS => key in WORDS;
 
 /** Lines that would break up in print, drawn thicker. */
 export function ThinLinesRow() {

@@ -243,7 +243,8 @@ function Loads() {
     const sheets = `${load.sheets.length} ${load.sheets.length === 1 ? 'sheet' : 'sheets'}`;
     const sent = sentOf(load, wish).times;
     const times = `${sent} ${sent === 1 ? 'time' : 'times'}`;
-    return `${what}${sheets}, ${load.sides === 2 ? 'two sides' : 'one side'}, printed ${times}${onStocks(load)}.`;
+    const ahead = plan.sheets.at(load.sheets[0]! - 1).ahead ? 'ahead, to set up by: ' : '';
+    return `${ahead}${what}${sheets}, ${load.sides === 2 ? 'two sides' : 'one side'}, printed ${times}${onStocks(load)}.`;
   };
   if (loads.length === 1) return <p className="text-sm">{say(loads[0]!)}</p>;
   return (
@@ -268,7 +269,7 @@ function Overs() {
   const [spoilage, printable] = useMemo(() => {
     const loads = loadsOf(plan);
     return [
-      runsOf(plan).reduce((n, r) => n + r.spoilage, 0),
+      runsOf(plan).reduce((n, r) => n + (r.ahead ? 0 : r.spoilage), 0),
       loads.reduce((n, l) => n + sentOf(l, { overs: true }).sheets - l.good, 0),
     ];
   }, [plan]);

@@ -32,6 +32,7 @@ export function stripPlaces(plan: Plan): { places: Place[]; width: number } {
 /** What the bracket under a sheet says: its section where sections are more than sheets of one fold. */
 function bracketOf(plan: Plan, index: number): string {
   const sheet = plan.sheets.at(index);
+  if (sheet.ahead) return 'ahead';
   // sheets of flat work differ by how often they are printed
   if (plan.product.kind === 'flat') return sheet.prints > 1 && plan.sheets.length > 1 ? `${sheet.prints} ×` : '';
   const here = sheet.pieces.map((id) => plan.pieces.at(id)!);
@@ -43,7 +44,8 @@ function bracketOf(plan: Plan, index: number): string {
 /** What the number of sheets is of: those that a copy takes, or of flat work those that differ. */
 function countSaid({ product, sheets }: Plan): string {
   const one = sheets.length === 1;
-  if (product.kind === 'flat') return one ? 'sheet' : 'unlike sheets';
+  // one that goes ahead is like the one behind it
+  if (product.kind === 'flat') return one ? 'sheet' : sheets.blocks.some((b) => b.ahead) ? 'sheets' : 'unlike sheets';
   return `${one ? 'sheet' : 'sheets'} a copy`;
 }
 

@@ -3,6 +3,7 @@ import { inPile, wholeNumber, type Cell, type Plan, type Sheet } from '../../../
 /** A sheet's sections in words: `section 3, Right-angle, 4 × 2`; a tab by its title. Null where its number tells all. */
 function whatItIs(plan: Plan, sheet: Sheet): string | null {
   const { product: book } = plan;
+  if (sheet.ahead) return 'goes ahead, printed once: to set up by, counted nowhere';
   // sheets of flat work differ by how often they are printed
   if (book.kind !== 'bound') return plan.sheets.length > 1 ? `printed ${timesSaid(sheet.prints)}` : null;
   const here = sheet.pieces.map((id) => book.sections[id]!);
