@@ -1,6 +1,7 @@
 import type { ColorSpace, Device, Matrix as MupdfMatrix, PDFDocument, PDFObject, Text } from 'mupdf';
 import { bounds, intersect, rect, spanned, type Rect } from '../core';
 import type { PageLook, PictureLook, Space } from '../core/preflight';
+import { crookedOn } from './crooked';
 import { drawnItems } from './drawn-items';
 import { PT } from './geometry';
 import { mostInkOn } from './most-ink';
@@ -16,6 +17,8 @@ const LARGE = 24;
 const TRACE = 0.05;
 /** As much of black is black, and no grey. */
 const SOLID = 0.9;
+/** A picture that takes more of a page than this may be a scan of it. */
+const FILLS = 0.6;
 /** Smaller than this, in pixels, a picture is a tint or an ornament: nobody looks for detail in it. */
 const SMALL = 64;
 
@@ -72,6 +75,7 @@ export function lookAtPage(doc: PDFDocument, page: number): PageLook {
       through: seen.through,
       blackOver: seen.blackOver,
       mostInk: seen.spaces.has('cmyk') || seen.spaces.has('spot') ? safely(() => mostInkOn(loaded)) : null,
+      crooked: seen.widest > FILLS * media.width * media.height ? safely(() => crookedOn(loaded)) : null,
       fonts: used(fontsOf(doc, page), seen.fonts),
       ...notesOn(doc, page),
     };
@@ -98,6 +102,8 @@ class Seen {
   readonly rich: { box: Rect; points: number }[] = [];
   readonly through: Rect[] = [];
   readonly blackOver: Rect[] = [];
+  /** The largest picture, of any kind. */
+  widest = 0;
   /** What is painted in a colour, as far as letters may lie on it. */
   private readonly grounds: Rect[] = [];
   /** The fonts that letters are drawn in, as the file names them. */
@@ -164,6 +170,7 @@ class Seen {
       clipText: (text, ctm) => void this.letters(text, ctm),
       fillImage: (image, ctm, alpha) => {
         const box = this.box(unit(ctm));
+        this.widest = Math.max(this.widest, box.width * box.height);
         const space = image.getColorSpace();
         if (space) this.colour(space, box, alpha);
         this.ground(null, null, box);
@@ -174,7 +181,11 @@ class Seen {
         if (across > 0 && down > 0)
           this.pictures.push({ box, ppi: Math.min(width / across, height / down), space: spaceOf(space) });
       },
-      fillImageMask: (_image, ctm, space, _color, alpha) => this.colour(space, this.box(unit(ctm)), alpha),
+      fillImageMask: (_image, ctm, space, _color, alpha) => {
+        const box = this.box(unit(ctm));
+        this.widest = Math.max(this.widest, box.width * box.height);
+        this.colour(space, box, alpha);
+      },
       beginMask: (area) => {
         if (this.through.length < MOST) this.through.push(this.box(area));
       },

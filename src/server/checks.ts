@@ -37,7 +37,7 @@ const running = new Map<string, Running>();
 const failed = new Map<string, string>();
 
 /** What was seen of a file stays true: its name is what is in it. Another way to look has another number. */
-const WAY = 3;
+const WAY = 4;
 const fileOf = (sha256: string): string => join(folderOf(sha256), `${WAY}-look.json`);
 
 type Seen = Omit<FileLook, 'artwork'>;
@@ -127,7 +127,7 @@ async function checkJob(docket: Docket, artwork: Artwork, patience: number): Pro
           if (e instanceof RangeError) return { state: 'stopped' as const, why: 'It is not in the store.' };
           throw e;
         });
-        if (check.state === 'done') return { name, report: reportFor(check.report, docket, sha256), why: null };
+        if (check.state === 'done') return { name, report: reportFor(check.report, docket, sha256, i), why: null };
         if (check.state === 'stopped') return { name, report: null, why: check.why };
         if (Date.now() >= until)
           return { name, report: null, why: `It is being looked over: page ${check.done} of ${check.total}.` };

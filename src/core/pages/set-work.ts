@@ -20,6 +20,12 @@ export const LIES_AS_IT_IS: PageLay = {
   move: { x: 0, y: 0 },
 };
 
+/** By what a page whose lines run at an angle is turned so that they run level, degrees: it is mirrored before it is turned. */
+export const straightBy = (
+  { angle }: { readonly angle: number },
+  lay: Pick<PageLay, 'mirrored'> | undefined,
+): number => ((lay?.mirrored ?? null) === null ? -angle : angle);
+
 const isFor = (work: PageWork, { file, pages }: WorkFor): boolean => work.file === file && work.pages === pages;
 
 /** A wish changed for these pages: the last that was set by hand for just them, else a new one after all others. */

@@ -1,6 +1,7 @@
 import { blackKnocks } from './checks/black-knocks';
 import { boxes } from './checks/boxes';
 import { coarse } from './checks/coarse';
+import { crooked } from './checks/crooked';
 import { empty } from './checks/empty';
 import { fields } from './checks/fields';
 import { fonts, standardFonts } from './checks/fonts';
@@ -21,12 +22,13 @@ import { totalInk } from './checks/total-ink';
 import { transparency } from './checks/transparency';
 import { unseen } from './checks/unseen';
 import { version } from './checks/version';
+import { MOST_WORKS } from '../docket';
 import type { PreflightCheck } from './kinds';
 import type { FileLook } from './look';
 import type { PreflightFinding, PreflightReport } from './report';
 import { DEFAULT_RULES, type CheckId, type PreflightRules, type Weight } from '../shop';
 
-export type { FileLook, PageLook, PictureLook, Space } from './look';
+export type { CrookedLook, FileLook, PageLook, PictureLook, Space } from './look';
 export type { PreflightFinding, PreflightReport } from './report';
 export { atScale, rulesAt } from './at-scale';
 export { reportFor, type JobFinding, type JobReport } from './mending';
@@ -38,6 +40,7 @@ const CHECKS: Readonly<Record<CheckId, PreflightCheck>> = {
   'standard-fonts': standardFonts,
   coarse,
   fine: tooFine,
+  crooked,
   rgb,
   lab,
   profiles,
@@ -65,8 +68,9 @@ export const CHECK_WORDS: readonly { readonly check: CheckId; readonly title: st
   Object.keys(CHECKS) as CheckId[]
 ).map((check) => ({ check, title: CHECKS[check].title, weight: CHECKS[check].weight }));
 
-/** Places of one finding that are told. */
+/** Places of one finding that are told; of scans as many as can be set straight. */
 const MOST_PLACES = 100;
+const placesOf = (check: CheckId): number => (check === 'crooked' ? MOST_WORKS : MOST_PLACES);
 
 const ORDER = { stop: 0, look: 1, fine: 2 } as const;
 
@@ -78,7 +82,7 @@ export function preflight(file: FileLook, rules: PreflightRules = DEFAULT_RULES)
     if (weight === 'off') return [];
     const found = look(file, rules);
     if (found.length === 0) return [];
-    return [{ check, weight, title, why, mend, count: found.length, places: found.slice(0, MOST_PLACES) }];
+    return [{ check, weight, title, why, mend, count: found.length, places: found.slice(0, placesOf(check)) }];
   });
   const stops = findings.some((f) => f.weight === 'stop');
   return {

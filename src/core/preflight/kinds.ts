@@ -1,5 +1,5 @@
 import type { Rect } from '../measure';
-import type { FileLook } from './look';
+import type { CrookedLook, FileLook } from './look';
 import type { PreflightRules, Weight } from '../shop';
 
 /** Something that a check has found, and where. */
@@ -9,6 +9,8 @@ export interface Found {
   readonly box: Rect | null;
   /** What is there: `96 pixels an inch`. */
   readonly said: string;
+  /** How a scan lies there. */
+  readonly lies?: CrookedLook;
 }
 
 /** One check: one thing that may be wrong with a file. */

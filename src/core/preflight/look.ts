@@ -1,5 +1,5 @@
 import type { Artwork } from '../docket';
-import type { Rect } from '../measure';
+import type { Rect, Size } from '../measure';
 
 /** What a file looks like, as far as preflight asks: millimetres from the lower left of each page as it is seen. */
 
@@ -11,6 +11,15 @@ export interface PictureLook {
   /** Pixels an inch, the lower of across and down. */
   readonly ppi: number;
   readonly space: Space;
+}
+
+/** How a scan lies that is not straight. */
+export interface CrookedLook {
+  /** At what its lines run, degrees counter-clockwise. */
+  readonly angle: number;
+  /** The middle of what is on it, and how large that is once it is straight; mm. */
+  readonly middle: { readonly x: number; readonly y: number };
+  readonly size: Size;
 }
 
 export interface PageLook {
@@ -36,6 +45,8 @@ export interface PageLook {
   /** Letters in black alone over something that is painted; and how many texts in black alone do not overprint. */
   readonly blackOver?: readonly Rect[];
   readonly knockingBlacks?: number;
+  /** How it lies, where it is a scan that is not straight. */
+  readonly crooked?: CrookedLook | null;
   readonly fonts: readonly { readonly name: string; readonly embedded: boolean }[];
   /** Comments that are on it, and whether they print. */
   readonly remarks: { readonly printed: number; readonly unprinted: number };

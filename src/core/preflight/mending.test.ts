@@ -33,23 +33,25 @@ describe('a file’s report as a job has it', () => {
 
   it('failed, and is mended where the job does something about all that stops it', () => {
     expect(report.outcome).toBe('failed');
-    expect(reportFor(report, docket, SHA).outcome).toBe('failed');
+    expect(reportFor(report, docket, SHA, 0).outcome).toBe('failed');
     const mended = reportFor(
       report,
       { ...docket, artwork: { ...wish, lines: { under: 0.08, to: 0.1, most: 0.2 } } },
       SHA,
+      0,
     );
     expect(mended.outcome).toBe('mended');
     expect(mended.findings.find((f) => f.check === 'thin-lines')!.mended).toBe('thickened where they are printed');
     // bleed that is made thickens no line
     expect(
-      reportFor(report, { ...docket, artwork: { ...wish, bleed: MadeBleed.parse({ way: 'mirrored' }) } }, SHA).outcome,
+      reportFor(report, { ...docket, artwork: { ...wish, bleed: MadeBleed.parse({ way: 'mirrored' }) } }, SHA, 0)
+        .outcome,
     ).toBe('failed');
   });
 
   it('passes where somebody let what stops it pass, of this file and by this check', () => {
     const passing = (sha256: string, check: 'thin-lines' | 'fonts') =>
-      reportFor(report, { ...docket, artwork: { ...wish, passed: [{ sha256, check }] } }, SHA);
+      reportFor(report, { ...docket, artwork: { ...wish, passed: [{ sha256, check }] } }, SHA, 0);
     const of = passing(SHA, 'thin-lines');
     expect(of.outcome).not.toBe('failed');
     expect(of.findings.filter((f) => f.passed).map((f) => f.check)).toEqual(['thin-lines']);
@@ -61,7 +63,7 @@ describe('a file’s report as a job has it', () => {
   it('is clean where nothing was found, whatever else is wished', () => {
     const clean = preflight({ ...FILE, pages: [{ ...FILE.pages[0]!, lines: [] }] });
     expect(
-      reportFor(clean, { ...docket, artwork: { ...wish, lines: { under: 0.08, to: 0.1, most: 0.2 } } }, SHA).outcome,
+      reportFor(clean, { ...docket, artwork: { ...wish, lines: { under: 0.08, to: 0.1, most: 0.2 } } }, SHA, 0).outcome,
     ).toBe('clean');
   });
 });
@@ -72,7 +74,7 @@ describe('colours of light', () => {
     pages: [{ ...FILE.pages[0]!, lines: [], spaces: { rgb: artwork.pages[0]!.trim, lab: artwork.pages[0]!.trim } }],
   };
   const said = (of: Parameters<typeof reportFor>[1]): (string | null)[] =>
-    reportFor(preflight(light), of, SHA)
+    reportFor(preflight(light), of, SHA, 0)
       .findings.filter((f) => f.check === 'rgb' || f.check === 'lab')
       .map((f) => f.mended);
   const profile = { name: 'Coated', sha256: 'a'.repeat(64) };

@@ -11,6 +11,7 @@ export * from './ordered';
 export * from './posters';
 export * from './quiet';
 export * from './made-ready';
+export * from './straight';
 export * from './for-piles';
 export * from './for-program';
 export type { ForProgram } from './in-strips';

@@ -8,6 +8,7 @@ export const CHECK_IDS = [
   'standard-fonts',
   'coarse',
   'fine',
+  'crooked',
   'rgb',
   'lab',
   'profiles',

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { makeReady, printedAs, type CheckId, type PrintedAs } from '../../../core';
+import { makeReady, printedAs, setStraight, type CheckId, type PrintedAs } from '../../../core';
 import { reportFor, type JobFinding, type JobReport, type PreflightReport } from '../../../core/preflight';
 import { Button } from '../../../ui/Button';
 import { ask, Refused } from '../../../ui/client';
@@ -135,7 +135,7 @@ function FileRow({
   }));
   const [times, again] = useState(0);
   const check = useCheck(sha256, printed, wish.rules ?? null, times);
-  const report = check.state === 'done' ? reportFor(check.report, { artwork: wish, sheet }, sha256) : null;
+  const report = check.state === 'done' ? reportFor(check.report, { artwork: wish, sheet }, sha256, file) : null;
   const outcome = report && outcomeSaid(report);
   const worst = outcome?.severity;
   useEffect(() => {
@@ -253,10 +253,32 @@ function FindingLine({
             ))}
             {pages.length > NAMED && <span className="self-center">and {pages.length - NAMED} more</span>}
           </p>
+          {check === 'crooked' && mended === null && <SetStraight {...{ places, file }} />}
           {weight === 'stop' && finding.mended === null && <LetPass {...{ check, sha256, title, passed }} />}
         </div>
       )}
     </li>
+  );
+}
+
+/** Scans set straight, each by its own angle. */
+function SetStraight({ places, file }: { readonly places: JobFinding['places']; readonly file: number }) {
+  const store = useJobStore();
+  const press = (): void => {
+    const { docket, artwork, change } = store.getState();
+    const pages = places.flatMap(({ page, lies }) => (page !== null && lies ? [{ page, lies }] : []));
+    const { work, left } = setStraight(docket, artwork, file, pages);
+    change({ artwork: { work } }, pages.length === 1 ? 'a scan set straight' : `${pages.length} scans set straight`);
+    if (left > 0)
+      useNotices.getState().say({
+        tone: 'look',
+        text: `${left} pages stay as they are: there is no room for more wishes of single pages. Have the scans set straight before they come.`,
+      });
+  };
+  return (
+    <Button small onPress={press}>
+      Set straight
+    </Button>
   );
 }
 
