@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { PDFDocument, degrees } from 'pdf-lib';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { patched, setStraight, type DocketOf } from '../core';
+import { LIES_AS_IT_IS, patched, setStraight, type DocketOf } from '../core';
 import { preflight, reportFor } from '../core/preflight';
 import { flatDocketFor } from '../core/testing';
 import { compose } from './compose';
@@ -119,7 +119,9 @@ describe('a scan', () => {
         },
         sheet: { stock: { width: 320, height: 450 } },
         marks: { slug: { on: false }, crop: { on: false } },
-        artwork: mirrored ? { work: [{ file: 0, pages: 'all', why: 'hand', lay: { mirrored } }] } : {},
+        artwork: mirrored
+          ? { work: [{ file: 0, pages: 'all', why: 'hand', lay: { ...LIES_AS_IT_IS, mirrored } }] }
+          : {},
       });
       const pages = found.places.map((p) => ({ page: p.page!, lies: p.lies! }));
       expect(reportFor(report, docket, null, 0).findings.find((f) => f.check === 'crooked')!.mended).toBeNull();

@@ -1,4 +1,13 @@
-import { MOST_WORKS, type ArtworkWish, type PageLay, type PageWork, type SetBox, type BoxName } from '../docket';
+import {
+  MOST_ON_PAGE,
+  MOST_WORKS,
+  type ArtworkWish,
+  type PageLay,
+  type PageWork,
+  type SetBox,
+  type BoxName,
+} from '../docket';
+import { contains, type Rect } from '../measure';
 
 /** Wishes for pages as they are made by hand: set, changed, taken back. */
 
@@ -42,6 +51,45 @@ function changedFor(works: Works, at: WorkFor, change: (work: PageWork) => PageW
 /** Boxes that are set for pages, the others of theirs kept. */
 export const withBoxes = (works: Works, at: WorkFor, boxes: Readonly<Partial<Record<BoxName, SetBox>>>): PageWork[] =>
   changedFor(works, at, (w) => ({ ...w, boxes: { ...w.boxes, ...boxes } }));
+
+/** A piece of a page that several stand on. */
+export type PagePiece = NonNullable<PageWork['pieces']>[number];
+
+/** The pieces that stand on pages, in their order; one alone is a page with its boxes. */
+export const withPieces = (works: Works, at: WorkFor, pieces: readonly PagePiece[]): PageWork[] =>
+  changedFor(works, at, (w) => {
+    const [first, second] = pieces;
+    if (second) return { ...w, pieces: pieces.slice(0, MOST_ON_PAGE) };
+    return { ...w, pieces: null, boxes: { ...w.boxes, ...first } };
+  });
+
+/** A piece with another trim, or another bleed; round a trim that is moved out of it the bleed goes with it. */
+export function pieceWith(piece: PagePiece, name: 'trim' | 'bleed', box: SetBox): PagePiece {
+  if (name === 'bleed') return { ...piece, bleed: box };
+  if (contains(piece.bleed, box)) return { ...piece, trim: box };
+  const { trim, bleed } = piece;
+  const left = trim.x - bleed.x;
+  const foot = trim.y - bleed.y;
+  return {
+    trim: box,
+    bleed: {
+      x: box.x - left,
+      y: box.y - foot,
+      width: box.width + bleed.width - trim.width,
+      height: box.height + bleed.height - trim.height,
+    },
+  };
+}
+
+/** One more piece beside one: to its right where the page has room there, else below it, else where it is. */
+export function pieceBeside({ trim, bleed }: PagePiece, sheet: Rect): PagePiece {
+  const by = (dx: number, dy: number): PagePiece => ({
+    trim: { ...trim, x: trim.x + dx, y: trim.y + dy },
+    bleed: { ...bleed, x: bleed.x + dx, y: bleed.y + dy },
+  });
+  const beside = [by(bleed.width, 0), by(0, -bleed.height)];
+  return beside.find((p) => contains(sheet, p.trim)) ?? by(0, 0);
+}
 
 /** How pages lie, the rest of it kept. */
 export const withLay = (works: Works, at: WorkFor, lay: Partial<PageLay>, now: PageLay | undefined): PageWork[] =>

@@ -168,6 +168,10 @@ describe('work laid out for a program of a guillotine', () => {
         fc.integer({ min: 1, max: 2 }),
         fc.constantFrom(0, 3, 7.25),
         (width, height, columns, rows, gap) => {
+          // what is left in hand in the end may be waste as large as a piece: then nothing in the file tells them apart
+          const left = (sheet: number, piece: number, count: number): number =>
+            (sheet - count * piece - (count - 1) * gap) / 2;
+          fc.pre(Math.abs(left(320, height, rows) - height) > 0.2 && Math.abs(left(450, width, columns) - width) > 0.2);
           const program = fileOf({
             finished: { width, height },
             lies: { way: 'upright', columns, rows, gap: { across: gap, down: gap } },

@@ -31,6 +31,9 @@ export function PageDrawing({
   facts,
   boxes,
   guesses,
+  pieces,
+  piece,
+  onPiece,
   chosen,
   sha256,
   page,
@@ -41,6 +44,10 @@ export function PageDrawing({
   readonly boxes: Readonly<Record<BoxName, Rect>>;
   /** Pieces that were found and are not taken. */
   readonly guesses: readonly Rect[];
+  /** The trims of pieces that stand on it, where they are several; which of them is set, from 0. */
+  readonly pieces: readonly Rect[];
+  readonly piece: number;
+  readonly onPiece: (piece: number) => void;
   readonly chosen: BoxName;
   readonly sha256: string;
   readonly page: number;
@@ -88,12 +95,57 @@ export function PageDrawing({
           .map((name) => (
             <Outlined key={name} name={name} box={boxes[name]} H={H} line={line} />
           ))}
+        {pieces.map((p, i) => (
+          <OtherPiece key={i} box={p} nth={i} on={i === piece} {...{ H, line }} onPress={() => onPiece(i)} />
+        ))}
         {places.map((p, i) => (
           <Halo key={i} {...p} H={H} line={line} />
         ))}
-        <ChosenBox key={`${page} ${chosen}`} {...{ facts, chosen, scale, onSet }} own={boxes[chosen]} />
+        <ChosenBox key={`${page} ${chosen} ${piece}`} {...{ facts, chosen, scale, onSet }} own={boxes[chosen]} />
       </svg>
     </div>
+  );
+}
+
+/** A piece of several, its number in its corner; pressed it is the one that is set. */
+function OtherPiece({
+  box,
+  nth,
+  on,
+  H,
+  line,
+  onPress,
+}: {
+  readonly box: Rect;
+  readonly nth: number;
+  readonly on: boolean;
+  readonly H: number;
+  readonly line: number;
+  readonly onPress: () => void;
+}) {
+  const r = down(box, H);
+  const side = 20 * line;
+  return (
+    <g onPointerDown={onPress} className={on ? undefined : 'cursor-pointer'} data-piece={nth + 1}>
+      <rect
+        {...r}
+        fill={on ? 'none' : '#2a211c0a'}
+        stroke="#2a211c"
+        strokeWidth={line}
+        strokeDasharray={`${3 * line} ${3 * line}`}
+      />
+      <rect x={r.x} y={r.y} width={side} height={side} fill={on ? '#a8431f' : '#2a211c'} />
+      <text
+        x={r.x + side / 2}
+        y={r.y + side * 0.72}
+        fontSize={13 * line}
+        fontWeight={600}
+        textAnchor="middle"
+        fill="#fffdf8"
+      >
+        {nth + 1}
+      </text>
+    </g>
   );
 }
 

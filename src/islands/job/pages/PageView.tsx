@@ -5,9 +5,14 @@ import {
   formatSize,
   guessOn,
   pagesIn,
+  pieceBeside,
+  pieceWith,
   withBoxes,
+  withPieces,
   worked,
+  MOST_ON_PAGE,
   type BoxName,
+  type PagePiece,
   type Rect,
   type WorkedPage,
   type WorkFor,
@@ -25,13 +30,14 @@ import { PageInks } from './PageInks';
 import { PageDrawing } from './PageDrawing';
 import { letterOf } from './PageTools';
 
-/** The boxes of a page as they are, one for each name: an art box that is not there is the trim. */
-const boxesOf = (facts: WorkedPage): Record<BoxName, Rect> => ({
+/** The boxes of a page as they are, one for each name: an art box that is not there is the trim. @param piece which of several, from 0 */
+const boxesOf = (facts: WorkedPage, piece: number): Record<BoxName, Rect> => ({
   media: facts.sheet ?? facts.media,
   crop: facts.crop,
   bleed: facts.bleed,
   trim: facts.trim,
   art: facts.art ?? facts.trim,
+  ...facts.pieces?.[Math.min(piece, facts.pieces.length - 1)],
 });
 
 const NAMES: readonly { readonly key: BoxName; readonly label: string }[] = [
@@ -43,6 +49,7 @@ const NAMES: readonly { readonly key: BoxName; readonly label: string }[] = [
 ];
 
 const NO_PLACES: LookedAt['places'] = [];
+const NO_PIECES: readonly Rect[] = [];
 
 /** What is looked at of a page. */
 type Shown = 'boxes' | 'inks' | 'compared';
@@ -55,6 +62,7 @@ export function PageView({ more }: { readonly more: ReactNode }) {
   const [file, setFile] = useState(led?.file ?? 0);
   const [wanted, setPage] = useState(led?.page ?? 1);
   const [chosen, choose] = useState<BoxName>('trim');
+  const [piece, setPiece] = useState(0);
   const [shown, show] = useState<Shown>('boxes');
   useEffect(() => {
     const { at } = useLooking.getState();
@@ -76,7 +84,7 @@ export function PageView({ more }: { readonly more: ReactNode }) {
         <p className="pt-6">This file has no pages.</p>
       </div>
     );
-  const boxes = boxesOf(facts);
+  const boxes = boxesOf(facts, piece);
   return (
     <div className="flex h-full min-h-0 flex-col bg-glass">
       <PageHead
@@ -98,7 +106,7 @@ export function PageView({ more }: { readonly more: ReactNode }) {
       ) : shown === 'compared' ? (
         <BeforeAfter facts={facts} file={at} page={page} />
       ) : (
-        <PageBoxes {...{ facts, page, chosen, choose }} file={at} />
+        <PageBoxes {...{ facts, page, chosen, choose, piece, setPiece }} file={at} />
       )}
     </div>
   );
@@ -111,12 +119,17 @@ function PageBoxes({
   page,
   chosen,
   choose,
+  piece: wanted,
+  setPiece,
 }: {
   readonly facts: WorkedPage;
   readonly file: number;
   readonly page: number;
   readonly chosen: BoxName;
   readonly choose: (name: BoxName) => void;
+  /** Which of several pieces on it, from 0. */
+  readonly piece: number;
+  readonly setPiece: (piece: number) => void;
 }) {
   const { wish, finished, change } = useJob(({ docket, change }) => ({
     wish: docket.artwork,
@@ -126,9 +139,19 @@ function PageBoxes({
   const led = useLooking((s) => s.at);
   const [range, setRange] = useState<string | null>(null);
   const pages: WorkFor = { file, pages: range ?? String(page) };
-  const boxes = boxesOf(facts);
-  const set = (box: Rect, name = chosen): void =>
-    change({ artwork: { work: withBoxes(wish.work, pages, { [name]: tidy(box) }) } }, `${name} box set`);
+  const boxes = boxesOf(facts, wanted);
+  const { pieces } = facts;
+  const piece = Math.min(wanted, (pieces?.length ?? 1) - 1);
+  const put = (list: readonly PagePiece[], label: string): void =>
+    change({ artwork: { work: withPieces(wish.work, pages, list) } }, label);
+  const set = (box: Rect, name = chosen): void => {
+    if (pieces && (name === 'trim' || name === 'bleed'))
+      put(
+        pieces.map((p, i) => (i === piece ? tidyPiece(pieceWith(p, name, tidy(box))) : p)),
+        `${name} of piece ${piece + 1} set`,
+      );
+    else change({ artwork: { work: withBoxes(wish.work, pages, { [name]: tidy(box) }) } }, `${name} box set`);
+  };
   const guess = guessOn(facts, finished);
   return (
     <div className="flex min-h-0 flex-1 max-[1000px]:flex-col max-[1000px]:overflow-y-auto">
@@ -136,6 +159,9 @@ function PageBoxes({
         facts={facts}
         boxes={boxes}
         guesses={guess ? guess.pieces.map((p) => p.trim) : []}
+        pieces={pieces?.map((p) => p.trim) ?? NO_PIECES}
+        piece={piece}
+        onPiece={setPiece}
         chosen={chosen}
         sha256={[wish.file, ...wish.more][file]?.sha256 ?? ''}
         page={page}
@@ -143,9 +169,14 @@ function PageBoxes({
         onSet={set}
       />
       <div className="w-[22.5rem] shrink-0 overflow-y-auto border-l border-ink/30 bg-paper px-3 py-2 max-[1000px]:w-full max-[1000px]:overflow-visible">
+        <PiecesRow
+          {...{ facts, piece, setPiece, put }}
+          own={{ trim: boxes.trim, bleed: boxes.bleed }}
+          sheet={boxes.media}
+        />
         <Choice label="Box" value={chosen} options={NAMES} onChange={choose} />
         <BoxFigures
-          key={`${file} ${page} ${chosen}`}
+          key={`${file} ${page} ${chosen} ${piece}`}
           name={chosen}
           box={boxes[chosen]}
           facts={facts}
@@ -157,6 +188,76 @@ function PageBoxes({
         />
         <LayFigures facts={facts} pages={pages} />
       </div>
+    </div>
+  );
+}
+
+/** Which piece of the page is set, where several stand on it; and how they become more, or fewer. */
+function PiecesRow({
+  facts: { pieces },
+  piece,
+  setPiece,
+  own,
+  sheet,
+  put,
+}: {
+  readonly facts: WorkedPage;
+  readonly piece: number;
+  readonly setPiece: (piece: number) => void;
+  /** The boxes of the one that is set. */
+  readonly own: PagePiece;
+  readonly sheet: Rect;
+  readonly put: (pieces: readonly PagePiece[], label: string) => void;
+}) {
+  const all = pieces ?? [own];
+  return (
+    <div className="mb-2 flex flex-wrap items-center gap-1.5 text-sm">
+      {pieces && (
+        <>
+          <Button small aria-label="Piece before" isDisabled={piece === 0} onPress={() => setPiece(piece - 1)}>
+            <ChevronLeft size={14} aria-hidden />
+          </Button>
+          <span>Piece</span>
+          <CountField label="Piece of the page" value={piece + 1} max={all.length} onChange={(n) => setPiece(n - 1)} />
+          <span>of {all.length}</span>
+          <Button
+            small
+            aria-label="Next piece"
+            isDisabled={piece >= all.length - 1}
+            onPress={() => setPiece(piece + 1)}
+          >
+            <ChevronRight size={14} aria-hidden />
+          </Button>
+        </>
+      )}
+      {all.length < MOST_ON_PAGE && (
+        <Button
+          small
+          onPress={() => {
+            put(
+              [...all.slice(0, piece + 1), tidyPiece(pieceBeside(own, sheet)), ...all.slice(piece + 1)],
+              'one more piece on the page',
+            );
+            setPiece(piece + 1);
+          }}
+        >
+          One more piece
+        </Button>
+      )}
+      {pieces && (
+        <Button
+          small
+          onPress={() => {
+            put(
+              pieces.filter((_, i) => i !== piece),
+              `piece ${piece + 1} taken off the page`,
+            );
+            setPiece(Math.max(0, piece - 1));
+          }}
+        >
+          Without this one
+        </Button>
+      )}
     </div>
   );
 }
@@ -231,4 +332,5 @@ const tidy = ({ x, y, width, height }: Rect): Rect => ({
   width: Math.max(1, round(width)),
   height: Math.max(1, round(height)),
 });
+const tidyPiece = ({ trim, bleed }: PagePiece): PagePiece => ({ trim: tidy(trim), bleed: tidy(bleed) });
 const round = (mm: number): number => Math.round(mm * 1000) / 1000;
