@@ -140,6 +140,29 @@ describe('one thing wrong', () => {
     expect(at(report, 'thin-lines').places[0]!.box!.x).toBeCloseTo(50 / MM, 1);
   });
 
+  it('areas that are as thin as lines, however they lie', async () => {
+    const report = await checked([
+      page(
+        [
+          '0 0 0 1 k 50 50 40 0.2 re f', // 0.0706 mm
+          'q 0.8660254 0.5 -0.5 0.8660254 100 60 cm 0 0 40 0.1 re f Q', // 0.0353 mm, turned
+          '60 100 m 80 100.1 100 100.1 120 100 c 100 99.9 80 99.9 60 100 c f', // a leaf of 0.2 points between its hands
+          '50 120 40 0.25 re f', // 0.0882 mm: thick enough
+          '50 130 0.2 0.2 re f 50 131 0.2 0.7 re f', // dots: shorter than four times the threshold
+          '50 140 40 0.2 re 50 150 40 9 re f', // one of two is no line
+          '50 160 40 0.15 re 50 165 40 0.2 re f', // two at once: the thinner is told
+        ].join('\n'),
+      ),
+    ]);
+    expect(at(report, 'thin-lines').places.map((p) => p.said)).toEqual([
+      '0.071 mm',
+      '0.035 mm',
+      '0.071 mm',
+      '0.053 mm',
+    ]);
+    expect(at(report, 'thin-lines').places[0]!.box!.height).toBeCloseTo(0.2 / MM, 3);
+  });
+
   it('pictures that are coarse, or finer than anybody sees', async () => {
     const image = async (pixels: number): Promise<string> => {
       const create = { width: pixels, height: pixels, channels: 3 as const, background: '#338866' };

@@ -1,4 +1,4 @@
-import type { ColorSpace, Device, Matrix as MupdfMatrix, PDFDocument, PDFObject, Text } from 'mupdf';
+import type { ColorSpace, Device, Matrix as MupdfMatrix, Path, PDFDocument, PDFObject, Text } from 'mupdf';
 import { bounds, intersect, rect, spanned, type Rect } from '../core';
 import type { PageLook, PictureLook, Space } from '../core/preflight';
 import { crookedOn } from './crooked';
@@ -6,11 +6,16 @@ import { drawnItems } from './drawn-items';
 import { PT } from './geometry';
 import { mostInkOn } from './most-ink';
 import { mupdf } from './mupdf';
+import { lineThickness, MOST_POINTS, type Point } from './slivers';
 
 /** Things of one kind that are told of a page, at most. */
 const MOST = 500;
 /** Lines as thick as this are no thin ones, by any rules; mm. */
 const THICK = 0.6;
+/** What is four times as long as this may be a line, if it is thin enough; mm. */
+const SHORT = 0.08;
+/** Areas of a page that are looked at as lines, at most. */
+const MOST_AREAS = 20_000;
 /** Letters as large as this are not small, by any rules; points. */
 const LARGE = 24;
 /** Less of an ink than this nobody sees double. */
@@ -100,6 +105,7 @@ class Seen {
   readonly spaces = new Map<Space, Rect>();
   readonly lines: { box: Rect; width: number }[] = [];
   readonly rich: { box: Rect; points: number }[] = [];
+  private areas = 0;
   readonly through: Rect[] = [];
   readonly blackOver: Rect[] = [];
   /** The largest picture, of any kind. */
@@ -129,6 +135,37 @@ class Seen {
     if (width < THICK && this.lines.length < MOST) this.lines.push({ box, width });
   }
 
+  /** Takes down an area that is as thin as a line. */
+  private sliver(path: Path, ctm: MupdfMatrix, box: Rect): void {
+    if (this.lines.length >= MOST || this.areas++ >= MOST_AREAS) return;
+    const parts: Point[][] = [];
+    let points = 0;
+    const add = (...at: readonly number[]): void => {
+      points += at.length / 2;
+      if (points > MOST_POINTS) return;
+      for (let i = 0; i < at.length; i += 2) {
+        const [x, y] = [at[i]!, at[i + 1]!];
+        parts.at(-1)?.push(this.toMm(ctm[0] * x + ctm[2] * y + ctm[4], ctm[1] * x + ctm[3] * y + ctm[5]));
+      }
+    };
+    path.walk({
+      moveTo: (x, y) => {
+        parts.push([]);
+        add(x, y);
+      },
+      lineTo: add,
+      curveTo: add,
+    });
+    if (points > MOST_POINTS) return;
+    // a place that is only gone to is no part
+    const width = lineThickness(
+      parts.filter((p) => p.length > 1),
+      THICK,
+      SHORT,
+    );
+    if (width !== null) this.lines.push({ box, width });
+  }
+
   /** Takes down the fonts of some letters. @returns the size of the smallest, points */
   private letters(text: Text, ctm: MupdfMatrix): number {
     let points = Infinity;
@@ -148,6 +185,7 @@ class Seen {
         const box = this.box(path.getBounds(noPen, ctm));
         this.colour(space, box, alpha);
         this.ground(space, color, box);
+        this.sliver(path, ctm, box);
       },
       strokePath: (path, pen, ctm, space, _color, alpha) => {
         const box = this.box(path.getBounds(pen, ctm));

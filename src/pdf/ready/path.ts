@@ -1,8 +1,6 @@
 import type { Operation } from '../colour/operators';
+import { MOST_POINTS } from '../slivers';
 import { numberOf } from '../syntax/objects';
-
-/** Points of an area that are looked at: a sliver has few. */
-const MOST_POINTS = 64;
 
 /** A path that is being made (8.5.2): where it begins in what is written, and its points, as far as they are few. */
 export class Path {

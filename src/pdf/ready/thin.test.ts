@@ -9,7 +9,8 @@ import type { Linear } from '../compose/forms';
 import { readArtwork } from '../read';
 import { run, scratch, writePdf } from '../testing';
 import { readierFor } from '.';
-import { alike, follow, narrowest, sliverPen, stretches, thickened } from './thin';
+import { narrowest } from '../slivers';
+import { alike, follow, sliverPen, stretches, thickened } from './thin';
 
 const WISH: ThinLines = { under: 0.08, to: 0.1, most: 0.2 };
 const turned = (degrees: number): Linear => {
