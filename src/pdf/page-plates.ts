@@ -1,13 +1,14 @@
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { PROCESS, sameInk } from '../core';
+import { CLOSE_UP, PROCESS, rect, sameInk } from '../core';
 import { readSpace } from './colour/spaces';
 import { Copier } from './compose/copier';
 import { layersEntry } from './compose/layers';
 import { PdfWriter } from './compose/writer';
 import { spotInks, spotSpace } from './inks';
-import { greysOf } from './greys';
+import { PT } from './geometry';
+import { greysOf, greysOfPart } from './greys';
 import type { Press } from './icc';
 import { allow } from './mupdf';
 import { openWithMupdf } from './mupdf-file';
@@ -44,6 +45,9 @@ export interface PagePlates {
   readonly most: { readonly total: number; readonly x: number; readonly y: number };
 }
 
+/** Dots an inch of what is looked at closely. */
+const CLOSE_DPI = 1200;
+
 /** Dots an inch that plates are looked at in, and dots of the longer side at most. */
 const DPI = 150;
 const MOST_DOTS = 2400;
@@ -53,6 +57,7 @@ const MOST_SPOTS = 24;
 /**
  * A page parted into its inks, as pictures to be looked at.
  * @param page from 1 @param ready what is done to its content first @param press where its colours are brought to, where they are
+ * @param at the middle of what is looked at closely, 0 to 1 from the upper left; nothing for the whole page
  * @throws PdfSyntaxError where it cannot be parted
  */
 export async function pagePlates(
@@ -60,6 +65,7 @@ export async function pagePlates(
   page: number,
   ready?: ReadyPage,
   press: Press | null = null,
+  at: { readonly x: number; readonly y: number } | null = null,
 ): Promise<PagePlates> {
   const dir = scratchFolder();
   try {
@@ -67,7 +73,7 @@ export async function pagePlates(
     pageAlone(path, page, one, ready, press);
     const { inks, rgb, more } = separated(one, join(dir, 'plates.pdf'));
     const spots = spotsOf(path, inks, press);
-    const { width, height, greys, dot } = drawn(join(dir, 'plates.pdf'), inks.length);
+    const { width, height, greys, dot } = drawn(join(dir, 'plates.pdf'), inks.length, at);
     const plates = await Promise.all(
       greys.map(async (grey, i): Promise<PagePlate> => ({
         ink: inks[i]!,
@@ -170,8 +176,12 @@ function lookOf(file: PdfFile, { pages }: OpenPdf, ink: string): PagePlate['rgb'
 }
 const isInk = (tints: readonly number[]): boolean => tints.some((t) => t > 0.02);
 
-/** Draws plates in greys. */
-function drawn(path: string, count: number): { width: number; height: number; greys: Uint8Array[]; dot: number } {
+/** Draws plates in greys. @param at the middle of what is drawn closely; null for all of it */
+function drawn(
+  path: string,
+  count: number,
+  at: { readonly x: number; readonly y: number } | null,
+): { width: number; height: number; greys: Uint8Array[]; dot: number } {
   allow(512 << 20);
   const { doc, close } = openWithMupdf(path);
   try {
@@ -179,9 +189,17 @@ function drawn(path: string, count: number): { width: number; height: number; gr
     const greys = Array.from({ length: count }, (_, i) => {
       const page = doc.loadPage(i);
       const [x0, y0, x1, y1] = page.getBounds('MediaBox');
-      const scale = Math.min(DPI / 72, MOST_DOTS / Math.max(x1 - x0, y1 - y0, 1));
+      const [wide, high] = [x1 - x0, y1 - y0];
+      const scale = at ? CLOSE_DPI / 72 : Math.min(DPI / 72, MOST_DOTS / Math.max(wide, high, 1));
+      const side = CLOSE_UP * PT;
       try {
-        const { width, height, greys: grey } = greysOf(page, scale);
+        const {
+          width,
+          height,
+          greys: grey,
+        } = at
+          ? greysOfPart(page, rect(at.x * wide - side / 2, at.y * high - side / 2, side, side), scale)
+          : greysOf(page, scale);
         size = { width, height, dot: 25.4 / 72 / scale };
         return grey;
       } finally {

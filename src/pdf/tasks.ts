@@ -39,7 +39,12 @@ export interface Tasks {
   readonly read: (task: { path: string; copy: string; password?: string }) => Promise<ReadArtwork>;
   readonly draw: (task: { path: string; page: number; width: number; ready?: ReadyPage }) => Promise<Uint8Array>;
   /** A page parted into its inks. */
-  readonly plates: (task: { path: string; page: number; ready?: ReadyPage }) => Promise<PagePlates>;
+  readonly plates: (task: {
+    path: string;
+    page: number;
+    ready?: ReadyPage;
+    at?: { x: number; y: number };
+  }) => Promise<PagePlates>;
   /** Pixels an inch of a page's coarsest picture. */
   readonly coarsest: (task: { path: string; page: number }) => Promise<number | null>;
   /** Reads a file, and looks it over as preflight asks. */
@@ -87,9 +92,9 @@ export const TASKS: Tasks = {
   read: ({ path, copy, password }) => readArtwork(path, copy, password),
   draw: async ({ path, page, width, ready }) =>
     rasterise(path, page, width, ready, ready && (await pressOf(ready.wish.colour, ready.profile))),
-  plates: async ({ path, page, ready }) => {
+  plates: async ({ path, page, ready, at }) => {
     const press = ready && (await pressOf(ready.wish.colour, ready.profile));
-    return (await import('./page-plates')).pagePlates(path, page, ready, press);
+    return (await import('./page-plates')).pagePlates(path, page, ready, press, at);
   },
   coarsest: async ({ path, page }) => coarsestPicture(path, page),
   look: async ({ path, copy, password }, progress) => {

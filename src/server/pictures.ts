@@ -11,7 +11,7 @@ import { profileAt } from './profiles';
 import { storedAt, workingCopyAt } from './store';
 import { findArtwork } from './tables/artworks';
 import { tooHeavy } from './too-heavy';
-import { drawInWorker, hastenDrawing, platesInWorker, type Haste } from './workers';
+import { drawInWorker, hastenDrawing, platesInWorker, type Close, type Haste } from './workers';
 
 /** Widths in pixels that pages are drawn at: in the run strip, on the table, zoomed in. */
 export const WIDTHS = [160, 640, 1600, 3200] as const;
@@ -119,22 +119,30 @@ export function picture(
 const parting = new Map<string, Promise<string>>();
 
 /**
- * The inks of a page, each as a picture, as JSON; kept as pictures are.
+ * The inks of a page, each as a picture, as JSON; kept as pictures are, where it is not a part of it looked at closely.
  * @throws RangeError where there is no such page; TookTooLong, TookTooMuch, PdfSyntaxError where it cannot be parted
  */
-export function plates(sha256: string, page: number, ready: ReadyPicture | null): Promise<string> {
-  const file = join(folderOf(sha256), `${page}-plates-2${keyOf(ready)}.json`);
+export function plates(
+  sha256: string,
+  page: number,
+  ready: ReadyPicture | null,
+  at: Close | null = null,
+): Promise<string> {
+  const close = at ? `-at-${at.x}-${at.y}` : '';
+  const file = join(folderOf(sha256), `${page}-plates-2${keyOf(ready)}${close}.json`);
   const waiting = parting.get(file);
   if (waiting) return waiting;
   const made = (async () => {
     if (existsSync(file)) return readFile(file, 'utf8');
     const row = await findArtwork(sql, sha256);
     if (!row || row.facts.pages[page - 1] === undefined) throw new RangeError('There is no such page.');
-    const parted = await platesInWorker(sourceOf(sha256, row.working_copy), page, readied(ready, 'sheets'));
+    const parted = await platesInWorker(sourceOf(sha256, row.working_copy), page, readied(ready, 'sheets'), at);
     const json = JSON.stringify({
       ...parted,
       plates: parted.plates.map(({ png, ...plate }) => ({ ...plate, png: Buffer.from(png).toString('base64') })),
     });
+    // nobody comes back to just this spot
+    if (at) return json;
     await mkdir(folderOf(sha256), { recursive: true }).catch((e: unknown) => {
       if (!diskFull(e)) throw e;
     });

@@ -81,8 +81,22 @@ export const drawInWorker = (
   pool('draw').run('draw', { path, page, width, ...(ready ? { ready } : {}) }, { priority: PRIORITY[haste], id });
 
 /** A page parted into its inks, as somebody looks at it. @throws TookTooLong, TookTooMuch */
-export const platesInWorker = (path: string, page: number, ready: ReadyPage | null): Promise<PagePlates> =>
-  pool('draw').run('plates', { path, page, ...(ready ? { ready } : {}) }, { priority: PRIORITY['looked-at'] });
+export const platesInWorker = (
+  path: string,
+  page: number,
+  ready: ReadyPage | null,
+  at: Close | null = null,
+): Promise<PagePlates> =>
+  pool('draw').run(
+    'plates',
+    { path, page, ...(ready ? { ready } : {}), ...(at ? { at } : {}) },
+    { priority: PRIORITY['looked-at'] },
+  );
+/** Where a page is looked at closely, 0 to 1 from its upper left. */
+export interface Close {
+  readonly x: number;
+  readonly y: number;
+}
 
 /** Pixels an inch of a page's coarsest picture, when nothing is waited for. @throws TookTooLong, TookTooMuch */
 export const coarsestInWorker = (path: string, page: number): Promise<number | null> =>

@@ -105,5 +105,6 @@ const addressOf = (file: string, page: number, what: string, query: string): str
 /** The address of a page's picture. @param file as {@link drawnFile} names it */
 export const pictureUrl = (file: string, page: number, width: number): string =>
   addressOf(file, page, '', `w=${width}`);
-/** The address of its inks. */
-export const platesUrl = (file: string, page: number): string => addressOf(file, page, '/plates', '');
+/** The address of its inks. @param at the middle of what is looked at closely, 0 to 1 from the upper left */
+export const platesUrl = (file: string, page: number, at?: { readonly x: number; readonly y: number } | null): string =>
+  addressOf(file, page, '/plates', at ? `at=${at.x},${at.y}` : '');

@@ -15,6 +15,9 @@ export const ReadyPicture = z.strictObject({
 });
 export type ReadyPicture = z.infer<typeof ReadyPicture>;
 
+/** What is looked at closely of a page's inks is so wide and high, mm. */
+export const CLOSE_UP = 12;
+
 /** A scale to a hundredth: what is kept of pages is kept by it, and a hair more or less is no other one. */
 export const roundedScale = (scale: number): number => Math.min(100, Math.max(0.01, Math.round(scale * 100) / 100));
 

@@ -11,14 +11,14 @@ export const usePageFile = (file: number): { readonly own: string; readonly read
   }));
 
 const Lab = z.tuple([z.number(), z.number(), z.number()]);
-const Spot = z.object({
+const SpotInk = z.object({
   by: z.string(),
   lab: Lab.nullable(),
   printed: Lab.nullable(),
   difference: z.number().nullable(),
 });
 /** What a spot ink is meant to look like, and what process inks make of it. */
-export type SpotSaid = z.infer<typeof Spot>;
+export type SpotSaid = z.infer<typeof SpotInk>;
 
 /** The inks of a page as they are looked at. */
 const Said = z.object({
@@ -30,7 +30,7 @@ const Said = z.object({
       process: z.boolean(),
       coverage: z.number(),
       rgb: z.tuple([z.number(), z.number(), z.number()]),
-      spot: Spot.nullish(),
+      spot: SpotInk.nullish(),
       png: z.string(),
     }),
   ),
@@ -89,9 +89,18 @@ export type Parting =
   | { readonly kind: 'there'; readonly plates: Plates }
   | { readonly kind: 'not'; readonly why: string };
 
-/** The inks of a page of a file, asked for when it is looked at. @param file as its pages are drawn */
-export function usePlates(file: string, page: number): Parting {
-  const url = platesUrl(file, page);
+/** A place on a page, 0 to 1 from its upper left. */
+export interface Spot {
+  readonly x: number;
+  readonly y: number;
+}
+
+/**
+ * The inks of a page of a file, asked for when it is looked at.
+ * @param file as its pages are drawn @param at the middle of what is looked at closely; null for the whole page
+ */
+export function usePlates(file: string, page: number, at: Spot | null = null): Parting {
+  const url = platesUrl(file, page, at);
   const [known, set] = useState<{ readonly url: string; readonly it: Parting }>({ url: '', it: { kind: 'coming' } });
   useEffect(() => {
     let wanted = true;
