@@ -1,8 +1,44 @@
 import type * as z from 'zod';
-import { Counter, Imprint, routeFor, routeToRound, routeWith, USUAL_COLOUR, USUAL_TRAPS } from '../src/core';
+import {
+  Counter,
+  Imprint,
+  routeFor,
+  routeToRound,
+  routeWith,
+  USUAL_COLOUR,
+  USUAL_LINES,
+  USUAL_TRAPS,
+} from '../src/core';
 import { finisherOf, HARBOUR, stockOf, TOOLS, type DemoJob } from './job';
 
 const imprintOf = (wish: z.input<typeof Imprint>): Imprint => Imprint.parse(wish);
+
+/** Jobs whose files want something done before they are printed. */
+export const READY_JOBS: readonly DemoJob[] = [
+  {
+    file: 'key-tag.pdf',
+    title: 'Key tags, die cut',
+    made: 'flat',
+    dueIn: 10,
+    copies: 600,
+    customer: TOOLS,
+    stock: 'board-250-sra3-sg',
+    wish: () => ({
+      product: { what: 'label' },
+      artwork: { inks: [{ ink: 'Die line', becomes: 'ahead' }], lines: USUAL_LINES },
+    }),
+  },
+  {
+    file: 'loan-cards-scanned.pdf',
+    title: 'Loan cards, scanned',
+    made: 'flat',
+    dueIn: 14,
+    copies: 40,
+    customer: TOOLS,
+    stock: 'silk-170-sra3-sg',
+    wish: () => ({ product: { what: 'card', bleed: 0, sides: 'one' } }),
+  },
+];
 
 /** The jobs of flat work. */
 export const FLAT_JOBS: readonly DemoJob[] = [

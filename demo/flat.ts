@@ -1,6 +1,6 @@
 import { cmyk, rgb, type CMYK } from 'pdf-lib';
 import { drawTool, harbour, TOOLS } from './drawings';
-import { seascape } from './photo';
+import { ruledCard, seascape } from './photo';
 import { bytesOf, DEEP, embedded, FOAM, INK, Leaf, MOSS, newBook, OAT, SAND, SEA, type LeafWish } from './leaf';
 
 /** The flat work of the demonstration: cards, tickets, labels, invitations, transfers. */
@@ -104,6 +104,37 @@ export async function benchLabel(): Promise<Uint8Array> {
   leaf.text('Bench', 6, 22, 15, book.head, OAT);
   leaf.text('wipe down, hang up, sweep', 6, 13, 8.5, book.bold, OAT);
   leaf.text('Gullcroft Tool Library', 6, 6, 7, book.body, FOAM);
+  return bytesOf(book);
+}
+
+/** A tag for the key of a tool chest: its corners and its hole are punched, where an ink of its own says. */
+export async function keyTag(): Promise<Uint8Array> {
+  const book = await newBook('Key tag');
+  const leaf = new Leaf(book, { width: 74, height: 42, bleed: 3 });
+  leaf.flood(SAND);
+  leaf.rect(-3, -3, 26, 48, DEEP);
+  drawTool(leaf, TOOLS[1]!, 26, 9, 24);
+  leaf.text('Chest', 53, 27, 13, book.head);
+  leaf.text('hang it back', 53, 20, 7, book.body, DEEP);
+  // rules of a hair: thinner than a press holds
+  for (let i = 0; i < 4; i++) leaf.line(53, 15 - 3 * i, 70, 15 - 3 * i, 0.15, INK);
+  leaf.dieLine([
+    { x: 0, y: 0, width: 74, height: 42, round: 5 },
+    { x: 7, y: 18, width: 6, height: 6, round: 3 },
+  ]);
+  return bytesOf(book);
+}
+
+/** Loan cards of long ago, as they came off a scanner: each at its own angle. */
+export async function scannedCards(): Promise<Uint8Array> {
+  const book = await newBook('Loan cards');
+  const angles = [2.4, -1.6, 3.8];
+  const pictures = await embedded(
+    book,
+    angles.map((angle, i) => () => ruledCard(71 + i, angle)),
+  );
+  for (const picture of pictures)
+    new Leaf(book, { width: 148, height: 105, bleed: 0, boxes: false }).image(picture, 0, 0, 148, 105);
   return bytesOf(book);
 }
 

@@ -13,6 +13,8 @@ import {
 } from './bound';
 import {
   benchLabel,
+  keyTag,
+  scannedCards,
   coupon,
   eventTicket,
   invitation,
@@ -24,7 +26,7 @@ import {
   signalFlags,
   staffCards,
 } from './flat';
-import { FLAT_JOBS } from './flat-jobs';
+import { FLAT_JOBS, READY_JOBS } from './flat-jobs';
 import { HARBOUR, stockOf, TOOLS, type DemoJob } from './job';
 import { notices, tideTable } from './posters';
 import { almanac, handbook, minuteBook, mixedSizes, roster, sharpeningGuide } from './booklets';
@@ -66,6 +68,7 @@ const PLATE_MARKS: PlacedMark[] = PlacedMarks.parse([
 ]);
 
 export const DEMO_JOBS: readonly DemoJob[] = [
+  ...READY_JOBS,
   {
     file: 'borrowers-handbook.pdf',
     title: 'The borrower’s handbook',
@@ -242,6 +245,8 @@ const MAKERS: Readonly<Record<string, () => Promise<Uint8Array>>> = {
   'sharpening-coupon.pdf': coupon,
   'opening-invitation.pdf': invitation,
   'bench-label.pdf': benchLabel,
+  'key-tag.pdf': keyTag,
+  'loan-cards-scanned.pdf': scannedCards,
   'mug-transfers.pdf': mugTransfers,
   'harbour-postcard.pdf': postcard,
   'tide-table.pdf': tideTable,

@@ -185,6 +185,42 @@ export class Leaf {
     this.page.drawImage(image, { x: this.at(x), y: this.at(y), width: width * PT, height: height * PT });
   }
 
+  /** Circles and round-cornered boxes as a hair in an ink of its own that says where they are punched: it is not for printing. */
+  dieLine(shapes: readonly { x: number; y: number; width: number; height: number; round: number }[]): void {
+    const { doc } = this.book;
+    const resources = this.page.node.normalizedEntries().Resources;
+    const [C0, C1] = [
+      [0, 0, 0, 0],
+      [0, 1, 0, 0],
+    ];
+    const shade = { FunctionType: 2, Domain: [0, 1], C0, C1, N: 1 };
+    resources.set(
+      PDFName.of('ColorSpace'),
+      doc.context.obj({ Die: ['Separation', 'Die#20line', 'DeviceCMYK', shade] }),
+    );
+    const n = (v: number): PDFNumber => PDFNumber.of(v);
+    const op = (name: string, ...args: (PDFNumber | PDFName)[]): PDFOperator =>
+      PDFOperator.of(name as never, args as never[]);
+    const ops = [op('q'), op('CS', PDFName.of('Die')), op('SCN', n(1)), op('w', n(0.5))];
+    for (const { x, y, width, height, round } of shapes) {
+      const [x0, y0, x1, y1] = [this.at(x), this.at(y), this.at(x + width), this.at(y + height)];
+      const [r, k] = [round * PT, round * PT * 0.4477];
+      ops.push(
+        op('m', n(x0 + r), n(y0)),
+        op('l', n(x1 - r), n(y0)),
+        op('c', n(x1 - k), n(y0), n(x1), n(y0 + k), n(x1), n(y0 + r)),
+        op('l', n(x1), n(y1 - r)),
+        op('c', n(x1), n(y1 - k), n(x1 - k), n(y1), n(x1 - r), n(y1)),
+        op('l', n(x0 + r), n(y1)),
+        op('c', n(x0 + k), n(y1), n(x0), n(y1 - k), n(x0), n(y1 - r)),
+        op('l', n(x0), n(y0 + r)),
+        op('c', n(x0), n(y0 + k), n(x0 + k), n(y0), n(x0 + r), n(y0)),
+        op('h'),
+      );
+    }
+    this.page.pushOperators(...ops, op('S'), op('Q'));
+  }
+
   /** Fills a shape with the spot ink at a tint: a disc, or a box where `height` is given. */
   rust(x: number, y: number, width: number, height: number | null, tint = 1): void {
     const resources = this.page.node.normalizedEntries().Resources;

@@ -120,3 +120,28 @@ export async function scannedPage(seed: number, width: number, height: number): 
     .jpeg({ quality: 89 })
     .toBuffer();
 }
+
+/** A ruled card with strokes of a pen in its lines, as a scanner saw it: at an angle, on white. @param angle counter-clockwise */
+export function ruledCard(seed: number, angle: number): Promise<Buffer> {
+  const dice = random(seed);
+  const [width, height] = [1748, 1240];
+  const lines = Array.from({ length: 9 }, (_, i) => {
+    const y = 330 + i * 86;
+    const strokes = Array.from({ length: 6 }, (_, k) => {
+      const x = 250 + k * 220 + 60 * dice();
+      const wave = Array.from({ length: 5 }, () => `q${8 + 8 * dice()} ${-34 * dice()} ${18 + 8 * dice()} 0`).join('');
+      return k === 4 && i % 3 > 0
+        ? ''
+        : `<path d="M${x} ${y - 12}${wave}" fill="none" stroke="#2b3350" stroke-width="5"/>`;
+    });
+    return `<path d="M210 ${y}H1540" stroke="#8a3d2c" stroke-width="3"/>${strokes.join('')}`;
+  });
+  const card = `<rect x="170" y="180" width="1410" height="900" fill="#f1ead6"/><path d="M210 262H1540" stroke="#8a3d2c" stroke-width="9"/>`;
+  return sharp(
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><rect width="100%" height="100%" fill="#fbfaf6"/><g transform="rotate(${-angle} ${width / 2} ${height / 2})">${card}${lines.join('')}</g></svg>`,
+    ),
+  )
+    .jpeg({ quality: 82 })
+    .toBuffer();
+}

@@ -52,6 +52,42 @@ describe('the inks of a page', () => {
     expect((await inks('process')).get('Yellow')).toBeCloseTo((80 * 140) / WIDE, 0);
   });
 
+  it.each([
+    ['as it is', '', (x: number, y: number) => [x / WIDE, 1 - y / HIGH] as const],
+    // turned clockwise the left edge is at the head: what stood at x from it is as far from the head, y from the left
+    ['on a page that is turned', '/Rotate 90', (x: number, y: number) => [y / HIGH, x / WIDE] as const],
+  ])('are drawn twelve hundred dots an inch where they are looked at closely: %s', async (_, entries, seen) => {
+    // a square of 6 points about (100, 70), a line of a tenth of a point beside it, and paper
+    const path = pdfOf('0 1 0 0 k 97 67 6 6 re f 0 0 0 1 k 110 50 .1 40 re f', entries);
+    const [x, y] = seen(100, 70);
+    const { width, height, plates } = await pagePlates(path, 1, undefined, null, { x, y });
+    // 12 mm
+    expect([width, height]).toEqual([567, 567]);
+    const of = async (ink: string): Promise<[number, number, number, number]> => {
+      const { data } = await sharp(plates.find((p) => p.ink === ink)!.png)
+        .extractChannel(0)
+        .raw()
+        .toBuffer({ resolveWithObject: true });
+      let [x0, y0, x1, y1] = [width, height, -1, -1];
+      data.forEach((v, i) => {
+        if (v > 128) return;
+        const [px, py] = [i % width, Math.floor(i / width)];
+        [x0, x1, y0, y1] = [Math.min(x0, px), Math.max(x1, px), Math.min(y0, py), Math.max(y1, py)];
+      });
+      return [x0, y0, x1 - x0 + 1, y1 - y0 + 1];
+    };
+    // 100 dots about the middle, 283.5
+    const square = await of('Magenta');
+    [233.5, 233.5, 100, 100].forEach((v, i) => expect(Math.abs(square[i]! - v)).toBeLessThanOrEqual(1.5));
+    // a tenth of a point is 1.67 dots: two at most, along the whole of what is seen
+    const line = await of('Black');
+    const [thin, long] = entries ? [line[3], line[2]] : [line[2], line[3]];
+    expect(thin).toBeGreaterThanOrEqual(1);
+    expect(thin).toBeLessThanOrEqual(2);
+    expect(long).toBe(567);
+    expect(plates.find((p) => p.ink === 'Cyan')!.coverage).toBe(0);
+  });
+
   it('are found wherever they stand: in tables, patterns, shadings, letters and forms', async () => {
     for (const content of ['/Pattern cs /Tile scn 0 0 90 90 re f', '/Radial sh', '/Group Do']) {
       const { plates } = await pagePlates(pdfOf(content), 1);

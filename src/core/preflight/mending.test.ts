@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { MadeBleed, USUAL_COLOUR } from '../docket';
+import { LIES_AS_IT_IS } from '../pages';
 import { artworkOf, docketFor } from '../testing';
 import { atScale, preflight, reportFor, rulesAt, type FileLook, type PreflightRules } from '.';
 
@@ -30,6 +31,27 @@ const SHA = 'f'.repeat(64);
 
 describe('a file’s report as a job has it', () => {
   const report = preflight(FILE, { ...preflightRules(), weights: { 'thin-lines': 'stop' } });
+
+  it('says that scans are set straight where all of them are, those that are told and those beyond', () => {
+    const lies = { angle: 2, middle: { x: 70, y: 100 }, size: { width: 100, height: 150 } };
+    const scan = { ...FILE.pages[0]!, lines: [], crooked: lies };
+    const told = (pages: number, angle: number): (string | null)[] =>
+      reportFor(
+        preflight({ ...FILE, pages: Array.from({ length: pages }, () => scan) }),
+        {
+          ...docket,
+          artwork: { ...wish, work: [{ file: 0, pages: 'all', lay: { ...LIES_AS_IT_IS, angle } }] },
+        },
+        SHA,
+        0,
+      ).findings.flatMap((f) => (f.check === 'crooked' ? [f.mended] : []));
+    expect(told(300, -2)).toEqual(['set straight where they are printed']);
+    expect(told(300, -2.04)).toEqual(['set straight where they are printed']);
+    expect(told(300, -2.1)).toEqual([null]);
+    expect(told(300, 2)).toEqual([null]);
+    // no more pages can be wished for one by one
+    expect(told(301, -2)).toEqual([null]);
+  });
 
   it('failed, and is mended where the job does something about all that stops it', () => {
     expect(report.outcome).toBe('failed');

@@ -20,6 +20,8 @@ function setStraight(work: Docket['artwork']['work'], { found, file }: OfFile): 
   const lays = (work ?? []).flatMap(({ file: of, pages, lay }) =>
     of === file && lay ? [{ ranges: parsePageRange(pages), lay }] : [],
   );
+  // what there is beyond those that are told lies as it did
+  if (found.count > found.places.length) return false;
   return found.places.every(({ page, lies }) => {
     const lay = lays.findLast(({ ranges }) => page !== null && inRange(ranges, page))?.lay;
     return lies !== undefined && lay !== undefined && Math.abs(lay.angle - straightBy(lies, lay)) < SAME;

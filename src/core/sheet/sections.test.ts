@@ -177,6 +177,7 @@ function backwards(it: Plan): Plan {
     at: (i) => list[i]!,
     downsAt: (i) => list[i]!.downs,
     lays: it.sheets.lays,
+    leads: false,
     main: it.sheets.main,
     blocks: it.sheets.blocks,
     lots: it.sheets.lots,

@@ -67,6 +67,8 @@ export interface Sheets extends Iterable<Sheet> {
   readonly blocks: readonly SheetBlock[];
   /** Sheets that are cut as one pile, by their places from 0, in running order. */
   readonly lots: readonly Lot[];
+  /** Whether one more print of a first sheet can go ahead of the others; it does where it is wished. */
+  readonly leads: boolean;
   /** The first sheet of what the job is mainly made of. */
   readonly main: Sheet;
 }
@@ -128,7 +130,7 @@ export function sheetsOf(
       known.set(gang.key, (form = { lay, spots: spotsOf(lay) }));
     }
     const each = form.spots.front.length + form.spots.back.length;
-    const leads = ahead && (gang.leads ?? false) && !hasPlates(gang.sheet.machine);
+    const leads = ahead && canLead(gang);
     const all = sheetsFor({ gang, lay: form.lay, pieces, ahead: leads });
     wanted += all * each;
     const room = Math.floor((MOST_CELLS - cells) / each);
@@ -143,6 +145,9 @@ export function sheetsOf(
     tooMuch: wanted > MOST_CELLS ? { of: 'cells', wanted, most: MOST_CELLS } : null,
   };
 }
+
+/** Whether one more print of a gang's first sheet can go ahead of it: with plates it would take plates of its own. */
+const canLead = ({ leads, sheet }: Gang): boolean => (leads ?? false) && !hasPlates(sheet.machine);
 
 function lazily(laid: readonly Laid[], length: number, pieces: Series<Piece>, content: Content): Sheets {
   const made = new Map<number, Sheet>();
@@ -162,6 +167,7 @@ function lazily(laid: readonly Laid[], length: number, pieces: Series<Piece>, co
     at,
     downsAt: (i) => made.get(i)?.downs ?? arranged(gangAt(laid, i), within(gangAt(laid, i), i)),
     lays: [...new Set(laid.map((l) => l.lay))],
+    leads: laid.some((l) => canLead(l.gang)),
     get blocks() {
       return (blocks ??= laid.flatMap(blocksOf).sort((a, b) => a.from - b.from));
     },

@@ -61,10 +61,11 @@ export const lineInks: Check = ({ docket, plan, raw }) => {
   const lines = (raw?.inks ?? []).filter(
     (ink) =>
       A_LINE.test(ink.replace(/[_.-]+/g, ' ')) &&
+      canWish(works, ink) &&
       ![...(works ?? []).map((w) => w.ink), ...plated].some((name) => sameInk(name, ink)),
   );
   const [first, ...others] = lines;
-  if (first === undefined || !lines.every((ink) => canWish(works, ink))) return [];
+  if (first === undefined) return [];
   const all = (becomes: 'screen' | 'ahead'): InkWork[] =>
     lines.reduce<InkWork[]>((list, ink) => withInkWork(list, { ink, becomes }), [...(works ?? [])]);
   if (all('screen').length > MOST_INK_WORKS) return [];
@@ -81,7 +82,7 @@ export const lineInks: Check = ({ docket, plan, raw }) => {
       detail: `By ${many ? 'their names they are lines' : 'its name it is a line'} for the finisher: on the sheets ${many ? 'they would' : 'it would'} be seen.`,
       offers: () => [
         { label: 'Show, do not print', detail: 'seen here alone', patch: { artwork: { inks: all('screen') } } },
-        ...(plan.product.kind === 'flat' && !plan.sheets.blocks.some((b) => hasPlates(b.machine))
+        ...(plan.sheets.leads
           ? [
               {
                 label: 'Print on a sheet ahead',

@@ -253,7 +253,9 @@ function FindingLine({
             ))}
             {pages.length > NAMED && <span className="self-center">and {pages.length - NAMED} more</span>}
           </p>
-          {check === 'crooked' && mended === null && <SetStraight {...{ places, file }} />}
+          {check === 'crooked' && mended === null && (
+            <SetStraight {...{ places, file }} untold={count - places.length} />
+          )}
           {weight === 'stop' && finding.mended === null && <LetPass {...{ check, sha256, title, passed }} />}
         </div>
       )}
@@ -262,17 +264,27 @@ function FindingLine({
 }
 
 /** Scans set straight, each by its own angle. */
-function SetStraight({ places, file }: { readonly places: JobFinding['places']; readonly file: number }) {
+function SetStraight({
+  places,
+  file,
+  untold,
+}: {
+  readonly places: JobFinding['places'];
+  readonly file: number;
+  /** How many there are beyond those places. */
+  readonly untold: number;
+}) {
   const store = useJobStore();
   const press = (): void => {
     const { docket, artwork, change } = store.getState();
     const pages = places.flatMap(({ page, lies }) => (page !== null && lies ? [{ page, lies }] : []));
     const { work, left } = setStraight(docket, artwork, file, pages);
     change({ artwork: { work } }, pages.length === 1 ? 'a scan set straight' : `${pages.length} scans set straight`);
-    if (left > 0)
+    const stay = left + untold;
+    if (stay > 0)
       useNotices.getState().say({
         tone: 'look',
-        text: `${left} pages stay as they are: there is no room for more wishes of single pages. Have the scans set straight before they come.`,
+        text: `${stay} pages stay as they are: there is no room for more wishes of single pages. Have the scans set straight before they come.`,
       });
   };
   return (

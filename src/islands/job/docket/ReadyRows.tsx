@@ -14,10 +14,11 @@ const NONE: readonly InkWork[] = [];
 
 /** Each spot ink of the artwork, and what becomes of it where it is printed. */
 export function InkWorksRow() {
-  const { inks, works, plates, change } = useJob(({ artwork, docket, change }) => ({
+  const { inks, works, plates, leads, change } = useJob(({ artwork, docket, plan, change }) => ({
     inks: artwork.inks,
     works: docket.artwork.inks ?? NONE,
     plates: docket.sheet.inks,
+    leads: plan.sheets.leads,
     change,
   }));
   // what is said of an ink that a corrected file has no more stays, to be taken back
@@ -50,7 +51,10 @@ export function InkWorksRow() {
                 { key: 'process', label: 'Process inks', detail: 'by what the file says stands for it' },
                 { key: 'nothing', label: 'Left out', detail: 'what lies under it is whole' },
                 { key: 'screen', label: 'Seen, not printed', detail: 'shown here to look at' },
-                { key: 'ahead', label: 'On a sheet ahead', detail: 'one more, printed once, to set up by' },
+                // where there is none any more what was wished is still seen
+                ...(leads || works.some((w) => sameInk(w.ink, ink) && w.becomes === 'ahead')
+                  ? [{ key: 'ahead', label: 'On a sheet ahead', detail: 'one more, printed once, to set up by' }]
+                  : []),
                 ...others(ink).map((name) => ({ key: `${AS}${name}`, label: `As ${name}` })),
               ]}
               onChange={(key) => put(ink, key)}

@@ -9,7 +9,7 @@ const amountOf = ({ plates }: Plates, ink: string, at: number): number => {
 
 /** Each ink with its switch, its cover of the page, and how much of it is under the pointer. */
 export function InkList({
-  plates: { plates, more, most },
+  plates: all,
   here,
   hidden,
   hide,
@@ -29,6 +29,7 @@ export function InkList({
   /** The profile that colours of light are brought to; null where they are not. */
   readonly by: string | null;
 }) {
+  const { plates, more, most } = all;
   const toggled = (ink: string): void => {
     const next = new Set(hidden);
     if (!next.delete(ink)) next.add(ink);
@@ -77,7 +78,7 @@ export function InkList({
       </table>
       <p className="mt-2 text-sm">
         Most ink in one place: <strong className="tabular-nums">{formatNumber(most.total, 0)} %</strong>
-        {most.total > 0 && ', in the ring; the mean over a square millimetre'}.
+        {most.total > 0 && (here === all ? ', in the ring; the mean over a square millimetre' : ' of the page')}.
       </p>
       {more > 0 && <p className="mt-1 text-sm">{more} more spot inks are shown in what stands for them.</p>}
       <p className="mt-1 text-xs text-ink-soft">

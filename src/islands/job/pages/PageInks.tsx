@@ -27,7 +27,7 @@ export function PageInks({
   const [lit, light] = useState<string | null>(null);
   const [spot, setSpot] = useState<Spot | null>(null);
   const shown = as === 'file' ? own : ready;
-  const parting = usePlates(shown, page);
+  const parting = usePlates(shown, page, 'whole');
   // the whole page stays where it is until what is looked at closely has come
   const near = usePlates(shown, page, spot);
   const there = parting.kind === 'there' ? parting.plates : null;

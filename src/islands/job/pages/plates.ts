@@ -97,12 +97,13 @@ export interface Spot {
 
 /**
  * The inks of a page of a file, asked for when it is looked at.
- * @param file as its pages are drawn @param at the middle of what is looked at closely; null for the whole page
+ * @param file as its pages are drawn @param at the middle of what is looked at closely, or the whole page; null for nothing
  */
-export function usePlates(file: string, page: number, at: Spot | null = null): Parting {
-  const url = platesUrl(file, page, at);
+export function usePlates(file: string, page: number, at: Spot | 'whole' | null): Parting {
+  const url = at === null ? null : platesUrl(file, page, at === 'whole' ? null : at);
   const [known, set] = useState<{ readonly url: string; readonly it: Parting }>({ url: '', it: { kind: 'coming' } });
   useEffect(() => {
+    if (url === null) return;
     let wanted = true;
     const done = (it: Parting): void => {
       if (wanted) set({ url, it });
