@@ -148,7 +148,8 @@ describe('one thing wrong', () => {
           'q 0.8660254 0.5 -0.5 0.8660254 100 60 cm 0 0 40 0.1 re f Q', // 0.0353 mm, turned
           '60 100 m 80 100.1 100 100.1 120 100 c 100 99.9 80 99.9 60 100 c f', // a leaf of 0.2 points between its hands
           '50 120 40 0.25 re f', // 0.0882 mm: thick enough
-          '50 130 0.2 0.2 re f 50 131 0.2 0.7 re f', // dots: shorter than four times the threshold
+          '50 130 0.2 0.2 re f 50 131 0.2 0.85 re f', // dots: shorter than four times the threshold, 0.32 mm
+          '50 135 0.1 1.1 re f', // 0.0353 by 0.388 mm
           '50 140 40 0.2 re 50 150 40 9 re f', // one of two is no line
           '50 160 40 0.15 re 50 165 40 0.2 re f', // two at once: the thinner is told
         ].join('\n'),
@@ -158,6 +159,7 @@ describe('one thing wrong', () => {
       '0.071 mm',
       '0.035 mm',
       '0.071 mm',
+      '0.035 mm',
       '0.053 mm',
     ]);
     expect(at(report, 'thin-lines').places[0]!.box!.height).toBeCloseTo(0.2 / MM, 3);
