@@ -38,12 +38,12 @@ test('scans are set straight by a click, and undone by one', async ({ page }) =>
   await openStation(page, 'artwork');
   const finding = page.getByRole('button', { name: 'Scans lie crooked · 3' });
   await finding.click({ timeout: 30_000 });
-  await page.getByRole('button', { name: 'Set straight' }).click();
+  await page.getByRole('button', { name: 'Set straight', exact: true }).click();
   await saved(page);
   await expect(finding).toContainText('set straight where they are printed');
-  await expect(page.getByRole('button', { name: 'Set straight' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Set straight', exact: true })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('button', { name: 'Set straight' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Set straight', exact: true })).toBeVisible();
 });
 
 test('a page has more pieces, or fewer, each with boxes of its own', async ({ page }) => {
