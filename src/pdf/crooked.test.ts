@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PDFDocument, degrees } from 'pdf-lib';
 import sharp from 'sharp';
@@ -66,6 +66,36 @@ describe('a scan', () => {
       expect(crooked!.size.width).toBeGreaterThan(146);
       expect(crooked!.size.width).toBeLessThan(150.5);
     });
+  }, 60_000);
+
+  it('is none where letters stand on it, or where it is of a thing and not of lines', async () => {
+    const of = (drawing: string): Promise<Buffer> =>
+      sharp(
+        Buffer.from(
+          `<svg xmlns="http://www.w3.org/2000/svg" width="${W}" height="${H}"><rect width="100%" height="100%" fill="#fff"/>${drawing}</svg>`,
+        ),
+      )
+        .jpeg()
+        .toBuffer();
+    const tool = await of('<path d="M200 700L1000 620V760L200 840Z" fill="#234"/>');
+    const rows = (paper: string): string =>
+      `<rect width="100%" height="100%" fill="url(#g)"/><defs><linearGradient id="g" x2="0" y2="1"><stop stop-color="#fff"/><stop offset="1" stop-color="${paper}"/></linearGradient></defs>` +
+      Array.from(
+        { length: 30 },
+        (_, i) => `<path d="M150 ${300 + 36 * i}l900 -40" stroke="#222" stroke-width="4"/>`,
+      ).join('');
+    const path = await scanned([tool, await of(rows('#777')), await of(rows('#fff'))]);
+    // a thing on white, lines over an evening sky; the same lines on paper are a scan of them
+    expect((await looked(path)).look.pages.map((p) => p.crooked?.angle ?? null)).toEqual([
+      null,
+      null,
+      expect.closeTo((Math.atan2(40, 900) * 180) / Math.PI, 1),
+    ]);
+    const doc = await PDFDocument.load(readFileSync(await scanned([await lettered(3), await lettered(3)])));
+    doc.getPage(1).drawText('Seen from the quay', { x: 80, y: 60, size: 14 });
+    const captioned = join(dir, 'captioned.pdf');
+    writeFileSync(captioned, await doc.save());
+    expect((await looked(captioned)).look.pages.map((p) => !!p.crooked)).toEqual([true, false]);
   }, 60_000);
 
   it('is left alone where it is straight, a picture of something, dark, or no scan', async () => {

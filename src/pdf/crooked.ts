@@ -22,6 +22,12 @@ const STRAIGHT = 0.15;
 /** Paper is at least so bright, and ink so much darker than it, of 255. */
 const PAPER = 165;
 const INK = 0.62;
+/** So much of the page is as bright as its paper, to so much of that: else it is a picture of something. */
+const EVEN = 0.06;
+const PAPERED = 0.5;
+/** As much of the ink may lie in areas that go on for so many pixels all round: more is a thing, and no lines. */
+const SOLID = 0.5;
+const AROUND = 8;
 /** How much of the page is ink: less says nothing of lines, more is a photograph. */
 const LEAST = 0.0008;
 const MOST = 0.3;
@@ -58,15 +64,22 @@ function inkOf(pixels: Uint8ClampedArray, width: number, height: number): Dots |
   let ink = 0;
   for (let v = 0; v < dark; v++) ink += counts[v]!;
   if (ink < LEAST * all || ink > MOST * all) return null;
+  let even = 0;
+  for (let v = Math.ceil(paper * (1 - EVEN)); v <= Math.min(255, paper * (1 + EVEN)); v++) even += counts[v]!;
+  if (even < PAPERED * all) return null;
   const step = Math.max(1, Math.ceil(ink / MOST_DOTS));
   const [xs, ys]: [number[], number[]] = [[], []];
   let nth = 0;
+  let solid = 0;
+  const isInk = (x: number, y: number): boolean => (pixels[y * width + x] ?? 255) < dark;
   for (let y = top; y < height - top; y++)
     for (let x = left; x < width - left; x++) {
       if (pixels[y * width + x]! >= dark || nth++ % step !== 0) continue;
       xs.push(x + 0.5);
       ys.push(height - y - 0.5);
+      if (isInk(x - AROUND, y) && isInk(x + AROUND, y) && isInk(x, y - AROUND) && isInk(x, y + AROUND)) solid++;
     }
+  if (solid > SOLID * xs.length) return null;
   return { x: Float64Array.from(xs), y: Float64Array.from(ys) };
 }
 

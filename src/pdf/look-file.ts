@@ -1,6 +1,6 @@
 import { closeSync, openSync, readSync, statSync } from 'node:fs';
 import type { Artwork } from '../core';
-import type { FileLook, PageLook } from '../core/preflight';
+import { trimsOn, type FileLook, type PageLook } from '../core/preflight';
 import { Nowhere } from './check';
 import { Copier } from './compose/copier';
 import { findPieces, withFound } from './find-pieces';
@@ -47,7 +47,11 @@ export function lookAtFile(
     const pages: PageLook[] = [];
     const profiles = new Map<string, string | null>();
     for (let i = 0; i < total; i++) {
-      pages.push({ ...lookAtPage(doc, i), ...overprintOn(opened, i), brokenProfiles: profilesOn(opened, i, profiles) });
+      pages.push({
+        ...lookAtPage(doc, i, trimsOn(found, i)),
+        ...overprintOn(opened, i),
+        brokenProfiles: profilesOn(opened, i, profiles),
+      });
       onProgress(i + 1, total);
     }
     const said = versionOf(path);

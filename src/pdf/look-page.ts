@@ -1,6 +1,7 @@
 import type { ColorSpace, Device, Matrix as MupdfMatrix, Path, PDFDocument, Text } from 'mupdf';
 import { bounds, intersect, rect, spanned, type Rect } from '../core';
 import type { PageLook, PictureLook, Space } from '../core/preflight';
+import { Closest } from './closest';
 import { crookedOn } from './crooked';
 import { drawnItems } from './drawn-items';
 import { PT } from './geometry';
@@ -21,6 +22,8 @@ const MOST_AREAS = 20_000;
 const LARGE = 24;
 /** Less of an ink than this nobody sees double. */
 const TRACE = 0.05;
+/** What is no letter. */
+const SPACE = 0x20;
 /** As much of black is black, and no grey. */
 const SOLID = 0.9;
 /** A picture that takes more of a page than this may be a scan of it. */
@@ -47,13 +50,13 @@ export function leastScale([a, b, c, d]: MupdfMatrix): number {
   return Math.sqrt(Math.max(0, (sum - Math.sqrt(Math.max(0, sum * sum - 4 * det * det))) / 2));
 }
 
-/** Looks a page over as preflight asks. @param page from 0 */
-export function lookAtPage(doc: PDFDocument, page: number): PageLook {
+/** Looks a page over as preflight asks. @param page from 0 @param trims of the pieces on it, mm */
+export function lookAtPage(doc: PDFDocument, page: number, trims: readonly Rect[]): PageLook {
   const items = safely(() => drawnItems(doc, page));
   const loaded = doc.loadPage(page);
   try {
     const [x0, , , y1] = loaded.getBounds('MediaBox');
-    const seen = new Seen((x, y) => [(x - x0) / PT, (y1 - y) / PT]);
+    const seen = new Seen((x, y) => [(x - x0) / PT, (y1 - y) / PT], trims);
     const whole = safely(() => {
       const device = seen.device();
       try {
@@ -81,7 +84,8 @@ export function lookAtPage(doc: PDFDocument, page: number): PageLook {
       through: seen.through,
       blackOver: seen.blackOver,
       mostInk: seen.spaces.has('cmyk') || seen.spaces.has('spot') ? safely(() => mostInkOn(loaded)) : null,
-      crooked: seen.widest > FILLS * media.width * media.height ? safely(() => crookedOn(loaded)) : null,
+      crooked: !seen.lettered && seen.widest > FILLS * media.width * media.height ? safely(() => crookedOn(loaded)) : null,
+      closest: seen.closest.all,
       fonts: used(fontsOf(doc, page), seen.fonts),
       ...notesOn(doc, page),
     };
@@ -99,6 +103,8 @@ class Seen {
   private areas = 0;
   readonly through: Rect[] = [];
   readonly blackOver: Rect[] = [];
+  /** Whether there are letters to be seen that are no picture: such a page is no scan. */
+  lettered = false;
   /** The largest picture, of any kind. */
   widest = 0;
   /** What is painted in a colour, as far as letters may lie on it. */
@@ -106,7 +112,15 @@ class Seen {
   /** The fonts that letters are drawn in, as the file names them. */
   readonly fonts = new Set<string>();
 
-  constructor(private readonly toMm: (x: number, y: number) => readonly [number, number]) {}
+  /** What comes closest to the trims. */
+  readonly closest: Closest;
+
+  constructor(
+    private readonly toMm: (x: number, y: number) => readonly [number, number],
+    trims: readonly Rect[],
+  ) {
+    this.closest = new Closest(trims, toMm);
+  }
 
   private box([x0, y0, x1, y1]: readonly number[]): Rect {
     return spanned(this.toMm(x0!, y0!), this.toMm(x1!, y1!));
@@ -159,10 +173,13 @@ class Seen {
 
   /** Takes down the fonts of some letters. @returns the size of the smallest, points */
   private letters(text: Text, ctm: MupdfMatrix): number {
+    this.lettered = true;
     let points = Infinity;
     text.walk({
-      showGlyph: (font, [, , c, d]) => {
+      showGlyph: (font, at, glyph, unicode, upright) => {
+        const [, , c, d] = at;
         this.fonts.add(font.getName());
+        if (unicode !== SPACE) this.closest.letter(at, ctm, () => (upright ? 1 : font.advanceGlyph(glyph, 0)));
         points = Math.min(points, Math.hypot(c * ctm[0] + d * ctm[2], c * ctm[1] + d * ctm[3]));
       },
     });
@@ -181,6 +198,7 @@ class Seen {
       strokePath: (path, pen, ctm, space, _color, alpha) => {
         const box = this.box(path.getBounds(pen, ctm));
         this.colour(space, box, alpha);
+        this.closest.line(box);
         this.stroke((pen.getLineWidth() * leastScale(ctm)) / PT, box);
       },
       fillText: (text, ctm, space, color, alpha) => {
@@ -203,6 +221,7 @@ class Seen {
         const space = image.getColorSpace();
         if (space) this.colour(space, box, alpha);
         this.ground(null, null, box);
+        this.closest.picture(box);
         const [width, height] = [image.getWidth(), image.getHeight()];
         if (width * height < SMALL * SMALL || this.pictures.length >= MOST) return;
         const across = Math.hypot(ctm[0], ctm[1]) / 72;

@@ -28,7 +28,8 @@ import type { FileLook } from './look';
 import type { PreflightFinding, PreflightReport } from './report';
 import { DEFAULT_RULES, type CheckId, type PreflightRules, type Weight } from '../shop';
 
-export type { CrookedLook, FileLook, PageLook, PictureLook, Space } from './look';
+export { beyond, RUNS_OFF, trimsOn } from './checks/beyond';
+export type { ClosestLook, CrookedLook, Edge, FileLook, PageLook, PictureLook, Space } from './look';
 export type { PreflightFinding, PreflightReport } from './report';
 export { atScale, rulesAt } from './at-scale';
 export { reportFor, type JobFinding, type JobReport } from './mending';

@@ -22,6 +22,16 @@ export interface CrookedLook {
   readonly size: Size;
 }
 
+export type Edge = 'left' | 'right' | 'head' | 'foot';
+
+/** What comes closest to one edge of the trim, of what is meant to stay whole. */
+export interface ClosestLook {
+  readonly edge: Edge;
+  /** How far it goes beyond the trim, mm; below 0 where it stays inside. */
+  readonly ink: number;
+  readonly box: Rect;
+}
+
 export interface PageLook {
   /** Whether all of it could be looked at. */
   readonly whole: boolean;
@@ -45,6 +55,8 @@ export interface PageLook {
   /** Letters in black alone over something that is painted; and how many texts in black alone do not overprint. */
   readonly blackOver?: readonly Rect[];
   readonly knockingBlacks?: number;
+  /** Letters, pictures and frames that are closest to the trim. */
+  readonly closest?: readonly ClosestLook[];
   /** How it lies, where it is a scan that is not straight. */
   readonly crooked?: CrookedLook | null;
   readonly fonts: readonly { readonly name: string; readonly embedded: boolean }[];

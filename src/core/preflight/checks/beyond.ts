@@ -1,6 +1,7 @@
+import type { Artwork } from '../../docket';
 import { guessOn } from '../../pages';
 import type { Rect } from '../../measure';
-import type { FileLook } from '../look';
+import type { Edge, FileLook } from '../look';
 
 /** Ink that comes so near to the trim is meant to run off, mm. */
 export const RUNS_OFF = 0.5;
@@ -12,8 +13,15 @@ export function taken({ artwork }: FileLook, index: number): { readonly trim: Re
   return guessOn(facts, null)?.pieces[0] ?? { trim: facts.trim, bleed: facts.hasTrim ? facts.bleed : facts.media };
 }
 
+/** The trims of all pieces on a page, as they are taken. */
+export function trimsOn({ pages }: Artwork, index: number): Rect[] {
+  const facts = pages[index];
+  if (!facts) return [];
+  return guessOn(facts, null)?.pieces.map(({ trim }) => trim) ?? [facts.trim];
+}
+
 export interface Beyond {
-  readonly edge: string;
+  readonly edge: Edge;
   /** How far ink comes beyond the trim there, and how far the bleed goes; mm, below 0 inside. */
   readonly ink: number;
   readonly bleed: number;
@@ -21,7 +29,7 @@ export interface Beyond {
 
 /** Edge by edge how far what is drawn, and the bleed, go beyond the trim. */
 export function beyond(trim: Rect, bleed: Rect, ink: Rect): Beyond[] {
-  const of = (edge: string, measure: (r: Rect) => number): Beyond => ({
+  const of = (edge: Edge, measure: (r: Rect) => number): Beyond => ({
     edge,
     ink: measure(ink) - measure(trim),
     bleed: measure(bleed) - measure(trim),
