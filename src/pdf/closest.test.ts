@@ -44,6 +44,8 @@ describe('close to the trim, on a ground that runs off', () => {
     // 98 + 3.06 is 1.94 inside; 96.8 + 3.06 is 3.14
     expect(await near(H(98, 30))).toBe('right');
     expect(await near(H(96.8, 30))).toBeNull();
+    // the first ends 3.94 inside; the other begins before that, and ends 2.44 inside
+    expect(await near(H(96, 30) + H(97.5, 30))).toBe('right');
     // 58 + 2.96 is 2.04 inside; 56.9 + 2.96 is 3.14
     expect(await near(H(50, 58))).toBe('head');
     expect(await near(H(50, 56.9))).toBeNull();

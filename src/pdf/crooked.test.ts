@@ -78,19 +78,16 @@ describe('a scan', () => {
         .jpeg()
         .toBuffer();
     const tool = await of('<path d="M200 700L1000 620V760L200 840Z" fill="#234"/>');
-    const rows = (paper: string): string =>
+    const rows = (paper: string, thick = 4): string =>
       `<rect width="100%" height="100%" fill="url(#g)"/><defs><linearGradient id="g" x2="0" y2="1"><stop stop-color="#fff"/><stop offset="1" stop-color="${paper}"/></linearGradient></defs>` +
       Array.from(
         { length: 30 },
-        (_, i) => `<path d="M150 ${300 + 36 * i}l900 -40" stroke="#222" stroke-width="4"/>`,
+        (_, i) => `<path d="M150 ${300 + 36 * i}l900 -40" stroke="#222" stroke-width="${thick}"/>`,
       ).join('');
-    const path = await scanned([tool, await of(rows('#777')), await of(rows('#fff'))]);
-    // a thing on white, lines over an evening sky; the same lines on paper are a scan of them
-    expect((await looked(path)).look.pages.map((p) => p.crooked?.angle ?? null)).toEqual([
-      null,
-      null,
-      expect.closeTo((Math.atan2(40, 900) * 180) / Math.PI, 1),
-    ]);
+    const path = await scanned([tool, await of(rows('#777')), await of(rows('#fff')), await of(rows('#fff', 12))]);
+    // a thing on white, lines over an evening sky; the same lines on paper are a scan of them, fat ones too
+    const angle = expect.closeTo((Math.atan2(40, 900) * 180) / Math.PI, 1);
+    expect((await looked(path)).look.pages.map((p) => p.crooked?.angle ?? null)).toEqual([null, null, angle, angle]);
     const doc = await PDFDocument.load(readFileSync(await scanned([await lettered(3), await lettered(3)])));
     doc.getPage(1).drawText('Seen from the quay', { x: 80, y: 60, size: 14 });
     const captioned = join(dir, 'captioned.pdf');
@@ -121,7 +118,7 @@ describe('a scan', () => {
     const next = (): number => (dice = (dice * 48271) % 2147483647) / 2147483647;
     const specks = await sharp(
       Buffer.from(
-        `<svg xmlns="http://www.w3.org/2000/svg" width="${W}" height="${H}"><rect width="100%" height="100%" fill="#fff"/>${Array.from({ length: 400 }, () => `<circle cx="${40 + 1160 * next()}" cy="${40 + 1670 * next()}" r="5"/>`).join('')}</svg>`,
+        `<svg xmlns="http://www.w3.org/2000/svg" width="${W}" height="${H}"><rect width="100%" height="100%" fill="#fff"/>${Array.from({ length: 400 }, () => `<circle cx="${40 + 1160 * next()}" cy="${40 + 1670 * next()}" r="5"/>`).join('')}<path d="M300 500l120 -10" stroke="#000" stroke-width="3"/></svg>`,
       ),
     )
       .jpeg()
