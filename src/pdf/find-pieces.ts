@@ -31,7 +31,7 @@ export function findPieces(path: string, { pages }: Pick<Artwork, 'pages'>): (Fo
       if (!found) continue;
       if (found.marked) marked++;
       if (few) out[i] = found;
-      else if (found.marked) out[i] = { marked: found.marked };
+      else if (found.marked) out[i] = { marked: found.marked, ...(found.parts ? { parts: found.parts } : {}) };
     }
   } finally {
     close();

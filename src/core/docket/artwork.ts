@@ -13,6 +13,11 @@ export const FoundOnPage = z.object({
     .array(z.object({ trim: Box, bleed: Box }))
     .optional()
     .describe('Pieces with mark lines at all four corners, from the upper left, with the ink round each as its bleed'),
+  parts: z
+    .array(z.object({ trim: Box, bleed: Box }))
+    .max(60)
+    .optional()
+    .describe('What marks between the corners of the one piece divide it into, where that is alike: cards, or folds'),
   extent: Box.optional().describe('What holds all that is drawn, without mark lines'),
   solid: z.boolean().optional().describe('Whether one thing that is drawn, a ground or a picture, fills that extent'),
 });

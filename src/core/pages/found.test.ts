@@ -143,3 +143,53 @@ describe('what a page holds', () => {
     expect(foundOn([ground(rect(300, 0, 10, 10))], SHEET)).toBeNull();
   });
 });
+
+describe('parts that share the marks of their cuts', () => {
+  /** Marks round a piece, and beyond its edges where it is cut between. */
+  const gang = (whole: Rect, columns: readonly number[], rows: readonly number[]): DrawnItem[] => [
+    ...marks(whole),
+    ...columns.flatMap((x) => [
+      line(x, whole.y - 3, x, whole.y - 8),
+      line(x, whole.y + whole.height + 3, x, whole.y + whole.height + 8),
+    ]),
+    ...rows.flatMap((y) => [
+      line(whole.x - 3, y, whole.x - 8, y),
+      line(whole.x + whole.width + 3, y, whole.x + whole.width + 8, y),
+    ]),
+  ];
+  const whole = rect(15, 60, 180, 110);
+  const cells = [rect(15, 115, 90, 55), rect(105, 115, 90, 55), rect(15, 60, 90, 55), rect(105, 60, 90, 55)];
+
+  it('are told beside the whole, from the upper left, each with the bleed that is its own', () => {
+    const found = foundOn([ground(grown(whole, 3)), ...gang(whole, [105], [115])], SHEET);
+    expect(found?.marked?.map((m) => m.trim)).toEqual([whole]);
+    expect(found?.parts?.map((p) => p.trim)).toEqual(cells);
+    // to the outside there are 3 mm, to a neighbour none
+    expect(found?.parts?.[0]?.bleed).toEqual(rect(12, 115, 93, 58));
+    expect(found?.parts?.[3]?.bleed).toEqual(rect(105, 57, 93, 58));
+  });
+
+  it('may have gaps between them, of which each has half', () => {
+    const wide = rect(12, 60, 186, 55);
+    const found = foundOn([ground(grown(wide, 3)), ...gang(wide, [102, 108], [])], SHEET);
+    expect(found?.parts).toEqual([
+      { trim: rect(12, 60, 90, 55), bleed: rect(9, 57, 96, 61) },
+      { trim: rect(108, 60, 90, 55), bleed: rect(105, 57, 96, 61) },
+    ]);
+  });
+
+  it('are none where they are unlike, empty, or marked on one side alone', () => {
+    const parts = (items: readonly DrawnItem[]) => foundOn(items, SHEET)?.parts;
+    const full = ground(whole);
+    expect(parts([full, ...gang(whole, [100], [])])).toBeUndefined();
+    expect(parts([full, ...gang(whole, [105.1], [])])).toHaveLength(2);
+    expect(parts([full, ...gang(whole, [105.3], [])])).toBeUndefined();
+    expect(parts([ground(rect(15, 60, 80, 110)), ...gang(whole, [105], [])])).toBeUndefined();
+    expect(parts([full, ...marks(whole), line(105, 57, 105, 52)])).toBeUndefined();
+    // nine columns of 20 by eleven rows of 10 are a ruler; by five rows they are cards
+    const nine = Array.from({ length: 8 }, (_, i) => 35 + 20 * i);
+    expect(parts([full, ...gang(whole, nine, [])])).toHaveLength(9);
+    expect(parts([full, ...gang(whole, nine, [82, 104, 126, 148])])).toHaveLength(45);
+    expect(parts([full, ...gang(whole, nine, [75.7, 91.4, 107.1, 122.9, 138.6, 154.3])])).toBeUndefined();
+  });
+});

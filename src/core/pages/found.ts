@@ -1,4 +1,6 @@
 import type { FoundOnPage } from '../docket';
+import { partsOf } from './divided';
+import { edgeLines, INTO, marksAt, type EdgeLine, type Line } from './mark-lines';
 import { bounds, contains, grow, intersect, overlap, rect, type Rect } from '../measure';
 
 /**
@@ -17,12 +19,6 @@ export interface DrawnItem {
 const SHORTEST = 1.5;
 const LONGEST = 40;
 const THICKEST = 0.6;
-/** How far lines that mean one edge may stand from each other, mm. */
-const SAME_LINE = 0.15;
-/** How far a mark may reach into the piece whose edge it marks, or cross another without being a cross, mm. */
-const INTO = 0.3;
-/** How far from a piece its marks may begin, mm. */
-const FARTHEST = 30;
 /** No piece is smaller, mm. */
 const SMALLEST = 10;
 /** No bleed is wider, mm. */
@@ -34,18 +30,6 @@ const MOST_MARKS = 2000;
 /** How far the edges of a ground may be from those of what is on it, mm. */
 const FLUSH = 0.3;
 
-/** Lines along one direction: what they stand at, and from where to where each runs. */
-interface EdgeLine {
-  readonly at: number;
-  readonly runs: readonly { readonly from: number; readonly to: number }[];
-}
-
-interface Line {
-  readonly at: number;
-  readonly from: number;
-  readonly to: number;
-}
-
 const isMark = ({ kind, box }: DrawnItem): boolean => {
   const [long, short] = [Math.max(box.width, box.height), Math.min(box.width, box.height)];
   return kind === 'line' && long >= SHORTEST && long <= LONGEST && short <= THICKEST;
@@ -56,28 +40,6 @@ const crossed = (line: Line, others: readonly Line[]): boolean =>
   others.some(
     (o) => o.at > line.from + INTO && o.at < line.to - INTO && line.at > o.from + INTO && line.at < o.to - INTO,
   );
-
-function edgeLines(lines: readonly Line[]): EdgeLine[] {
-  const out: { at: number; runs: Line[] }[] = [];
-  for (const line of lines.toSorted((a, b) => a.at - b.at)) {
-    const last = out.at(-1);
-    if (last && line.at - last.at <= SAME_LINE) last.runs.push(line);
-    else out.push({ at: line.at, runs: [line] });
-  }
-  // an edge is marked at both its ends
-  return out.filter(({ runs }) => runs.length > 1);
-}
-
-/** How far marks before and behind a stretch begin from it, mm; null where one is missing, or one runs through it. */
-function marksAt({ runs }: EdgeLine, from: number, to: number): { before: number; behind: number } | null {
-  let [before, behind] = [Infinity, Infinity];
-  for (const run of runs) {
-    if (run.to <= from + INTO) before = Math.min(before, Math.max(0, from - run.to));
-    else if (run.from >= to - INTO) behind = Math.min(behind, Math.max(0, run.from - to));
-    else return null;
-  }
-  return before <= FARTHEST && behind <= FARTHEST ? { before, behind } : null;
-}
 
 /** A rectangle whose corners are marked, and how far beyond each edge the first mark begins. */
 interface Marked {
@@ -126,7 +88,7 @@ function isWithin(inner: Rect, outer: Rect): boolean {
 
 /**
  * The pieces among the rectangles that marks could mean: the largest that lie apart, and of those that have marks for
- * trim and for bleed the inner ones. Marks between the corners of a piece are for folds and middles: it is not divided.
+ * trim and for bleed the inner ones. Marks between the corners of a piece may be for folds and middles: it is not divided here.
  */
 function piecesAmong(all: readonly Marked[]): Marked[] {
   const whole: Marked[] = [];
@@ -161,6 +123,8 @@ function freeOf({ trim, free }: Marked, marks: readonly DrawnItem[]): Marked['fr
 const RUNS_OFF = 0.5;
 /** Bleed at an edge that nothing runs off: none is missed there, and nothing is printed in it; mm. */
 const UNUSED = 3;
+/** Of a part of a piece, whose corners have no marks of their own. */
+const ANYWHERE = { left: Infinity, right: Infinity, top: Infinity, bottom: Infinity };
 const EDGES = ['left', 'right', 'top', 'bottom'] as const;
 
 /**
@@ -171,7 +135,7 @@ function bleedOf(
   piece: Marked,
   content: readonly DrawnItem[],
   marks: readonly DrawnItem[],
-  all: readonly Marked[],
+  all: readonly Pick<Marked, 'trim'>[],
 ): Rect {
   const { trim } = piece;
   const isOn = (i: DrawnItem): boolean => overlap(shrunk(i.box), trim);
@@ -250,14 +214,16 @@ export function foundOn(items: readonly DrawnItem[], media: Rect): FoundOnPage |
   // a blank page has marks as well; what is between the pieces of a page has not
   const blank = filled.length === 0 ? piecesAmong(all) : [];
   const pieces = blank.length === 1 ? blank : piecesAmong(filled).toSorted(inOrder);
+  const parts = pieces.length === 1 ? partsOf(pieces[0]!.trim, up, flat) : [];
+  const told = (those: readonly Pick<Marked, 'trim'>[]): FoundOnPage['marked'] =>
+    those.map((piece) => ({
+      trim: rounded(piece.trim),
+      bleed: rounded(bleedOf({ free: ANYWHERE, ...piece }, content, marks, those)),
+    }));
   return {
-    ...(pieces.length > 0
-      ? {
-          marked: pieces.map((piece) => ({
-            trim: rounded(piece.trim),
-            bleed: rounded(bleedOf(piece, content, marks, pieces)),
-          })),
-        }
+    ...(pieces.length > 0 ? { marked: told(pieces) } : {}),
+    ...(parts.length > 0 && parts.every((trim) => content.some(({ box }) => overlap(shrunk(box), trim)))
+      ? { parts: told(parts.map((trim) => ({ trim }))) }
       : {}),
     ...extentOf(pieces.length > 0 ? content : seen),
   };

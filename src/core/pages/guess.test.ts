@@ -29,6 +29,38 @@ describe('the piece on a page', () => {
     expect(guessOn(hollow, null)?.why).toBe('marks');
   });
 
+  it('is a part of it where that is wanted, or lies in rows of cards; else what is marked in it are folds', () => {
+    const of = (whole: Rect, across: number, up: number): FoundOnPage => {
+      const [width, height] = [whole.width / across, whole.height / up];
+      const parts = Array.from({ length: across * up }, (_, i) =>
+        rect(whole.x + (i % across) * width, whole.y + Math.floor(i / across) * height, width, height),
+      );
+      const bare = (trim: Rect) => ({ trim, bleed: trim });
+      return { marked: [bare(whole)], parts: parts.map(bare) };
+    };
+    const count = (found: FoundOnPage, wanted: { width: number; height: number } | null) =>
+      guessOn(plain(A4, found), wanted)?.pieces.length;
+    const four = of(rect(15, 60, 180, 110), 2, 2);
+    expect([count(four, null), count(four, { width: 55, height: 90 })]).toEqual([4, 4]);
+    expect(count(four, { width: 180, height: 110 })).toBe(1);
+    expect(count(four, { width: 100, height: 50 })).toBe(1);
+    // two beside each other may be one that is folded
+    const two = of(rect(15, 60, 180, 55), 2, 1);
+    expect([count(two, null), count(two, { width: 90, height: 55 })]).toEqual([1, 2]);
+    // a card with its middles marked, and a letter folded twice
+    expect(count(of(rect(30, 60, 148, 105), 2, 2), null)).toBe(1);
+    expect(count(of(rect(0, 0, 210, 297), 1, 3), { width: 210, height: 297 })).toBe(1);
+  });
+
+  it('is about a frame that is drawn half outside of it', () => {
+    const frame: FoundOnPage = { extent: rect(59.9, 119.9, 90.2, 55.2), solid: false };
+    const trim = guessOn(plain(A4, frame), { width: 90, height: 55 })!.pieces[0]!.trim;
+    expect(trim).toEqual(rect(expect.closeTo(60, 9), expect.closeTo(120, 9), 90, 55));
+    expect(
+      guessOn(plain(A4, { ...frame, extent: rect(59.6, 119.6, 90.8, 55.8) }), { width: 90, height: 55 }),
+    ).toBeNull();
+  });
+
   it('is a ground of a usual size, or of the wanted one, with its bleed or without', () => {
     expect(guessOn(plain(A4, grounded(rect(60, 180, 91, 61))), null)?.pieces).toEqual([
       { trim: rect(63, 183, 85, 55), bleed: rect(60, 180, 91, 61) },

@@ -1,4 +1,4 @@
-import { pageRangeText, type Artwork, type PageFacts, type PageLay, type PageWork } from '../docket';
+import { pageRangeText, type Artwork, type FoundOnPage, type PageFacts, type PageLay, type PageWork } from '../docket';
 import { grow, lying, NAMED_SIZES, rect, sameSize, type Rect, type Size } from '../measure';
 import { worked } from './worked';
 
@@ -61,7 +61,8 @@ const centred = (r: Rect, { width, height }: Size): Rect =>
 export function guessOn(page: PageFacts, wanted: Size | null): Guess | null {
   if (saysTrim(page)) return null;
   const { found, media } = page;
-  if (found?.marked && found.marked.length > 0) return { pieces: found.marked, why: 'marks' };
+  if (found?.marked && found.marked.length > 0)
+    return { pieces: (areParts(found, wanted) && found.parts) || found.marked, why: 'marks' };
   if (wanted && alikeLying(media, wanted)) return null;
   // a page with its bleed and without boxes
   const bare =
@@ -77,8 +78,21 @@ export function guessOn(page: PageFacts, wanted: Size | null): Guess | null {
   if (!wanted) return null;
   // words and drawings without a ground: the piece about them
   const ways = [wanted, { width: wanted.height, height: wanted.width }];
-  const size = ways.find((s) => extent.width <= s.width && extent.height <= s.height);
+  // a frame round it is drawn half outside
+  const size = ways.find((s) => extent.width <= s.width + ALIKE && extent.height <= s.height + ALIKE);
   return size ? { pieces: [{ trim: centred(extent, size), bleed: centred(extent, size) }], why: 'size' } : null;
+}
+
+/**
+ * Whether marks between the corners of a piece are cuts, and no folds: its parts are what is wanted, and it is not; where
+ * nobody says what is wanted, it lies in rows of cards and is itself of no usual size.
+ */
+function areParts({ marked, parts }: FoundOnPage, wanted: Size | null): boolean {
+  const [whole, part] = [marked?.[0], parts?.[0]];
+  if (!whole || !part) return false;
+  if (wanted) return alikeLying(part.trim, wanted) && !alikeLying(whole.trim, wanted);
+  const rows = part.trim.width < whole.trim.width - ALIKE && part.trim.height < whole.trim.height - ALIKE;
+  return rows && CARDS.some((c) => alikeLying(part.trim, c)) && !isUsual(whole.trim);
 }
 
 /** A guess as a wish. */
