@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { NAMED_SIZES, sameSize, type Size } from '../measure';
+import { MOST_ON_PAGE } from './page-work';
 
 /**
  * What is known of an artwork file. Boxes are in millimetres, measured from the lower left corner of the media
@@ -15,7 +16,7 @@ export const FoundOnPage = z.object({
     .describe('Pieces with mark lines at all four corners, from the upper left, with the ink round each as its bleed'),
   parts: z
     .array(z.object({ trim: Box, bleed: Box }))
-    .max(60)
+    .max(MOST_ON_PAGE)
     .optional()
     .describe('What marks between the corners of the one piece divide it into, where that is alike: cards, or folds'),
   extent: Box.optional().describe('What holds all that is drawn, without mark lines'),

@@ -1,3 +1,4 @@
+import { MOST_ON_PAGE } from '../docket';
 import { rect, type Rect } from '../measure';
 import { marksAt, type EdgeLine } from './mark-lines';
 
@@ -7,9 +8,6 @@ import { marksAt, type EdgeLine } from './mark-lines';
 const SMALLEST = 10;
 /** How far the sizes of parts may be off each other, mm. */
 const ALIKE = 0.3;
-/** Parts at most: what would be more is a ruler. */
-const MOST = 60;
-
 type Stretch = readonly [number, number];
 
 /** The stretches between lines that are marked beyond both ends of a piece, from first to last. */
@@ -37,6 +35,6 @@ export function partsOf(trim: Rect, upright: readonly EdgeLine[], level: readonl
   const columns = stretches(upright, across, up);
   const rows = stretches(level, up, across).toReversed();
   const count = columns.length * rows.length;
-  if (count < 2 || count > MOST || !alike(columns) || !alike(rows)) return [];
+  if (count < 2 || count > MOST_ON_PAGE || !alike(columns) || !alike(rows)) return [];
   return rows.flatMap(([y, top]) => columns.map(([x, right]) => rect(x, y, right - x, top - y)));
 }

@@ -52,6 +52,18 @@ describe('the piece on a page', () => {
     expect(count(of(rect(0, 0, 210, 297), 1, 3), { width: 210, height: 297 })).toBe(1);
   });
 
+  it('is one of as many as a docket bears, and else the page', () => {
+    const many = (count: number) => {
+      const marked = Array.from({ length: count }, (_, i) =>
+        rect(10 + 20 * (i % 8), 10 + 20 * Math.floor(i / 8), 12, 12),
+      );
+      return plain(A4, { marked: marked.map((trim) => ({ trim, bleed: trim })) });
+    };
+    expect(guessOn(many(50), null)?.pieces).toHaveLength(50);
+    expect(guessOn(many(51), null)).toBeNull();
+    expect(guessedWork([many(51)], 0, { width: 12, height: 12 })).toEqual([]);
+  });
+
   it('is about a frame that is drawn half outside of it', () => {
     const frame: FoundOnPage = { extent: rect(59.9, 119.9, 90.2, 55.2), solid: false };
     const trim = guessOn(plain(A4, frame), { width: 90, height: 55 })!.pieces[0]!.trim;

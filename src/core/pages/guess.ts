@@ -1,4 +1,12 @@
-import { pageRangeText, type Artwork, type FoundOnPage, type PageFacts, type PageLay, type PageWork } from '../docket';
+import {
+  MOST_ON_PAGE,
+  pageRangeText,
+  type Artwork,
+  type FoundOnPage,
+  type PageFacts,
+  type PageLay,
+  type PageWork,
+} from '../docket';
 import { grow, lying, NAMED_SIZES, rect, sameSize, type Rect, type Size } from '../measure';
 import { worked } from './worked';
 
@@ -61,6 +69,8 @@ const centred = (r: Rect, { width, height }: Size): Rect =>
 export function guessOn(page: PageFacts, wanted: Size | null): Guess | null {
   if (saysTrim(page)) return null;
   const { found, media } = page;
+  // a page of more is a sheet of somebody’s, and stays whole
+  if (found?.marked && found.marked.length > MOST_ON_PAGE) return null;
   if (found?.marked && found.marked.length > 0)
     return { pieces: (areParts(found, wanted) && found.parts) || found.marked, why: 'marks' };
   if (wanted && alikeLying(media, wanted)) return null;
