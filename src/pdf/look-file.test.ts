@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { preflight, PreflightRules, type PreflightReport } from '../core/preflight';
 import { SRGB } from './icc/testing';
 import { lookAtFile } from './look-file';
-import { leastScale } from './look-page';
+import { leastScale } from './seen';
 import { readArtwork } from './read';
 import { scratch, writePdf, type PageWish } from './testing';
 

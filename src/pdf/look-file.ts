@@ -1,6 +1,6 @@
 import { closeSync, openSync, readSync, statSync } from 'node:fs';
 import type { Artwork } from '../core';
-import { trimsOn, type FileLook, type PageLook } from '../core/preflight';
+import { placesOn, type FileLook, type PageLook } from '../core/preflight';
 import { Nowhere } from './check';
 import { Copier } from './compose/copier';
 import { findPieces, withFound } from './find-pieces';
@@ -48,7 +48,7 @@ export function lookAtFile(
     const profiles = new Map<string, string | null>();
     for (let i = 0; i < total; i++) {
       pages.push({
-        ...lookAtPage(doc, i, trimsOn(found, i)),
+        ...lookAtPage(doc, i, placesOn(found, i)),
         ...overprintOn(opened, i),
         brokenProfiles: profilesOn(opened, i, profiles),
       });

@@ -28,7 +28,7 @@ import type { FileLook } from './look';
 import type { PreflightFinding, PreflightReport } from './report';
 import { DEFAULT_RULES, type CheckId, type PreflightRules, type Weight } from '../shop';
 
-export { beyond, RUNS_OFF, trimsOn } from './checks/beyond';
+export { beyond, placesOn, RUNS_OFF } from './checks/beyond';
 export type { ClosestLook, CrookedLook, Edge, FileLook, PageLook, PictureLook, Space } from './look';
 export type { PreflightFinding, PreflightReport } from './report';
 export { atScale, rulesAt } from './at-scale';

@@ -1,6 +1,6 @@
 import type { Artwork } from '../../docket';
-import { guessOn } from '../../pages';
-import type { Rect } from '../../measure';
+import { guessOn, saysTrim } from '../../pages';
+import { grow, sameSize, type Rect } from '../../measure';
 import type { Edge, FileLook } from '../look';
 
 /** Ink that comes so near to the trim is meant to run off, mm. */
@@ -13,11 +13,22 @@ export function taken({ artwork }: FileLook, index: number): { readonly trim: Re
   return guessOn(facts, null)?.pieces[0] ?? { trim: facts.trim, bleed: facts.hasTrim ? facts.bleed : facts.media };
 }
 
-/** The trims of all pieces on a page, as they are taken. */
-export function trimsOn({ pages }: Artwork, index: number): Rect[] {
+/** How far beyond its trim a page prints, where it says that all of its sheet is bleed; mm. */
+const USUAL_BLEED = 3;
+
+/** Where the pieces of a page have their trims, and how far round them it prints: marks and names beyond do not. */
+export function placesOn(
+  { pages }: Artwork,
+  index: number,
+): { readonly trims: readonly Rect[]; readonly prints: readonly Rect[] } {
   const facts = pages[index];
-  if (!facts) return [];
-  return guessOn(facts, null)?.pieces.map(({ trim }) => trim) ?? [facts.trim];
+  if (!facts) return { trims: [], prints: [] };
+  const pieces = guessOn(facts, null)?.pieces;
+  if (pieces) return { trims: pieces.map(({ trim }) => trim), prints: pieces.map(({ bleed }) => bleed) };
+  const { trim, bleed, media, crop } = facts;
+  if (!saysTrim(facts)) return { trims: [trim], prints: [media] };
+  const says = !sameSize(bleed, media, 0.5) && !sameSize(bleed, crop, 0.5);
+  return { trims: [trim], prints: [says ? bleed : grow(trim, USUAL_BLEED)] };
 }
 
 export interface Beyond {

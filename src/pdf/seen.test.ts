@@ -1,0 +1,96 @@
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { preflight, PreflightRules } from '../core/preflight';
+import { lookAtFile } from './look-file';
+import { readArtwork } from './read';
+import { scratch, writePdf } from './testing';
+
+/** What does not print is not found fault with: what lies beyond the bleed, is clipped away, or draws a mask. */
+
+const dir = scratch();
+const MM = 72 / 25.4;
+const mm = (...v: number[]): string => v.map((x) => (x * MM).toFixed(4)).join(' ');
+let serial = 0;
+
+/** 100 × 60 mm about the middle of a sheet of 140 × 100. */
+const TRIM = `/MediaBox[0 0 ${mm(140, 100)}]/TrimBox[${mm(20, 20, 120, 80)}]`;
+const BLED = `${TRIM}/BleedBox[${mm(18, 18, 122, 82)}]`;
+const GROUND = `0.1 0.2 0.3 0 k ${mm(15, 15, 110, 70)} re f\n`;
+const picture = (extra: string): string =>
+  `<</Type/XObject/Subtype/Image/Width 100/Height 100/BitsPerComponent 8/ColorSpace/DeviceGray${extra}/Filter/ASCIIHexDecode/Length 20001>>\nstream\n${'7f'.repeat(10_000)}>\nendstream`;
+
+async function found(content: string, entries = BLED, extra: Record<number, string> = {}): Promise<string[]> {
+  const path = join(dir, `file${++serial}.pdf`);
+  writePdf(path, [{ entries, content: GROUND + content }], {
+    3: '<</Type/Font/Subtype/Type1/BaseFont/GullSans>>',
+    ...extra,
+  });
+  const { artwork } = await readArtwork(path, `${path}.copy`);
+  return preflight(lookAtFile(path, path, artwork), PreflightRules.parse({ bleed: 2 })).findings.map((f) => f.check);
+}
+
+/** One of each: a bar of all inks, red of the screen, a thin line, small letters in three inks, a coarse picture. */
+const each = (x: number, y: number): string =>
+  `1 1 1 1 k ${mm(x, y, 6, 6)} re f 1 0 0 rg ${mm(x + 7, y, 6, 6)} re f 0 0 0 1 K 0.1 w ${mm(x + 14, y)} m ${mm(x + 14, y + 6)} l S\n` +
+  `.5 .5 .5 .5 k BT /F 6 Tf ${mm(x + 16, y)} Td (quay) Tj ET q ${mm(6)} 0 0 ${mm(6)} ${mm(x + 26, y)} cm BI /W 70 /H 70 /BPC 1 /IM true /F /AHx ID ${'00'.repeat(630)}> EI Q\n`;
+const ALL = ['fonts', 'rgb', 'rich-text', 'thin-lines', 'total-ink'];
+
+describe('what does not print', () => {
+  it('is what lies beyond the bleed', async () => {
+    expect((await found(each(40, 40))).toSorted()).toEqual(ALL);
+    expect(await found(each(40, 4))).toEqual([]);
+    // in the bleed it prints: as far as the file says; to 3 mm where it says that all of the sheet is bleed
+    const line = (x: number): string => `0 0 0 1 K 0.1 w ${mm(x, 40)} m ${mm(x, 60)} l S\n`;
+    const all = `${TRIM}/BleedBox[0 0 ${mm(140, 100)}]`;
+    expect(await found(line(18.5))).toContain('thin-lines');
+    expect(await found(line(17.5))).not.toContain('thin-lines');
+    expect(await found(line(17.5), all)).toContain('thin-lines');
+    expect(await found(line(16.5), all)).not.toContain('thin-lines');
+    expect(await found(line(20.5), TRIM)).toContain('thin-lines');
+    expect(await found(line(19.5), TRIM)).not.toContain('thin-lines');
+    // a page that is its own piece prints whole
+    expect(await found(each(40, 4), `/MediaBox[0 0 ${mm(140, 100)}]`)).toEqual(expect.arrayContaining(ALL));
+  });
+
+  it('is what is clipped away, until the clip is over', async () => {
+    const inside = each(40, 40);
+    expect(await found(`q ${mm(100, 60, 5, 5)} re W n\n${inside}Q`)).toEqual([]);
+    expect((await found(`q ${mm(100, 60, 5, 5)} re W n Q\n${inside}`)).toSorted()).toEqual(ALL);
+    // clipped to letters far from it
+    expect(await found(`q BT 7 Tr /F 6 Tf ${mm(30, 130)} Td (quay) Tj ET\n${inside}Q`)).toEqual([]);
+  });
+
+  it('is what a mask is drawn with; what is seen through it is transparency', async () => {
+    const resources = `${BLED}/Resources<</Font<</F 3 0 R>>/ExtGState<</M<</SMask<</S/Luminosity/G 100 0 R>>>>>>>>`;
+    const drawing = `1 1 1 rg ${mm(30, 30, 30, 30)} re f 0.1 w ${mm(30, 30)} m ${mm(60, 60)} l S`;
+    const form = `<</Type/XObject/Subtype/Form/BBox[0 0 ${mm(140, 100)}]/Group<</S/Transparency/CS/DeviceRGB>>/Resources<<>>/Length ${drawing.length}>>\nstream\n${drawing}\nendstream`;
+    expect(await found(`q /M gs 0 1 0 0 k ${mm(30, 30, 30, 30)} re f Q`, resources, { 100: form })).toEqual([
+      'transparency',
+    ]);
+    // after the mask all is as before
+    expect(
+      await found(`q /M gs 0 1 0 0 k ${mm(30, 30, 30, 30)} re f Q ${each(40, 40)}`, resources, { 100: form }),
+    ).toEqual(expect.arrayContaining(ALL));
+  });
+
+  it('pictures whose masks are soft are transparency, those cut out are none', async () => {
+    const entries = `${BLED}/Resources<</XObject<</X 100 0 R>>>>`;
+    const placed = `q ${mm(10)} 0 0 ${mm(10)} ${mm(40, 40)} cm /X Do Q`;
+    expect(await found(placed, entries, { 100: picture('/SMask 101 0 R'), 101: picture('') })).toEqual([
+      'transparency',
+    ]);
+    expect(await found(placed, entries, { 100: picture('/Mask[0 10]') })).toEqual([]);
+    expect(await found(placed, entries, { 100: picture('') })).toEqual([]);
+    const beside = `q ${mm(10)} 0 0 ${mm(10)} ${mm(40, 4)} cm /X Do Q`;
+    expect(await found(beside, entries, { 100: picture('/SMask 101 0 R'), 101: picture('') })).toEqual([]);
+  });
+
+  it('tiles print where they fill, not where the first of them would lie', async () => {
+    const cell = `1 0 0 rg 0 0 4 4 re f`;
+    const pattern = `<</Type/Pattern/PatternType 1/PaintType 1/TilingType 1/BBox[0 0 8 8]/XStep 8/YStep 8/Resources<<>>/Length ${cell.length}>>\nstream\n${cell}\nendstream`;
+    const entries = `${BLED}/Resources<</Pattern<</P 100 0 R>>>>`;
+    const filled = (x: number, y: number): string => `/Pattern cs /P scn ${mm(x, y, 20, 10)} re f`;
+    expect(await found(filled(40, 40), entries, { 100: pattern })).toEqual(['rgb']);
+    expect(await found(filled(40, 3), entries, { 100: pattern })).toEqual([]);
+  });
+});
