@@ -60,7 +60,7 @@ function fontAt(name: FontName, part: (typeof PARTS)[number]): Font {
 }
 
 /**
- * A font without the moment at which it was made (OpenType, `head`: `modified`, and the sums that depend on it), so that the
+ * A font without the moment at which it was made (OpenType, `head`: `created` and `modified`, and the sums that depend on them), so that the
  * same letters are the same bytes.
  */
 function timeless(font: Buffer): Buffer {
@@ -68,7 +68,7 @@ function timeless(font: Buffer): Buffer {
     const entry = 12 + 16 * i;
     if (font.toString('latin1', entry, entry + 4) !== 'head') continue;
     const head = font.readUInt32BE(entry + 8);
-    font.fill(0, head + 28, head + 36);
+    font.fill(0, head + 20, head + 36);
     font.writeUInt32BE(0, head + 8);
     let sum = 0;
     for (let at = head; at < head + font.readUInt32BE(entry + 12); at += 4) sum = (sum + wordAt(font, at)) >>> 0;
@@ -119,8 +119,6 @@ class Subset {
       unitsPerEm: font.unitsPerEm,
       ascender: font.ascender,
       descender: font.descender,
-      // the same letters make the same file
-      createdTimestamp: 0,
       glyphs: glyphs.map(
         ({ advanceWidth, path }, i) =>
           new Glyph({
