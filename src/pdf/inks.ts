@@ -37,8 +37,14 @@ const MOST_INKS = 500;
  * Goes through the colour spaces that pages and what they draw name, and those that they are made of. Shared resources are
  * looked at once.
  * @param visit says whether to go on
+ * @param ofShading is told what each run of colours is of, a name as well
  */
-export function eachSpace(file: PdfFile, pages: readonly Dict[], visit: (space: readonly PdfValue[]) => boolean): void {
+export function eachSpace(
+  file: PdfFile,
+  pages: readonly Dict[],
+  visit: (space: readonly PdfValue[]) => boolean,
+  ofShading: (space: PdfValue | undefined) => void = () => undefined,
+): void {
   const seen = new Set<number>();
   let on = true;
   const look = (resources: PdfValue | undefined, depth: number): void => {
@@ -69,7 +75,9 @@ export function eachSpace(file: PdfFile, pages: readonly Dict[], visit: (space: 
   };
   const inShading = (v: PdfValue | undefined): void => {
     const shading = file.get(v);
-    if (isDict(shading)) inSpace(shading.get('/ColorSpace'));
+    if (!isDict(shading)) return;
+    ofShading(file.get(shading.get('/ColorSpace')));
+    inSpace(shading.get('/ColorSpace'));
   };
   const inSpace = (v: PdfValue | undefined, depth = 0): void => {
     const space = file.get(v);

@@ -1,6 +1,6 @@
 import { closeSync, openSync, readSync, statSync } from 'node:fs';
 import type { Artwork } from '../core';
-import { placesOn, type FileLook, type PageLook } from '../core/preflight';
+import { placesOn, type FileLook, type PageLook, type Space } from '../core/preflight';
 import { Nowhere } from './check';
 import { Copier } from './compose/copier';
 import { findPieces, withFound } from './find-pieces';
@@ -11,6 +11,7 @@ import { OpenPdf } from './open';
 import { layersOf } from './page-notes';
 import { brokenProfiles } from './broken-profiles';
 import { overprinted } from './overprint';
+import { shadingSpaces } from './shading-spaces';
 import { PdfSyntaxError } from './syntax/objects';
 
 /** Pages that are looked at in one file, at most. */
@@ -48,7 +49,7 @@ export function lookAtFile(
     const profiles = new Map<string, string | null>();
     for (let i = 0; i < total; i++) {
       pages.push({
-        ...lookAtPage(doc, i, placesOn(found, i)),
+        ...lookAtPage(doc, i, placesOn(found, i), () => shadingsOn(opened, i)),
         ...overprintOn(opened, i),
         brokenProfiles: profilesOn(opened, i, profiles),
       });
@@ -75,6 +76,18 @@ function openOr(path: string): OpenPdf | null {
     return new OpenPdf(path);
   } catch (e) {
     if (e instanceof PdfSyntaxError) return null;
+    throw e;
+  }
+}
+
+/** In what the runs of colours of a page are, as far as it can be followed. */
+function shadingsOn(opened: OpenPdf | null, index: number): Space[] {
+  const page = opened?.pages[index];
+  if (!opened || !page) return [];
+  try {
+    return shadingSpaces(opened.file, page);
+  } catch (e) {
+    if (e instanceof PdfSyntaxError) return [];
     throw e;
   }
 }

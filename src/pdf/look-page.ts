@@ -1,6 +1,6 @@
 import type { PDFDocument } from 'mupdf';
 import { bounds, intersect, rect, type Rect } from '../core';
-import type { PageLook } from '../core/preflight';
+import type { PageLook, Space } from '../core/preflight';
 import { crookedOn } from './crooked';
 import { drawnItems } from './drawn-items';
 import { PT } from './geometry';
@@ -12,17 +12,18 @@ import { Seen } from './seen';
 /** A picture that takes more of a page than this may be a scan of it. */
 const FILLS = 0.6;
 
-/** Looks a page over as preflight asks. @param page from 0 @param places of the pieces on it, mm */
+/** Looks a page over as preflight asks. @param page from 0 @param places of the pieces on it, mm @param shadings in what its runs of colours are */
 export function lookAtPage(
   doc: PDFDocument,
   page: number,
   { trims, prints }: { readonly trims: readonly Rect[]; readonly prints: readonly Rect[] },
+  shadings: () => readonly Space[],
 ): PageLook {
   const items = safely(() => drawnItems(doc, page));
   const loaded = doc.loadPage(page);
   try {
     const [x0, , , y1] = loaded.getBounds('MediaBox');
-    const seen = new Seen((x, y) => [(x - x0) / PT, (y1 - y) / PT], trims, prints);
+    const seen = new Seen((x, y) => [(x - x0) / PT, (y1 - y) / PT], trims, prints, shadings);
     const whole = safely(() => {
       const device = seen.device();
       try {

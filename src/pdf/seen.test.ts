@@ -93,4 +93,39 @@ describe('what does not print', () => {
     expect(await found(filled(40, 40), entries, { 100: pattern })).toEqual(['rgb']);
     expect(await found(filled(40, 3), entries, { 100: pattern })).toEqual([]);
   });
+
+  it('a tile that clips itself is seen all the same', async () => {
+    const cell = `q 0 0 4 4 re W n 1 0 0 rg 0 0 4 4 re f Q`;
+    const pattern = `<</Type/Pattern/PatternType 1/PaintType 1/TilingType 1/BBox[0 0 8 8]/XStep 8/YStep 8/Resources<<>>/Length ${cell.length}>>\nstream\n${cell}\nendstream`;
+    const entries = `${BLED}/Resources<</Pattern<</P 100 0 R>>>>`;
+    expect(await found(`/Pattern cs /P scn ${mm(60, 50, 20, 10)} re f`, entries, { 100: pattern })).toEqual(['rgb']);
+  });
+});
+
+describe('runs of colours', () => {
+  const shading = (space: string, count: number): string => {
+    const one = (v: number): string => `[${Array.from({ length: count }, () => v).join(' ')}]`;
+    return `<</ShadingType 2/ColorSpace ${space}/Coords[0 0 ${mm(140, 0)}]/Extend[true true]/Function<</FunctionType 2/Domain[0 1]/N 1/C0${one(0.1)}/C1${one(0.3)}>>>>`;
+  };
+  const clipped = (x: number, y: number): string => `q ${mm(x, y, 20, 10)} re W n /S sh Q`;
+  const inside = clipped(40, 40);
+  const of = (space: string, count: number, more = ''): [string, Record<number, string>] => [
+    `${BLED}/Resources<</Shading<</S 100 0 R>>${more}>>`,
+    { 100: shading(space, count) },
+  ];
+
+  it('are of the colours that they are said in, where they print', async () => {
+    expect(await found(inside, ...of('/DeviceRGB', 3))).toEqual(['rgb']);
+    expect(await found(clipped(40, 4), ...of('/DeviceRGB', 3))).toEqual([]);
+    expect(await found(inside, ...of('/DeviceCMYK', 4))).toEqual([]);
+    expect(await found(inside, ...of('/DeviceGray', 1))).toEqual([]);
+    expect(await found(inside, ...of('[/CalRGB<</WhitePoint[0.95 1 1.09]>>]', 3))).toEqual([]);
+    expect(await found(inside, ...of('[/Lab<</WhitePoint[0.96 1 0.82]>>]', 3))).toEqual(['lab']);
+    // as a pattern, and where the page says by a profile what it means by red, green and blue
+    const pattern = `${BLED}/Resources<</Pattern<</P<</PatternType 2/Shading 100 0 R>>>>>>`;
+    const filled = `/Pattern cs /P scn ${mm(40, 40, 20, 10)} re f`;
+    expect(await found(filled, pattern, { 100: shading('/DeviceRGB', 3) })).toEqual(['rgb']);
+    const meant = '/ColorSpace<</DefaultRGB[/CalRGB<</WhitePoint[0.95 1 1.09]>>]>>';
+    expect(await found(inside, ...of('/DeviceRGB', 3, meant))).toEqual([]);
+  });
 });

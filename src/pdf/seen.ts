@@ -4,6 +4,7 @@ import type { PictureLook, Space } from '../core/preflight';
 import { Closest } from './closest';
 import { PT } from './geometry';
 import { mupdf } from './mupdf';
+import { isBlack, isGround, spaceOf, TRACE } from './paints';
 import { lineThickness, MOST_POINTS, type Point } from './slivers';
 
 /** Things of one kind that are told of a page, at most. */
@@ -16,26 +17,10 @@ const SHORT = 0.08;
 const MOST_AREAS = 20_000;
 /** Letters as large as this are not small, by any rules; points. */
 const LARGE = 24;
-/** Less of an ink than this nobody sees double. */
-const TRACE = 0.05;
 /** What is no letter. */
 const SPACE = 0x20;
-/** As much of black is black, and no grey. */
-const SOLID = 0.9;
 /** Smaller than this, in pixels, a picture is a tint or an ornament: nobody looks for detail in it. */
 const SMALL = 64;
-
-/** In what a colour space says its colours. */
-function spaceOf(space: ColorSpace | null): Space {
-  if (!space) return 'grey';
-  const type = space.getType();
-  if (type === 'Separation') return 'spot';
-  if (space.isLab()) return 'lab';
-  if (space.isGray()) return 'grey';
-  if (space.isCMYK()) return 'cmyk';
-  // without a profile of its own it goes by the name of the device
-  return space.getName().startsWith('Device') ? 'rgb' : 'profiled';
-}
 
 /** By how much a map makes a line thinner at the most: its smaller singular value. */
 export function leastScale([a, b, c, d]: MupdfMatrix): number {
@@ -76,6 +61,8 @@ export class Seen {
     trims: readonly Rect[],
     /** Where it prints, mm. */
     private readonly prints: readonly Rect[],
+    /** In what its runs of colours are; they themselves do not tell. */
+    private readonly shadings: () => readonly Space[],
   ) {
     this.closest = new Closest(trims, toMm);
   }
@@ -84,8 +71,8 @@ export class Seen {
     return spanned(this.toMm(x0!, y0!), this.toMm(x1!, y1!));
   }
 
-  private colour(space: ColorSpace, box: Rect, alpha: number): void {
-    const of = spaceOf(space);
+  private colour(space: ColorSpace | Space, box: Rect, alpha: number): void {
+    const of = typeof space === 'string' ? space : spaceOf(space);
     if (!this.spaces.has(of)) this.spaces.set(of, box);
     if (alpha < 1) this.seenThrough(box);
   }
@@ -107,7 +94,8 @@ export class Seen {
 
   private clip(box: Rect | null): void {
     const now = this.clips.at(-1)!;
-    this.clips.push(now && box ? intersect(now, box) : null);
+    // a tile clips itself where the first of them would lie
+    this.clips.push(this.tiled.length > 0 ? now : now && box ? intersect(now, box) : null);
   }
 
   private ground(space: ColorSpace | null, color: readonly number[] | null, box: Rect): void {
@@ -197,6 +185,13 @@ export class Seen {
         this.letters(text, ctm);
         this.colour(space, box, alpha);
       },
+      fillShade: (shade, ctm, alpha) => {
+        const [x0, y0, x1, y1] = shade.getBounds();
+        const box = this.shown(this.box(unit(stretched(x0, y0, x1, y1, ctm))));
+        if (!box) return;
+        for (const space of this.shadings()) this.colour(space, box, alpha);
+        this.ground(null, null, box);
+      },
       fillImage: (image, ctm, alpha) => this.picture(image, ctm, alpha),
       fillImageMask: (_image, ctm, space, _color, alpha) => {
         const box = this.shown(this.box(unit(ctm)));
@@ -229,7 +224,7 @@ export class Seen {
         if (blend !== 'Normal' || alpha < 1) this.seenThrough(this.shown(this.box(area)));
       },
       beginTile: ([x0, y0, x1, y1], _view, _xstep, _ystep, ctm) => {
-        this.tiled.push(this.box(unit([(x1 - x0) * ctm[0], (x1 - x0) * ctm[1], (y1 - y0) * ctm[2], (y1 - y0) * ctm[3], x0 * ctm[0] + y0 * ctm[2] + ctm[4], x0 * ctm[1] + y0 * ctm[3] + ctm[5]]))); // prettier-ignore
+        this.tiled.push(this.box(unit(stretched(x0, y0, x1, y1, ctm))));
         return 0;
       },
       endTile: () => void this.tiled.pop(),
@@ -266,23 +261,20 @@ const EVERYWHERE = rect(-1e5, -1e5, 2e5, 2e5);
 /** Whether a mask lets things through in part, and does not only cut them out. */
 const isSoft = (mask: Image): boolean => mask.getBitsPerComponent() > 1;
 
-/** Whether something is painted so that letters on it knock it out: in any colour but black and white. */
-function isGround(space: ColorSpace, color: readonly number[]): boolean {
-  if (isBlack(space, color)) return false;
-  if (space.isGray() || space.isRGB()) return color.some((c) => c < 1 - TRACE);
-  return color.some((c) => c > TRACE);
-}
-
-/** Whether a colour is black alone. */
-function isBlack(space: ColorSpace, color: readonly number[]): boolean {
-  if (space.isGray()) return color[0]! < 1 - SOLID;
-  return space.isCMYK() && color[3]! > SOLID && color.slice(0, 3).every((c) => c < TRACE);
-}
-
 const holdsMiddle = (g: Rect, b: Rect): boolean => {
   const [x, y] = [b.x + b.width / 2, b.y + b.height / 2];
   return x >= g.x && x <= g.x + g.width && y >= g.y && y <= g.y + g.height;
 };
+
+/** The map that takes the unit square to a rectangle through another map. */
+const stretched = (x0: number, y0: number, x1: number, y1: number, [a, b, c, d, e, f]: MupdfMatrix): MupdfMatrix => [
+  (x1 - x0) * a,
+  (x1 - x0) * b,
+  (y1 - y0) * c,
+  (y1 - y0) * d,
+  x0 * a + y0 * c + e,
+  x0 * b + y0 * d + f,
+];
 
 /** What holds the unit square that a picture fills. */
 function unit([a, b, c, d, e, f]: MupdfMatrix): [number, number, number, number] {
