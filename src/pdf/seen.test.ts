@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { preflight, PreflightRules } from '../core/preflight';
+import { PRESS, SRGB } from './icc/testing';
 import { lookAtFile } from './look-file';
 import { readArtwork } from './read';
 import { scratch, writePdf } from './testing';
@@ -80,6 +82,8 @@ describe('what does not print', () => {
       'transparency',
     ]);
     expect(await found(placed, entries, { 100: picture('/Mask[0 10]') })).toEqual([]);
+    const stencil = `<</Type/XObject/Subtype/Image/ImageMask true/Width 8/Height 8/BitsPerComponent 1/Filter/ASCIIHexDecode/Length 17>>\nstream\nf0f0f0f00f0f0f0f>\nendstream`;
+    expect(await found(placed, entries, { 100: picture('/Mask 101 0 R'), 101: stencil })).toEqual([]);
     expect(await found(placed, entries, { 100: picture('') })).toEqual([]);
     const beside = `q ${mm(10)} 0 0 ${mm(10)} ${mm(40, 4)} cm /X Do Q`;
     expect(await found(beside, entries, { 100: picture('/SMask 101 0 R'), 101: picture('') })).toEqual([]);
@@ -121,6 +125,18 @@ describe('runs of colours', () => {
     expect(await found(inside, ...of('/DeviceGray', 1))).toEqual([]);
     expect(await found(inside, ...of('[/CalRGB<</WhitePoint[0.95 1 1.09]>>]', 3))).toEqual([]);
     expect(await found(inside, ...of('[/Lab<</WhitePoint[0.96 1 0.82]>>]', 3))).toEqual(['lab']);
+    // by a profile: of light, and of inks
+    const profile = (at: string, count: number): string => {
+      const bytes = readFileSync(at);
+      return `<</N ${count}/Length ${bytes.length}>>\nstream\n${bytes.toString('latin1')}\nendstream`;
+    };
+    for (const [at, count] of [
+      [SRGB, 3],
+      [PRESS, 4],
+    ] as const) {
+      const [entries, extra] = of('[/ICCBased 101 0 R]', count);
+      expect(await found(inside, entries, { ...extra, 101: profile(at, count) })).toEqual([]);
+    }
     // as a pattern, and where the page says by a profile what it means by red, green and blue
     const pattern = `${BLED}/Resources<</Pattern<</P<</PatternType 2/Shading 100 0 R>>>>>>`;
     const filled = `/Pattern cs /P scn ${mm(40, 40, 20, 10)} re f`;

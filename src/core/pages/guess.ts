@@ -94,15 +94,15 @@ export function guessOn(page: PageFacts, wanted: Size | null): Guess | null {
 }
 
 /**
- * Whether marks between the corners of a piece are cuts, and no folds: its parts are what is wanted, and it is not; where
- * nobody says what is wanted, it lies in rows of cards and is itself of no usual size.
+ * Whether marks between the corners of a piece are cuts, and no folds: its parts are what is wanted; where nobody says what
+ * is wanted, they are rows of cards, which are together of no usual size.
  */
 function areParts({ marked, parts }: FoundOnPage, wanted: Size | null): boolean {
   const [whole, part] = [marked?.[0], parts?.[0]];
   if (!whole || !part) return false;
-  if (wanted) return alikeLying(part.trim, wanted) && !alikeLying(whole.trim, wanted);
+  if (wanted) return alikeLying(part.trim, wanted);
   const rows = part.trim.width < whole.trim.width - ALIKE && part.trim.height < whole.trim.height - ALIKE;
-  return rows && CARDS.some((c) => alikeLying(part.trim, c)) && !isUsual(whole.trim);
+  return rows && CARDS.some((c) => alikeLying(part.trim, c));
 }
 
 /** A guess as a wish. */
