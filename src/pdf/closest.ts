@@ -1,6 +1,6 @@
+import type { Matrix } from 'mupdf';
 import { bounds, intersect, spanned, type Rect } from '../core';
 import { beyond, RUNS_OFF, type ClosestLook, type Edge } from '../core/preflight';
-import type { Matrix } from 'mupdf';
 
 /** How high letters without ascenders of their own are taken to be, of their size. */
 const HEIGHT = 0.7;
@@ -32,7 +32,7 @@ export class Closest {
    */
   letter(at: Matrix, ctm: Matrix, advance: () => number): void {
     const widest = this.boxOf(at, ctm, WIDEST);
-    if (!this.trims.some((trim) => this.matters(trim, widest, true))) return;
+    if (!this.trims.some((trim) => this.closer(trim, widest, true).length > 0)) return;
     const box = this.boxOf(at, ctm, advance());
     for (const trim of this.trims) this.take(trim, box, true);
   }
@@ -54,10 +54,6 @@ export class Closest {
       return this.toMm(A * u + C * v + E, B * u + D * v + F);
     };
     return bounds([spanned(corner(0, 0), corner(wide, HEIGHT)), spanned(corner(wide, 0), corner(0, HEIGHT))]);
-  }
-
-  private matters(trim: Rect, box: Rect, over: boolean): boolean {
-    return this.closer(trim, box, over).length > 0;
   }
 
   private take(trim: Rect, box: Rect, over: boolean): void {

@@ -1,5 +1,6 @@
 import type { ColorSpace, Matrix as MupdfMatrix, Path, PDFDocument } from 'mupdf';
 import { intersect, rect, spanned, type DrawnItem, type Rect } from '../core';
+import { Clips } from './clips';
 import { PT } from './geometry';
 import { mupdf } from './mupdf';
 
@@ -116,8 +117,7 @@ export function drawnItems(doc: PDFDocument, page: number): DrawnItem[] | null {
 /** Gathers what a page draws. */
 class Collector {
   readonly items: DrawnItem[] = [];
-  /** What is shown, clip by clip; null where nothing is. */
-  private readonly clips: (Rect | null)[] = [EVERYWHERE];
+  private readonly clips = new Clips();
   /** How deep in what is drawn for a mask, or for a tile whose place is taken down already. */
   private hidden = 0;
 
@@ -133,18 +133,13 @@ class Collector {
   }
 
   private add({ box, kind }: DrawnItem): void {
-    const clip = this.clips.at(-1);
+    const clip = this.clips.now;
     if (this.hidden > 0 || !clip) return;
     // a line without a width of its own is seen all the same
     const thick = rect(box.x, box.y, Math.max(box.width, 1e-3), Math.max(box.height, 1e-3));
     const shown = intersect(thick, clip);
     if (!shown) return;
     if (this.items.push({ box: shown, kind }) > MOST_ITEMS) throw new TooMuch();
-  }
-
-  private clip(box: Rect | null): void {
-    const now = this.clips.at(-1)!;
-    this.clips.push(now && box ? intersect(now, box) : null);
   }
 
   private unit(ctm: MupdfMatrix): DrawnItem {
@@ -168,7 +163,7 @@ class Collector {
     },
     strokeText: (text, stroke, ctm) => this.add({ box: this.boxIn(text.getBounds(stroke, ctm)), kind: 'other' }),
     fillShade: (shade, ctm) => {
-      const clip = this.clips.at(-1);
+      const clip = this.clips.now;
       const bounds = boxOf(cornersOf(shade.getBounds()).map(this.at(ctm)));
       const box = clip && intersect(bounds, clip);
       if (box) this.add({ box, kind: 'ground' });
@@ -179,21 +174,18 @@ class Collector {
     fillImageMask: (_image, ctm, space, color, alpha) => {
       if (!isWhite(space, color, alpha)) this.add({ ...this.unit(ctm), kind: 'other' });
     },
-    clipPath: (path, _evenOdd, ctm) => this.clip(this.boxIn(path.getBounds(NO_PEN, ctm))),
-    clipStrokePath: (path, stroke, ctm) => this.clip(this.boxIn(path.getBounds(stroke, ctm))),
-    clipText: (text, ctm) => this.clip(this.boxIn(text.getBounds(NO_PEN, ctm))),
-    clipStrokeText: (text, stroke, ctm) => this.clip(this.boxIn(text.getBounds(stroke, ctm))),
-    clipImageMask: (_image, ctm) => this.clip(this.unit(ctm).box),
-    popClip: () => {
-      if (this.clips.length > 1) this.clips.pop();
-    },
+    clipPath: (path, _evenOdd, ctm) => this.clips.to(this.boxIn(path.getBounds(NO_PEN, ctm))),
+    clipStrokePath: (path, stroke, ctm) => this.clips.to(this.boxIn(path.getBounds(stroke, ctm))),
+    clipText: (text, ctm) => this.clips.to(this.boxIn(text.getBounds(NO_PEN, ctm))),
+    clipStrokeText: (text, stroke, ctm) => this.clips.to(this.boxIn(text.getBounds(stroke, ctm))),
+    clipImageMask: (_image, ctm) => this.clips.to(this.unit(ctm).box),
+    popClip: () => this.clips.pop(),
     beginMask: () => {
       this.hidden++;
     },
     endMask: () => {
       this.hidden--;
-      // what is masked is shown where the mask lets it: no further than the clip round it
-      this.clips.push(this.clips.at(-1)!);
+      this.clips.again();
     },
     beginTile: (area, _view, _xstep, _ystep, ctm) => {
       this.add({ box: boxOf(cornersOf(area).map(this.at(ctm))), kind: 'ground' });
@@ -206,7 +198,6 @@ class Collector {
   });
 }
 
-const EVERYWHERE = rect(-1e5, -1e5, 2e5, 2e5);
 /** What is filled is as large as it is. */
 const NO_PEN = null as never;
 

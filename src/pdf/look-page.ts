@@ -12,7 +12,10 @@ import { Seen } from './seen';
 /** A picture that takes more of a page than this may be a scan of it. */
 const FILLS = 0.6;
 
-/** Looks a page over as preflight asks. @param page from 0 @param places of the pieces on it, mm @param shadings in what its runs of colours are */
+/**
+ * Looks a page over as preflight asks.
+ * @param page from 0 @param places of the pieces on it, mm @param shadings in what its runs of colours are
+ */
 export function lookAtPage(
   doc: PDFDocument,
   page: number,

@@ -103,6 +103,10 @@ describe('what does not print', () => {
     const pattern = `<</Type/Pattern/PatternType 1/PaintType 1/TilingType 1/BBox[0 0 8 8]/XStep 8/YStep 8/Resources<<>>/Length ${cell.length}>>\nstream\n${cell}\nendstream`;
     const entries = `${BLED}/Resources<</Pattern<</P 100 0 R>>>>`;
     expect(await found(`/Pattern cs /P scn ${mm(60, 50, 20, 10)} re f`, entries, { 100: pattern })).toEqual(['rgb']);
+    // its letters are close to a trim only where they come to lie: the first would stand 1 mm beside it
+    const word = 'BT /F 4 Tf 0 2 Td (quay) Tj ET';
+    const lettered = `<</Type/Pattern/PatternType 1/PaintType 1/TilingType 1/BBox[0 0 12 8]/Matrix[1 0 0 1 ${mm(21, 40)}]/XStep 12/YStep 8/Resources<</Font<</F 3 0 R>>>>/Length ${word.length}>>\nstream\n${word}\nendstream`;
+    expect(await found(`/Pattern cs /P scn ${mm(60, 50, 20, 10)} re f`, entries, { 100: lettered })).toEqual(['fonts']);
   });
 });
 

@@ -1,6 +1,7 @@
 import type { ColorSpace, Device, Image, Matrix as MupdfMatrix, Path, Text } from 'mupdf';
 import { intersect, overlap, rect, spanned, type Rect } from '../core';
 import type { PictureLook, Space } from '../core/preflight';
+import { Clips } from './clips';
 import { Closest } from './closest';
 import { PT } from './geometry';
 import { mupdf } from './mupdf';
@@ -38,8 +39,7 @@ export class Seen {
   private areas = 0;
   /** How deep in what is drawn for a mask. It lays no ink: its colours are how much it lets through. */
   private masks = 0;
-  /** What is shown, clip by clip; null where nothing is. */
-  private readonly clips: (Rect | null)[] = [EVERYWHERE];
+  private readonly clips = new Clips();
   /** What the tiles fill that are drawn now. */
   private readonly tiled: Rect[] = [];
   readonly through: Rect[] = [];
@@ -83,7 +83,7 @@ export class Seen {
 
   /** As much of something as is shown and prints; null where nothing is. */
   private shown(drawn: Rect): Rect | null {
-    const clip = this.clips.at(-1);
+    const clip = this.clips.now;
     if (this.masks > 0 || !clip) return null;
     const box = this.tiled[0] ?? drawn;
     // a line that stands level has no height
@@ -93,9 +93,9 @@ export class Seen {
   }
 
   private clip(box: Rect | null): void {
-    const now = this.clips.at(-1)!;
     // a tile clips itself where the first of them would lie
-    this.clips.push(this.tiled.length > 0 ? now : now && box ? intersect(now, box) : null);
+    if (this.tiled.length > 0) this.clips.again();
+    else this.clips.to(box);
   }
 
   private ground(space: ColorSpace | null, color: readonly number[] | null, box: Rect): void {
@@ -145,7 +145,9 @@ export class Seen {
       showGlyph: (font, at, glyph, unicode, upright) => {
         const [, , c, d] = at;
         this.fonts.add(font.getName());
-        if (unicode !== SPACE) this.closest.letter(at, ctm, () => (upright ? 1 : font.advanceGlyph(glyph, 0)));
+        // where the letters of a tile lie nobody says
+        if (unicode !== SPACE && this.tiled.length === 0)
+          this.closest.letter(at, ctm, () => (upright ? 1 : font.advanceGlyph(glyph, 0)));
         points = Math.min(points, Math.hypot(c * ctm[0] + d * ctm[2], c * ctm[1] + d * ctm[3]));
       },
     });
@@ -208,17 +210,14 @@ export class Seen {
         if (isSoft(image)) this.seenThrough(this.shown(box));
         this.clip(box);
       },
-      popClip: () => {
-        if (this.clips.length > 1) this.clips.pop();
-      },
+      popClip: () => this.clips.pop(),
       beginMask: (area) => {
         this.seenThrough(this.shown(this.box(area)));
         this.masks++;
       },
       endMask: () => {
         this.masks--;
-        // what is masked is shown where the mask lets it: no further than the clip round it
-        this.clips.push(this.clips.at(-1)!);
+        this.clips.again();
       },
       beginGroup: (area, _space, _isolated, _knockout, blend, alpha) => {
         if (blend !== 'Normal' || alpha < 1) this.seenThrough(this.shown(this.box(area)));
@@ -255,8 +254,6 @@ export class Seen {
       this.pictures.push({ box, ppi: Math.min(width / across, height / down), space: spaceOf(space) });
   }
 }
-
-const EVERYWHERE = rect(-1e5, -1e5, 2e5, 2e5);
 
 /** Whether a mask lets things through in part, and does not only cut them out. */
 const isSoft = (mask: Image): boolean => mask.getBitsPerComponent() > 1;

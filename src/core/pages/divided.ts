@@ -1,16 +1,15 @@
 import { MOST_ON_PAGE } from '../docket';
 import { rect, type Rect } from '../measure';
-import { marksAt, type EdgeLine } from './mark-lines';
+import { marksAt, SMALLEST, type EdgeLine } from './mark-lines';
 
 /** Cards that share the marks of their cuts: what marks between the corners of a piece divide it into. */
 
-/** No part is smaller, mm: what is, is the gap between two. */
-const SMALLEST = 10;
 /** How far the sizes of parts may be off each other, mm. */
 const ALIKE = 0.3;
+
 type Stretch = readonly [number, number];
 
-/** The stretches between lines that are marked beyond both ends of a piece, from first to last. */
+/** The stretches between lines that are marked beyond both ends of a piece, from first to last; gaps left out. */
 function stretches(lines: readonly EdgeLine[], [from, to]: Stretch, [low, high]: Stretch): Stretch[] {
   const inner = lines.filter((l) => l.at > from + SMALLEST && l.at < to - SMALLEST && marksAt(l, low, high));
   const at = [from, ...inner.map((l) => l.at), to];

@@ -1,6 +1,6 @@
 import type { FoundOnPage } from '../docket';
 import { partsOf } from './divided';
-import { edgeLines, INTO, marksAt, type EdgeLine, type Line } from './mark-lines';
+import { edgeLines, INTO, marksAt, SMALLEST, type EdgeLine, type Line } from './mark-lines';
 import { bounds, contains, grow, intersect, overlap, rect, type Rect } from '../measure';
 
 /**
@@ -19,8 +19,6 @@ export interface DrawnItem {
 const SHORTEST = 1.5;
 const LONGEST = 40;
 const THICKEST = 0.6;
-/** No piece is smaller, mm. */
-const SMALLEST = 10;
 /** No bleed is wider, mm. */
 const WIDEST_BLEED = 15;
 /** Edges that are looked at in a direction at most: what has more is a drawing, not marks. */
@@ -88,7 +86,8 @@ function isWithin(inner: Rect, outer: Rect): boolean {
 
 /**
  * The pieces among the rectangles that marks could mean: the largest that lie apart, and of those that have marks for
- * trim and for bleed the inner ones. Marks between the corners of a piece may be for folds and middles: it is not divided here.
+ * trim and for bleed the inner ones. Marks between the corners of a piece may be for folds and middles: it is not divided
+ * here.
  */
 function piecesAmong(all: readonly Marked[]): Marked[] {
   const whole: Marked[] = [];

@@ -6,6 +6,9 @@ const SAME_LINE = 0.15;
 export const INTO = 0.3;
 /** How far from a piece its marks may begin, mm. */
 const FARTHEST = 30;
+/** No piece is smaller, mm. */
+export const SMALLEST = 10;
+
 /** Lines along one direction: what they stand at, and from where to where each runs. */
 export interface EdgeLine {
   readonly at: number;
